@@ -1,0 +1,97 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Site to Assessment: the only place where a verdict is made. Window, command line, proposals and
+// cards all read it. Includes physics, site, route, catalogue and standards.
+#pragma once
+
+#include <map>
+#include <optional>
+#include <string>
+#include <vector>
+
+#include "core/assess/check.h"
+#include "core/assess/network.h"
+#include "core/assess/port_feed.h"
+
+namespace ovant {
+
+struct AssessOptions {
+    std::optional<Condition> condition;  // none: the worst of all
+    bool working = false;                // record the arithmetic
+};
+
+struct RunAssessment {
+    std::string camera;
+    Verdict verdict = Verdict::unknown;
+    double length_m = 0;
+    double camera_w = 0;  // greatest in the conditions judged
+    bool connected = false;
+    std::vector<Check> checks;  // the worst of each link, device or condition, by id
+    const Check* decisive() const;  // the one to name first; null if none
+};
+
+struct PortAssessment {
+    std::string device;
+    std::string port;
+    std::string camera;       // the first behind it, or empty
+    int cameras = 0;
+    double watts = 0;         // at the port, worst of the conditions judged
+    double load_w = 0;        // of that, taken by the units
+    double limit_w = 0;
+    double day_w = 0;
+    int class_offered = 0;
+    int class_asked = 0;
+    double reserved_w = 0;    // by class
+    bool long_setting = false;
+    bool power_off = false;
+    bool collapses = false;
+    Verdict verdict = Verdict::unknown;
+};
+
+struct SwitchAssessment {
+    std::string device;
+    double budget_w = 0;
+    double by_class_w = 0;
+    double greatest_w = 0;
+    double typical_w = 0;
+    SwitchBasis basis = SwitchBasis::by_class;
+    Verdict verdict = Verdict::unknown;
+    std::vector<Check> checks;
+    std::vector<PortAssessment> ports;  // PSE ports, in order
+};
+
+struct Summary {
+    int holds = 0, tight = 0, fails = 0, unknown = 0;
+};
+
+struct Assessment {
+    std::vector<RunAssessment> runs;
+    std::vector<SwitchAssessment> switches;
+    Summary summary;  // of the runs
+
+    const RunAssessment* run(std::string_view camera) const;
+    const SwitchAssessment* unit(std::string_view device) const;
+};
+
+Assessment assess(const Network& net, const AssessOptions& options = {});
+Assessment assess(const Site& site, const Catalogue& catalogue, const AssessOptions& options = {});
+
+// One run alone, `index` into net.cameras.
+RunAssessment assess_run(const Network& net, std::size_t index, const AssessOptions& options = {});
+// One unit that feeds others, by device number.
+SwitchAssessment assess_switch(const Network& net, int device, const AssessOptions& options = {});
+
+// The least volts the camera accepts: the maker's, or its class's.
+double camera_min_volts(const Kind& kind, Working* working = nullptr);
+
+// How far a link may go by the school in force, and the rate it runs at.
+struct LinkReach {
+    double limit_m = 0;
+    double rate_mbps = 0;
+    double proven_m = 0;  // seen to work, 0 if nothing past the limit
+    bool long_setting = false;
+    Source source;
+};
+LinkReach link_reach(const Network& net, const NetLink& link, Condition condition,
+                     Working* working = nullptr);
+
+}  // namespace ovant

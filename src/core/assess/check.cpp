@@ -1,0 +1,73 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/assess/check.h"
+
+#include <algorithm>
+#include <cmath>
+
+namespace ovant {
+
+std::string_view id_of(CheckId check) {
+    switch (check) {
+        case CheckId::camera_voltage: return "camera-voltage";
+        case CheckId::port_power: return "port-power";
+        case CheckId::port_class: return "port-class";
+        case CheckId::pair_current: return "pair-current";
+        case CheckId::link_length: return "link-length";
+        case CheckId::link_rate: return "link-rate";
+        case CheckId::chain_count: return "chain-count";
+        case CheckId::device_voltage: return "device-voltage";
+        case CheckId::switch_power: return "switch-power";
+        case CheckId::uplink_rate: return "uplink-rate";
+        case CheckId::port_setting: return "port-setting";
+        case CheckId::conductor: return "conductor";
+        case CheckId::surge: return "surge";
+        case CheckId::surroundings: return "surroundings";
+        case CheckId::not_connected: return "not-connected";
+    }
+    return "";
+}
+
+std::string_view id_of(Verdict verdict) {
+    switch (verdict) {
+        case Verdict::holds: return "holds";
+        case Verdict::tight: return "tight";
+        case Verdict::fails: return "fails";
+        case Verdict::unknown: return "unknown";
+    }
+    return "";
+}
+
+std::string_view id_of(Condition condition) {
+    switch (condition) {
+        case Condition::day: return "day";
+        case Condition::night: return "night";
+        case Condition::coldest_night: return "coldest-night";
+        case Condition::restart: return "restart";
+    }
+    return "";
+}
+
+void judge(Check& check, double keep) {
+    const bool at_most = check.sense == Sense::at_most;
+    check.keep_line = at_most ? check.limit - keep : check.limit + keep;
+    const auto room = [&](double line) { return at_most ? line - check.value : check.value - line; };
+    check.margin = room(check.limit);
+    // Rounding of the arithmetic, not leniency: a value on the limit is inside it.
+    const double slack = 1e-9 * std::max(1.0, std::abs(check.limit));
+    if (!(check.margin >= -slack)) {
+        check.verdict = Verdict::fails;
+    } else {
+        check.verdict = room(check.keep_line) >= -slack ? Verdict::holds : Verdict::tight;
+    }
+}
+
+bool worse(const Check& a, const Check& b) {
+    if (a.verdict != b.verdict) return a.verdict > b.verdict;
+    const auto share = [](const Check& check) {
+        if (std::isnan(check.margin)) return -1e300;
+        return check.margin / std::max(1e-12, std::abs(check.limit));
+    };
+    return share(a) < share(b);
+}
+
+}  // namespace ovant

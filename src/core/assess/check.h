@@ -1,0 +1,103 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// One limit, one value, one verdict. Sentences about a check are made in phrase.
+#pragma once
+
+#include <string>
+#include <string_view>
+#include <vector>
+
+#include "core/working.h"
+
+namespace ovant {
+
+enum class CheckId {
+    camera_voltage,
+    port_power,
+    port_class,
+    pair_current,
+    link_length,
+    link_rate,
+    chain_count,
+    device_voltage,
+    switch_power,
+    uplink_rate,
+    port_setting,
+    conductor,
+    surge,
+    surroundings,
+    not_connected
+};
+// The stable id used in files and on the command line: "camera-voltage".
+std::string_view id_of(CheckId check);
+
+// In order of severity for a run: unknown stands only where nothing else is known.
+enum class Verdict { holds, unknown, tight, fails };
+std::string_view id_of(Verdict verdict);
+
+enum class Condition { day, night, coldest_night, restart };
+inline constexpr int condition_count = 4;
+inline constexpr Condition all_conditions[] = {Condition::day, Condition::night,
+                                               Condition::coldest_night, Condition::restart};
+std::string_view id_of(Condition condition);
+
+enum class Sense { at_most, at_least };
+
+// Why a verdict is what it is, where value and limit do not say it alone.
+enum class Note {
+    none,
+    collapses,            // no working voltage exists
+    copper_clad,
+    worst_permitted,      // judged on the worst cable allowed
+    stranded,
+    past_stated_limit,    // field-proven only
+    long_setting,
+    no_feed,              // a cable leads nowhere that feeds
+    no_cable,
+    too_cold,
+    too_hot,
+    indoor_outside,
+    not_for_wet,
+    cable_indoor_outside,
+    reserves_by_class,    // the unit itself reserves by class
+    over_port_class,      // draws more than the class it asks for
+    power_off             // the feeding port is switched off
+};
+
+// What could mend it; core/choose builds it and says whether it holds.
+enum class RemedyKind {
+    solid_copper,
+    add_protectors,
+    turn_long_setting_on,
+    turn_long_setting_off,
+    move_port,
+    fit_enclosure,
+    another_way
+};
+
+struct Check {
+    CheckId id = CheckId::not_connected;
+    std::string subject;       // id of device or link, "SW1.6" for a port
+    double value = 0;          // NaN where there is none
+    double limit = 0;
+    double keep_line = 0;      // the limit less the keep-back
+    Unit unit = Unit::none;
+    Sense sense = Sense::at_most;
+    double margin = 0;         // room to the limit, negative past it
+    Verdict verdict = Verdict::holds;
+    Note note = Note::none;
+    Condition condition = Condition::day;
+    bool by_condition = false;  // whether `condition` matters
+    std::string other;          // the other party: the neighbour, the kind, the port
+    std::vector<double> parts;  // switch-power: by class, by greatest draw, typical
+    Source source;
+    Working working;
+    std::vector<RemedyKind> remedies;
+};
+
+// Fills margin, keep_line and verdict. `keep` is absolute, in the check's unit, >= 0.
+void judge(Check& check, double keep);
+
+// True if `a` is the worse news: by verdict, then by the share of the limit that is left.
+bool worse(const Check& a, const Check& b);
+
+}  // namespace ovant

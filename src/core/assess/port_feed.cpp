@@ -1,0 +1,184 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/assess/port_feed.h"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+
+namespace ovant {
+namespace {
+
+constexpr double worst_permitted_ohm_per_m = 0.0938;  // ANSI/TIA-568.2, from memory, 20 degrees C
+
+int other_pass_port(const Kind& kind, int from) {
+    for (std::size_t i = 0; i < kind.ports.size(); ++i) {
+        if (static_cast<int>(i) != from && kind.ports[i].role == PortRole::pass) {
+            return static_cast<int>(i);
+        }
+    }
+    return -1;
+}
+
+class Layout {
+public:
+    Layout(const Network& net, Condition condition) : net_(net), condition_(condition) {}
+
+    // Solves `port` and appends its feed, then those behind it.
+    double solve(PortAt port, std::vector<PortFeed>& feeds) {
+        const Kind& unit = net_.kind(port.device);
+        const PortKind& kind = net_.port(port);
+        const std::size_t at = feeds.size();
+        PortFeed feed;
+        feed.port = port;
+        const bool worst = net_.site->settings.source_volts == SourceVolts::worst;
+        feed.source_v = worst ? unit.supply->min_v : unit.supply->nominal_v;
+        feed.limit_w = kind.limit_w;
+        feed.pairs = kind.poe_class >= 5 && class_asked(net_, port) >= 5 ? 4 : 2;
+        feed.nodes.push_back({});
+        feed.points.push_back({port.device, -1, port, 0});
+        feeds.push_back(std::move(feed));
+        if (!net_.power_off(port)) follow(port, 0, 0, feeds, at);
+        feeds[at].solution = solve_feed(feeds[at].source_v, feeds[at].nodes);
+        return feeds[at].watts();
+    }
+
+private:
+    void follow(PortAt out, int parent, double extra_ohm, std::vector<PortFeed>& feeds,
+                std::size_t at) {
+        const int link = net_.link_at(out);
+        if (link < 0 || feeds[at].nodes.size() > net_.links.size()) return;
+        const PortAt in = net_.across(out);
+        const NetLink& laid = net_.links[static_cast<std::size_t>(link)];
+        const double line_ohm =
+            extra_ohm + link_loop_ohm(net_, laid, feeds[at].pairs, condition_);
+        const Kind& kind = net_.kind(in.device);
+        const PortRole role = net_.port(in).role;
+        if (role != PortRole::pd && role != PortRole::pass) return;
+        double load_w = 0;
+        if (role == PortRole::pass && kind.in_line) load_w = kind.in_line->own_draw_w;
+        if (role == PortRole::pd) load_w = taken_at(in, feeds);
+        const int node = static_cast<int>(feeds[at].nodes.size());
+        feeds[at].nodes.push_back({parent, line_ohm, load_w, 0, 0});
+        feeds[at].points.push_back({in.device, link, in, load_w});
+        if (role != PortRole::pass || net_.power_off(in)) return;
+        const PortAt onward{in.device, other_pass_port(kind, in.port)};
+        if (onward.port < 0 || net_.power_off(onward)) return;
+        follow(onward, node, kind.in_line ? kind.in_line->series_ohm : 0, feeds, at);
+    }
+
+    // What a powered unit takes at its input: a camera's draw, or a regenerating stage's.
+    double taken_at(PortAt in, std::vector<PortFeed>& feeds) {
+        const Kind& kind = net_.kind(in.device);
+        if (kind.camera) {
+            return camera_power_w(camera_draw(net_.device(in.device), kind), condition_);
+        }
+        if (!kind.supply) return kind.in_line ? kind.in_line->own_draw_w : 0;
+        double out_w = 0;
+        for (std::size_t i = 0; i < kind.ports.size(); ++i) {
+            const PortAt out{in.device, static_cast<int>(i)};
+            if (net_.port(out).role == PortRole::pse && net_.link_at(out) >= 0) {
+                out_w += solve(out, feeds);
+            }
+        }
+        return out_w / kind.supply->efficiency + kind.supply->own_draw_w;
+    }
+
+    const Network& net_;
+    Condition condition_;
+};
+
+}  // namespace
+
+double PortFeed::load_w() const {
+    double sum_w = 0;
+    for (const FeedPoint& point : points) sum_w += point.load_w;
+    return sum_w;
+}
+
+double camera_power_w(const CameraDraw& draw, Condition condition) {
+    switch (condition) {
+        case Condition::day: return draw.day_w + draw.motors_w;
+        case Condition::night: return draw.day_w + draw.motors_w + draw.infrared_w;
+        case Condition::coldest_night:
+            return draw.day_w + draw.motors_w + draw.infrared_w + draw.heater_w;
+        case Condition::restart:
+            return draw.day_w + draw.start_w + draw.infrared_w + draw.heater_w;
+    }
+    return draw.day_w;
+}
+
+double greatest_camera_power_w(const CameraDraw& draw) {
+    double most_w = 0;
+    for (Condition condition : all_conditions) {
+        most_w = std::max(most_w, camera_power_w(draw, condition));
+    }
+    return most_w;
+}
+
+double cable_temperature_c(const Settings& settings, Condition condition,
+                           Surroundings surroundings) {
+    if (surroundings == Surroundings::indoor) return settings.indoor_c;
+    switch (condition) {
+        case Condition::day: return settings.day_c;
+        case Condition::night: return settings.night_c;
+        case Condition::coldest_night:
+        case Condition::restart: return settings.coldest_night_c;
+    }
+    return settings.day_c;
+}
+
+int class_asked(const Network& net, PortAt port) {
+    for (std::size_t steps = 0; steps <= net.links.size(); ++steps) {
+        const PortAt in = net.across(port);
+        if (in.device < 0) return 0;
+        const PortKind& kind = net.port(in);
+        if (kind.role == PortRole::pd) {
+            const Kind& unit = net.kind(in.device);
+            if (!unit.camera) return kind.poe_class;
+            const double most_w =
+                greatest_camera_power_w(camera_draw(net.device(in.device), unit));
+            // Class 0 reserves as class 3 does; a camera set to draw more asks for more.
+            const int stated = kind.poe_class == 0 ? 3 : kind.poe_class;
+            return std::max(stated, poe_class_for_load(most_w));
+        }
+        if (kind.role != PortRole::pass) return 0;
+        port = {in.device, other_pass_port(net.kind(in.device), in.port)};
+        if (port.port < 0) return 0;
+    }
+    return 0;
+}
+
+std::vector<PortFeed> solve_port(const Network& net, PortAt port, Condition condition) {
+    std::vector<PortFeed> feeds;
+    Layout(net, condition).solve(port, feeds);
+    return feeds;
+}
+
+double link_loop_ohm(const Network& net, const NetLink& link, int pairs, Condition condition,
+                     Working* working) {
+    const Settings& settings = net.site->settings;
+    const CableFacts& cable = *link.cable->cable;
+    const double temperature_c = cable_temperature_c(settings, condition, link.surroundings);
+    double ohm = 0;
+    const double worst_ohm_per_m =
+        worst_permitted_ohm_per_m * (1 + copper_temperature_per_k * (temperature_c - 20));
+    if (settings.worst_permitted_cable &&
+        worst_ohm_per_m > conductor_ohm_per_m(cable.conductor, temperature_c)) {
+        ohm = 2 * worst_ohm_per_m * link.length_m / pairs;
+        if (working) {
+            working->push_back({"R = 2 r L ÷ pairs in use, r the worst permitted",
+                                fmt::format("2 × {:.4g} Ω/m × {:.1f} m ÷ {}", worst_ohm_per_m,
+                                            link.length_m, pairs),
+                                ohm, Unit::ohm, source::worst_category_cable});
+        }
+    } else {
+        ohm = feed_loop_ohm(cable.conductor, link.length_m, pairs, temperature_c, working);
+    }
+    const Conductor cord{settings.cord_awg, ConductorMaterial::copper, ConductorForm::stranded};
+    if (link.link->cords_m > 0) {
+        ohm += feed_loop_ohm(cord, link.link->cords_m, pairs, settings.indoor_c, working);
+    }
+    return ohm;
+}
+
+}  // namespace ovant

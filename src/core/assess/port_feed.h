@@ -1,0 +1,51 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// What one feeding port carries: its cables and loads laid out as a feed tree and solved, through
+// regenerating units to the last camera.
+#pragma once
+
+#include <vector>
+
+#include "core/assess/check.h"
+#include "core/assess/network.h"
+#include "core/physics/feed.h"
+
+namespace ovant {
+
+struct FeedPoint {  // one for each node of the tree after the source
+    int device = -1;
+    int link = -1;      // the cable into it
+    PortAt entered;     // by which port
+    double load_w = 0;  // what it takes for itself here
+};
+
+struct PortFeed {
+    PortAt port;
+    double source_v = 0;
+    double limit_w = 0;
+    int pairs = 2;
+    std::vector<FeedNode> nodes;
+    std::vector<FeedPoint> points;  // same order as nodes; points[0] is the port itself
+    FeedSolution solution;
+    double watts() const { return solution.stands ? solution.source_w : limit_w; }
+    double load_w() const;  // taken by the units on the line, without the cable's loss
+};
+
+// Watts the camera takes in a condition: day and motors; night adds infrared, the coldest night the
+// heater; restart is the start draw with infrared and heater on.
+double camera_power_w(const CameraDraw& draw, Condition condition);
+double greatest_camera_power_w(const CameraDraw& draw);
+
+double cable_temperature_c(const Settings& settings, Condition condition,
+                           Surroundings surroundings);
+
+// Class that the load at the end of a port's line asks for; 0 if nothing asks.
+int class_asked(const Network& net, PortAt port);
+
+// The feed of `port`, and behind it those of regenerating units on its line. The first is `port`'s.
+std::vector<PortFeed> solve_port(const Network& net, PortAt port, Condition condition);
+
+// Loop resistance of a link as it feeds, with the site's choice of worst permitted cable.
+double link_loop_ohm(const Network& net, const NetLink& link, int pairs, Condition condition,
+                     Working* working = nullptr);
+
+}  // namespace ovant

@@ -1,0 +1,84 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/assess/profile.h"
+
+#include <cmath>
+#include <limits>
+
+namespace ovant {
+namespace {
+
+constexpr double no_volts = std::numeric_limits<double>::quiet_NaN();
+
+void add_hop(const Network& net, const Run& run, std::size_t i, RunProfile& profile) {
+    const NetLink& laid = net.links[static_cast<std::size_t>(run.links[i])];
+    const LinkReach reach = link_reach(net, laid, Condition::day);
+    Check check;
+    check.value = laid.length_m;
+    check.limit = reach.limit_m;
+    judge(check, reach.limit_m * net.site->settings.keep_back.length_share);
+    if (check.verdict == Verdict::fails && laid.length_m <= reach.proven_m) {
+        check.verdict = Verdict::tight;
+    }
+    profile.hops.push_back({laid.link->id, laid.cable, profile.length_m,
+                            profile.length_m + laid.length_m, reach.limit_m, reach.rate_mbps,
+                            reach.long_setting, check.verdict});
+    profile.length_m += laid.length_m;
+}
+
+double min_volts(const Kind& kind) {
+    if (kind.camera) return camera_min_volts(kind);
+    return kind.in_line ? kind.in_line->min_volts : 0;
+}
+
+// Volts and watts of one condition at every unit of the run.
+void add_condition(const Network& net, const Run& run, Condition condition, RunProfile& profile) {
+    const auto c = static_cast<std::size_t>(condition);
+    for (const PortFeed& feed : solve_port(net, run.outs.front(), condition)) {
+        for (std::size_t node = 0; node < feed.nodes.size(); ++node) {
+            for (ProfilePoint& point : profile.points) {
+                if (point.device != feed.points[node].device) continue;
+                const double volts = feed.solution.stands ? feed.solution.volts[node] : no_volts;
+                const double amps = feed.solution.stands ? feed.solution.current_a[node] : no_volts;
+                if (node > 0) point.in_v[c] = volts;
+                point.out_v[c] = volts;
+                if (node > 0 || &point == &profile.points.front()) point.watts[c] = volts * amps;
+            }
+        }
+    }
+}
+
+}  // namespace
+
+RunProfile run_profile(const Network& net, std::size_t index) {
+    const Run& run = net.runs[index];
+    RunProfile profile;
+    profile.camera = net.device(run.camera).id;
+    if (!run.connected) return profile;
+    const auto add_point = [&](int device) {
+        ProfilePoint point;
+        point.device = device;
+        point.id = net.device(device).id;
+        point.at_m = profile.length_m;
+        point.min_v = min_volts(net.kind(device));
+        point.in_v.fill(no_volts);
+        point.out_v.fill(no_volts);
+        point.watts.fill(no_volts);
+        profile.points.push_back(std::move(point));
+    };
+    add_point(run.outs.front().device);
+    profile.points.front().min_v = 0;
+    for (std::size_t i = 0; i < run.links.size(); ++i) {
+        add_hop(net, run, i, profile);
+        add_point(run.ins[i].device);
+    }
+    if (!run.fed) return profile;
+    const PortAt port = run.outs.front();
+    profile.feeding_port = net.device(port.device).id + "." + net.port(port).id;
+    for (Condition condition : all_conditions) {
+        // Regenerating units come after their inputs, so their outputs overwrite out_v.
+        add_condition(net, run, condition, profile);
+    }
+    return profile;
+}
+
+}  // namespace ovant

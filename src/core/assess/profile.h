@@ -1,0 +1,46 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// One run laid out along its length, for the strip and the cards: the same feeds and reaches that
+// its checks are made from.
+#pragma once
+
+#include <array>
+#include <string>
+#include <vector>
+
+#include "core/assess/assess.h"
+
+namespace ovant {
+
+struct ProfilePoint {  // a unit on the run; the first is the feeding port
+    int device = -1;
+    std::string id;
+    double at_m = 0;
+    // By Condition. NaN where the line collapses. `out` differs from `in` where power is made anew.
+    std::array<double, condition_count> in_v{}, out_v{};
+    // Watts that pass this point towards the camera; at the camera, what it takes.
+    std::array<double, condition_count> watts{};
+    double min_v = 0;  // least the unit accepts, 0 for the feeding port
+};
+
+struct ProfileHop {
+    std::string link;
+    const Kind* cable = nullptr;
+    double from_m = 0, to_m = 0;
+    double limit_m = 0;
+    double rate_mbps = 0;
+    bool long_setting = false;
+    Verdict verdict = Verdict::holds;
+};
+
+struct RunProfile {
+    std::string camera;
+    std::string feeding_port;  // "SW1.6", empty if not fed
+    std::vector<ProfilePoint> points;
+    std::vector<ProfileHop> hops;
+    double length_m = 0;
+};
+
+// `index` into net.cameras. A run that is not fed gives its hops but no volts.
+RunProfile run_profile(const Network& net, std::size_t index);
+
+}  // namespace ovant

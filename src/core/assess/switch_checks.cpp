@@ -1,0 +1,142 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The checks of one feeding unit: switch-power and uplink-rate, and the state of its ports.
+#include <fmt/format.h>
+
+#include <algorithm>
+
+#include "core/assess/assess.h"
+
+namespace ovant {
+namespace {
+
+PortAssessment assess_port(const Network& net, PortAt at, const AssessOptions& options) {
+    PortAssessment out;
+    const PortKind& kind = net.port(at);
+    out.device = net.device(at.device).id;
+    out.port = kind.id;
+    out.limit_w = kind.limit_w;
+    out.class_offered = kind.poe_class;
+    out.long_setting = net.long_setting_on(at);
+    out.power_off = net.power_off(at);
+    if (net.link_at(at) < 0 || out.power_off) return out;
+    const Network::PortUse& use = net.use_on[static_cast<std::size_t>(at.device)]
+                                            [static_cast<std::size_t>(at.port)];
+    out.cameras = use.cameras;
+    if (use.cameras > 0) out.camera = net.device(use.first_camera).id;
+    out.class_asked = class_asked(net, at);
+    if (const auto limits = poe_class_limits(std::min(out.class_asked, 8)); limits && out.class_asked) {
+        out.reserved_w = std::min(limits->pse_w, kind.limit_w);
+    }
+    for (Condition condition : all_conditions) {
+        const PortFeed feed = solve_port(net, at, condition).front();
+        if (condition == Condition::day) out.day_w = feed.watts();
+        if (options.condition && condition != *options.condition) continue;
+        if (!feed.solution.stands) out.collapses = true;
+        if (feed.watts() >= out.watts) {
+            out.watts = feed.watts();
+            out.load_w = feed.load_w();
+        }
+    }
+    Check check;
+    check.value = out.collapses ? out.limit_w * 2 : out.watts;
+    check.limit = out.limit_w;
+    judge(check, out.limit_w * net.site->settings.keep_back.power_share);
+    out.verdict = out.class_asked == 0 ? Verdict::unknown
+                  : out.class_asked > out.class_offered ? Verdict::fails : check.verdict;
+    return out;
+}
+
+double budget_w(const Kind& kind) {
+    if (kind.supply->budget_w > 0) return kind.supply->budget_w;
+    double sum_w = 0;
+    for (const PortKind& port : kind.ports) {
+        if (port.role == PortRole::pse) sum_w += port.limit_w;
+    }
+    return sum_w;
+}
+
+Check switch_power(const Network& net, const SwitchAssessment& unit, const Kind& kind, bool working) {
+    Check check;
+    check.id = CheckId::switch_power;
+    check.subject = unit.device;
+    check.parts = {unit.by_class_w, unit.greatest_w, unit.typical_w};
+    check.value = check.parts[static_cast<std::size_t>(unit.basis)];
+    check.limit = unit.budget_w;
+    check.unit = Unit::watt;
+    check.source = unit.basis == SwitchBasis::by_class ? source::poe_class_table : source::balance;
+    if (kind.supply->reserves_by_class) check.note = Note::reserves_by_class;
+    if (working) {
+        for (const PortAssessment& port : unit.ports) {
+            if (port.class_asked == 0) continue;
+            const double watts = unit.basis == SwitchBasis::by_class        ? port.reserved_w
+                                 : unit.basis == SwitchBasis::greatest_draw ? port.watts
+                                                                            : port.day_w;
+            check.working.push_back(
+                {fmt::format("port {}", port.port),
+                 unit.basis == SwitchBasis::by_class
+                     ? fmt::format("class {} reserves", port.class_asked)
+                     : fmt::format("{} with the loss in the cable", port.camera),
+                 watts, Unit::watt, check.source});
+        }
+        check.working.push_back({"sum of the ports", "", check.value, Unit::watt, source::balance});
+    }
+    judge(check, unit.budget_w * net.site->settings.keep_back.power_share);
+    check.remedies = {RemedyKind::move_port};
+    return check;
+}
+
+void uplink_rate(const Network& net, int device, SwitchAssessment& unit, bool working) {
+    const Kind& kind = net.kind(device);
+    for (std::size_t i = 0; i < kind.ports.size(); ++i) {
+        const PortAt at{device, static_cast<int>(i)};
+        if (!kind.ports[i].uplink || net.link_at(at) < 0) continue;
+        const NetLink& link = net.links[static_cast<std::size_t>(net.link_at(at))];
+        if (link.load_mbps == 0) continue;
+        Check check;
+        check.id = CheckId::uplink_rate;
+        check.subject = unit.device + "." + kind.ports[i].id;
+        check.value = link.load_mbps;
+        check.limit = link_reach(net, link, Condition::day).rate_mbps;
+        check.unit = Unit::megabit_per_second;
+        check.source = source::throughput_margin;
+        if (working) {
+            check.working.push_back({"sum of the bit rates of the cameras behind it", "",
+                                     link.load_mbps, Unit::megabit_per_second,
+                                     source::bit_rate_estimate});
+        }
+        judge(check, check.limit * net.site->settings.keep_back.data_share);
+        unit.checks.push_back(std::move(check));
+    }
+}
+
+}  // namespace
+
+SwitchAssessment assess_switch(const Network& net, int device, const AssessOptions& options) {
+    SwitchAssessment unit;
+    const Kind& kind = net.kind(device);
+    unit.device = net.device(device).id;
+    unit.budget_w = budget_w(kind);
+    unit.basis = kind.supply->reserves_by_class ? SwitchBasis::by_class
+                                                : net.site->settings.switch_basis;
+    for (std::size_t i = 0; i < kind.ports.size(); ++i) {
+        if (kind.ports[i].role != PortRole::pse) continue;
+        unit.ports.push_back(assess_port(net, {device, static_cast<int>(i)}, options));
+        const PortAssessment& port = unit.ports.back();
+        unit.by_class_w += port.reserved_w;
+        unit.greatest_w += port.watts;
+        unit.typical_w += port.day_w;
+    }
+    if (unit.by_class_w > 0) {
+        unit.checks.push_back(switch_power(net, unit, kind, options.working));
+        unit.verdict = unit.checks.front().verdict;
+    }
+    uplink_rate(net, device, unit, options.working);
+    for (const Check& check : unit.checks) {
+        if (unit.verdict == Verdict::unknown || check.verdict > unit.verdict) {
+            unit.verdict = check.verdict;
+        }
+    }
+    return unit;
+}
+
+}  // namespace ovant

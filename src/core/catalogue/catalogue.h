@@ -1,0 +1,38 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Kinds by id: those shipped in data/catalogue and those a site adds.
+#pragma once
+
+#include <map>
+#include <memory>
+#include <string>
+#include <string_view>
+#include <vector>
+
+#include "core/catalogue/kind.h"
+#include "core/result.h"
+
+namespace ovant {
+
+class Catalogue {
+public:
+    // A kind of the same id is replaced.
+    void add(Kind kind);
+    const Kind* find(std::string_view id) const;
+    std::vector<const Kind*> of(Category category) const;
+    std::size_t size() const { return kinds_.size(); }
+    auto begin() const { return kinds_.begin(); }
+    auto end() const { return kinds_.end(); }
+
+private:
+    std::map<std::string, std::shared_ptr<const Kind>, std::less<>> kinds_;
+};
+
+// Reads one catalogue file: {"kinds": [...]}. The error's place is the path of the wrong field.
+Result<std::vector<Kind>> read_kinds(std::string_view json_text);
+// One kind by itself, as a site file holds its own.
+Result<Kind> read_kind(std::string_view json_text, std::string_view place);
+
+// The kinds that ship with Ovant (data/catalogue, carried in the program).
+const Catalogue& shipped_catalogue();
+
+}  // namespace ovant

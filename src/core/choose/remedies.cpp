@@ -1,0 +1,219 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Small changes to a run as it is: another cable, protectors, a setting, another port, a box.
+#include <algorithm>
+
+#include "core/choose/build.h"
+#include "core/parts/parts.h"
+#include "core/site/edits.h"
+
+namespace ovant {
+namespace {
+
+class Remedies {
+public:
+    Remedies(const Site& site, const Catalogue& catalogue, const std::string& camera)
+        : context_{site, catalogue, camera}, net_(lay_out(site, catalogue)) {}
+
+    std::vector<Proposal> make() {
+        for (std::size_t i = 0; i < net_.cameras.size(); ++i) {
+            if (net_.device(net_.cameras[i]).id == context_.camera) run_ = &net_.runs[i], index_ = i;
+        }
+        if (!run_ || run_->links.empty()) return {};
+        now_ = assess_run(net_, index_);
+        std::vector<RemedyKind> wanted;
+        for (const Check& check : now_.checks) {
+            if (check.verdict == Verdict::holds) continue;
+            for (RemedyKind kind : check.remedies) {
+                if (std::find(wanted.begin(), wanted.end(), kind) == wanted.end()) {
+                    wanted.push_back(kind);
+                }
+            }
+        }
+        for (RemedyKind kind : wanted) build(kind);
+        if (wanted.size() > 1) all_small();
+        return std::move(out_);
+    }
+
+private:
+    void build(RemedyKind kind) {
+        Site site = context_.site;
+        std::string detail;
+        if (!change(kind, site, detail)) return;
+        offer(kind, std::move(site), std::move(detail));
+    }
+
+    bool change(RemedyKind kind, Site& site, std::string& detail) const {
+        switch (kind) {
+            case RemedyKind::solid_copper: return solid_copper(site, detail);
+            case RemedyKind::add_protectors: return add_protectors(site);
+            case RemedyKind::fit_enclosure: return fit_enclosure(site, detail);
+            case RemedyKind::turn_long_setting_on: return long_setting(site, true, detail);
+            case RemedyKind::turn_long_setting_off: return long_setting(site, false, detail);
+            case RemedyKind::move_port: return move_port(site, detail);
+            case RemedyKind::another_way: return false;
+        }
+        return false;
+    }
+
+    // Keeps what makes the run better: a better verdict, or fewer checks that do not hold.
+    void offer(RemedyKind kind, Site site, std::string detail) {
+        Proposal proposal = judge_candidate(context_, std::move(site));
+        const auto not_holding = [](const RunAssessment& run) {
+            return std::count_if(run.checks.begin(), run.checks.end(), [](const Check& check) {
+                return check.verdict != Verdict::holds;
+            });
+        };
+        const bool helps = proposal.verdict < now_.verdict ||
+                           (proposal.verdict == now_.verdict &&
+                            not_holding(proposal.run) < not_holding(now_));
+        if (!helps) return;
+        proposal.remedy = kind;
+        proposal.detail = std::move(detail);
+        out_.push_back(std::move(proposal));
+    }
+
+    // Where one change is not enough: cable, protectors and boxes together, the run as it lies.
+    void all_small() {
+        const bool one_holds = std::any_of(out_.begin(), out_.end(), [](const Proposal& proposal) {
+            return proposal.verdict == Verdict::holds;
+        });
+        if (one_holds) return;
+        Site site = context_.site;
+        std::string detail, unused;
+        int changes = 0;
+        const bool recabled = solid_copper(site, detail);
+        changes += recabled;
+        changes += add_protectors(site);
+        changes += fit_enclosure(site, unused);
+        if (changes > 1) {
+            offer(recabled ? RemedyKind::solid_copper : RemedyKind::add_protectors, std::move(site),
+                  recabled ? detail + "+" : "+");
+        }
+    }
+
+    const NetLink& link(std::size_t i) const {
+        return net_.links[static_cast<std::size_t>(run_->links[i])];
+    }
+
+    bool solid_copper(Site& site, std::string& detail) const {
+        bool changed = false;
+        for (std::size_t i = 0; i < run_->links.size(); ++i) {
+            const NetLink& laid = link(i);
+            const Conductor& conductor = laid.cable->cable->conductor;
+            if (conductor.material == ConductorMaterial::copper &&
+                conductor.form == ConductorForm::solid) {
+                continue;
+            }
+            const Kind* cable = pick_cable(context_.catalogue,
+                                           std::max(laid.cable->rating, laid.surroundings),
+                                           conductor.awg);
+            if (!cable) return false;
+            find_link(site, laid.link->id)->cable = cable->id;
+            detail = cable->id;
+            changed = true;
+        }
+        return changed;
+    }
+
+    bool add_protectors(Site& site) const {
+        const auto protect = [&](std::size_t i, PortAt at) {
+            Link& found = *find_link(site, link(i).link->id);
+            LinkEnd& end = link(i).a == at ? found.a : found.b;
+            const bool bare = end.protector.empty();
+            if (bare) end.protector = "surge-100";
+            return bare;
+        };
+        const bool outdoors = std::any_of(
+            now_.checks.begin(), now_.checks.end(),
+            [](const Check& check) { return check.id == CheckId::surge; });
+        if (!outdoors) return false;
+        const bool at_feed = protect(0, run_->outs.front());
+        const bool at_camera = protect(run_->links.size() - 1, run_->ins.back());
+        return at_feed || at_camera;
+    }
+
+    bool fit_enclosure(Site& site, std::string& detail) const {
+        bool changed = false;
+        for (const PortAt& in : run_->ins) {
+            const Surroundings here = net_.surroundings[static_cast<std::size_t>(in.device)];
+            const Device& device = net_.device(in.device);
+            const Kind* box = context_.catalogue.find(device.enclosure);
+            if (std::max(net_.kind(in.device).rating, box ? box->rating : Surroundings::indoor) >=
+                here) {
+                continue;
+            }
+            detail = here == Surroundings::wet ? "box-wet" : "box-outdoor";
+            find_device(site, device.id)->enclosure = detail;
+            changed = true;
+        }
+        return changed;
+    }
+
+    bool long_setting(Site& site, bool on, std::string& detail) const {
+        const PortAt port = run_->outs.front();
+        const Kind& unit = net_.kind(port.device);
+        const int group = net_.port(port).group;
+        if (!unit.supply || !unit.supply->long_setting || group == 0) return false;
+        if (net_.long_setting_on(port) == on) return false;
+        detail = net_.device(port.device).id + "." + net_.port(port).id;
+        auto& groups = find_device(site, net_.device(port.device).id)->long_groups;
+        if (on) groups.insert(group);
+        else groups.erase(group);
+        return true;
+    }
+
+    // The first free port on a unit at the same place that makes things better.
+    bool move_port(Site& site, std::string& detail) const {
+        const PortAt now = run_->outs.front();
+        const Device& unit = net_.device(now.device);
+        const auto rank = [&](const Kind& kind, const PortKind& port) {
+            return std::pair(port.poe_class, kind.supply->min_v);
+        };
+        std::optional<Site> best;
+        Verdict best_verdict = Verdict::fails;
+        for (std::size_t i = 0; i < net_.kinds.size(); ++i) {
+            const Device& other = net_.device(static_cast<int>(i));
+            const Kind& kind = *net_.kinds[i];
+            if (!kind.supply || !kind.supply->from_mains || other.place != unit.place) continue;
+            for (const PortKind& port : kind.ports) {
+                const bool other_group = other.id == unit.id && port.group != net_.port(now).group;
+                const bool stronger =
+                    rank(kind, port) > rank(net_.kind(now.device), net_.port(now));
+                const bool another_unit = other.id != unit.id;
+                if (port.role != PortRole::pse || !(other_group || stronger || another_unit) ||
+                    link_at(site, other.id, port.id)) {
+                    continue;
+                }
+                Result<Site> moved = move_plug(context_.site, context_.catalogue, unit.id,
+                                               net_.port(now).id, other.id, port.id);
+                if (!moved) continue;
+                const Verdict verdict = judge_candidate(context_, *moved).verdict;
+                if (!best || verdict < best_verdict) {
+                    best = std::move(*moved);
+                    best_verdict = verdict;
+                    detail = other.id + "." + port.id;
+                }
+                break;  // ports of one unit are alike from here on
+            }
+        }
+        if (!best) return false;
+        site = std::move(*best);
+        return true;
+    }
+
+    ChooseContext context_;
+    Network net_;
+    const Run* run_ = nullptr;
+    std::size_t index_ = 0;
+    RunAssessment now_;
+    std::vector<Proposal> out_;
+};
+
+}  // namespace
+
+std::vector<Proposal> propose_remedies(const Site& site, const Catalogue& catalogue,
+                                       const std::string& camera) {
+    return Remedies(site, catalogue, camera).make();
+}
+
+}  // namespace ovant

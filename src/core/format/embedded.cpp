@@ -1,0 +1,32 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/format/embedded.h"
+
+#define OVANT_EMBEDDED(name) \
+    extern "C" const char embedded_##name[]; \
+    extern "C" const char embedded_##name##_end[]
+
+OVANT_EMBEDDED(ovant_site_schema_json);
+OVANT_EMBEDDED(cables_json);
+OVANT_EMBEDDED(cameras_json);
+OVANT_EMBEDDED(equipment_json);
+
+namespace ovant::embedded {
+namespace {
+
+std::string_view text(const char* begin, const char* end) {
+    return {begin, static_cast<std::size_t>(end - begin)};
+}
+
+}  // namespace
+
+std::string_view site_schema() {
+    return text(embedded_ovant_site_schema_json, embedded_ovant_site_schema_json_end);
+}
+
+std::vector<std::string_view> catalogue_files() {
+    return {text(embedded_cables_json, embedded_cables_json_end),
+            text(embedded_cameras_json, embedded_cameras_json_end),
+            text(embedded_equipment_json, embedded_equipment_json_end)};
+}
+
+}  // namespace ovant::embedded

@@ -1,0 +1,93 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/parts/parts.h"
+
+#include <algorithm>
+#include <map>
+
+namespace ovant {
+namespace {
+
+int order_of(const PartLine& line, const Catalogue& catalogue) {
+    const Kind* kind = catalogue.find(line.kind);
+    if (!kind) return 100;
+    switch (kind->category) {
+        case Category::camera: return 0;
+        case Category::recorder: return 1;
+        case Category::network_switch: return 2;
+        case Category::injector: return 3;
+        case Category::repeater: return 4;
+        case Category::extender: return 5;
+        case Category::cable: return 6;
+        case Category::enclosure: return 7;
+        case Category::protector: return 8;
+    }
+    return 99;
+}
+
+}  // namespace
+
+double cut_length_m(const Network& net, const NetLink& link) {
+    return link.length_m + 2 * net.site->settings.service_loop_m;
+}
+
+std::vector<PartLine> count_parts(const Network& net) {
+    std::map<std::string, PartLine> lines;
+    const auto add = [&](const std::string& id, double quantity, const std::string& used_by) {
+        const Kind* kind = net.catalogue->find(id);
+        PartLine& line = lines[id];
+        line.kind = id;
+        line.name = kind ? kind->name : id;
+        line.unit = kind && kind->cable ? Unit::metre : Unit::count;
+        line.unit_price = !kind ? 0 : kind->cable ? kind->cable->price_per_m : kind->price;
+        line.quantity += quantity;
+        line.used_by.push_back(used_by);
+    };
+    for (const Device& device : net.site->devices) {
+        add(device.kind, 1, device.id);
+        if (!device.enclosure.empty()) add(device.enclosure, 1, device.id);
+    }
+    for (const NetLink& link : net.links) {
+        add(link.link->cable, cut_length_m(net, link), link.link->id);
+        for (const LinkEnd* end : {&link.link->a, &link.link->b}) {
+            if (!end->protector.empty()) add(end->protector, 1, link.link->id);
+            add("plug-rj45", 1, link.link->id);
+            lines["plug-rj45"].unit_price = plug_price;
+            lines["plug-rj45"].name = "Plug, 8 contacts, for solid conductors";
+        }
+    }
+    std::vector<PartLine> parts;
+    for (auto& [id, line] : lines) {
+        line.price = line.quantity * line.unit_price;
+        parts.push_back(std::move(line));
+    }
+    std::stable_sort(parts.begin(), parts.end(), [&](const PartLine& a, const PartLine& b) {
+        return order_of(a, *net.catalogue) < order_of(b, *net.catalogue);
+    });
+    return parts;
+}
+
+double total_price(const std::vector<PartLine>& parts) {
+    double sum = 0;
+    for (const PartLine& line : parts) sum += line.price;
+    return sum;
+}
+
+double run_price(const Network& net, const Run& run) {
+    const auto price_of = [&](const std::string& id) {
+        const Kind* kind = id.empty() ? nullptr : net.catalogue->find(id);
+        return kind ? kind->price : 0.0;
+    };
+    double sum = 0;
+    for (int number : run.links) {
+        const NetLink& link = net.links[static_cast<std::size_t>(number)];
+        sum += cut_length_m(net, link) * link.cable->cable->price_per_m + 2 * plug_price;
+        sum += price_of(link.link->a.protector) + price_of(link.link->b.protector);
+    }
+    for (std::size_t i = 0; i + 1 < run.ins.size(); ++i) {
+        const Device& device = net.device(run.ins[i].device);
+        sum += price_of(device.kind) + price_of(device.enclosure);
+    }
+    return sum;
+}
+
+}  // namespace ovant

@@ -1,0 +1,35 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// What has to be bought: counted from the site, priced from the catalogue. Prices of material only.
+#pragma once
+
+#include <string>
+#include <vector>
+
+#include "core/assess/network.h"
+
+namespace ovant {
+
+struct PartLine {
+    std::string kind;   // catalogue id; "plug-rj45" for plugs
+    std::string name;
+    Unit unit = Unit::count;  // count or metre
+    double quantity = 0;
+    double unit_price = 0;
+    double price = 0;
+    std::vector<std::string> used_by;  // ids of devices or links
+};
+
+// Devices, enclosures, protectors, cable by kind (length, cords apart, and a service loop at each
+// end), plugs two a link. In order: cameras, equipment, cable, small parts.
+std::vector<PartLine> count_parts(const Network& net);
+double total_price(const std::vector<PartLine>& parts);
+
+// Material price of what serves one run: its cable, in-line units, boxes, protectors, plugs. The
+// camera and the feeding unit are not counted.
+double run_price(const Network& net, const Run& run);
+// Length to cut for a link: solid cable and a service loop at each end.
+double cut_length_m(const Network& net, const NetLink& link);
+
+inline constexpr double plug_price = 0.6;  // common practice, each
+
+}  // namespace ovant

@@ -1,0 +1,42 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Wiring cards: for each run, what is plugged where, in order of work. Sentences are in phrase.
+#pragma once
+
+#include <string>
+#include <vector>
+
+#include "core/assess/assess.h"
+
+namespace ovant {
+
+enum class Caution { height, services, earth, water, bundle_heat, long_setting, power_off_far_side };
+
+struct CardStep {
+    std::string link;       // also the label on both ends of the cable
+    std::string cable;      // catalogue id
+    double cut_m = 0;
+    double length_m = 0;
+    std::string from, from_port;
+    std::string to, to_port;
+    bool from_in_line = false, to_in_line = false;  // a unit whose sides must not be confused
+    std::string protector_from, protector_to;
+    std::string box_to;     // enclosure of the unit at the far side
+};
+
+struct Card {
+    std::string camera;
+    std::string name;
+    std::string kind;
+    double expected_v = 0;   // lowest at the camera over all conditions, NaN if it collapses
+    double expected_w = 0;   // most at the camera
+    double rate_mbps = 0;
+    PlugWiring wiring = PlugWiring::t568b;
+    Verdict verdict = Verdict::unknown;
+    std::vector<CardStep> steps;  // from the feeding port to the camera
+    std::vector<Caution> cautions;
+};
+
+// One for each connected run, in order of camera.
+std::vector<Card> wiring_cards(const Network& net);
+
+}  // namespace ovant

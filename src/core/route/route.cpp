@@ -1,0 +1,291 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/route/route.h"
+
+#include <algorithm>
+#include <boost/graph/adjacency_list.hpp>
+#include <boost/graph/dijkstra_shortest_paths.hpp>
+#include <cmath>
+#include <limits>
+
+namespace ovant {
+namespace {
+
+constexpr double junction_m = 2.0;  // pathways this close are taken as joined
+constexpr double off_pathway_weight = 1.5;
+
+Point between(Point a, Point b, double share) {
+    return {a.x_m + (b.x_m - a.x_m) * share, a.y_m + (b.y_m - a.y_m) * share};
+}
+
+double share_on_segment(Point a, Point b, Point point) {
+    const double dx = b.x_m - a.x_m;
+    const double dy = b.y_m - a.y_m;
+    const double square = dx * dx + dy * dy;
+    if (square == 0) return 0;
+    return std::clamp(((point.x_m - a.x_m) * dx + (point.y_m - a.y_m) * dy) / square, 0.0, 1.0);
+}
+
+// Where two segments cross, as the share along the first; nullopt if they do not.
+std::optional<double> crossing_share(Point a, Point b, Point c, Point d) {
+    const double rx = b.x_m - a.x_m, ry = b.y_m - a.y_m;
+    const double sx = d.x_m - c.x_m, sy = d.y_m - c.y_m;
+    const double cross = rx * sy - ry * sx;
+    if (cross == 0) return std::nullopt;
+    const double t = ((c.x_m - a.x_m) * sy - (c.y_m - a.y_m) * sx) / cross;
+    const double u = ((c.x_m - a.x_m) * ry - (c.y_m - a.y_m) * rx) / cross;
+    if (t < 0 || t > 1 || u < 0 || u > 1) return std::nullopt;
+    return t;
+}
+
+struct Junction {
+    Projection on_first;
+    Projection on_second;
+};
+
+// Closest approach of two pathways: a crossing, or a vertex of one on the other.
+Junction junction(const std::vector<Point>& first, const std::vector<Point>& second) {
+    Junction best;
+    double least_m = std::numeric_limits<double>::infinity();
+    const auto consider = [&](Point point) {
+        const Projection p = project(first, point);
+        const Projection q = project(second, p.at);
+        if (q.away_m < least_m) {
+            least_m = q.away_m;
+            best = {p, q};
+        }
+    };
+    for (const Point& point : first) consider(point);
+    for (const Point& point : second) consider(point);
+    for (std::size_t i = 0; i + 1 < first.size(); ++i) {
+        for (std::size_t j = 0; j + 1 < second.size(); ++j) {
+            const auto share = crossing_share(first[i], first[i + 1], second[j], second[j + 1]);
+            if (share) consider(between(first[i], first[i + 1], *share));
+        }
+    }
+    return best;
+}
+
+void append(std::vector<Point>& line, const std::vector<Point>& more) {
+    for (const Point& point : more) {
+        if (line.empty() || distance_m(line.back(), point) > 1e-9) line.push_back(point);
+    }
+}
+
+Point end_point(const Site& site, const LinkEnd& end) {
+    const Device* device = find_device(site, end.device);
+    return device ? device->at : Point{};
+}
+
+// The pathway graph with two more points to be joined. Vertices are points on pathways.
+class RouteGraph {
+public:
+    explicit RouteGraph(const Site& site) : site_(site) {
+        marks_.resize(site.pathways.size());
+        for (std::size_t i = 0; i < site.pathways.size(); ++i) {
+            double along_m = 0;
+            const auto& points = site.pathways[i].points;
+            for (std::size_t k = 0; k < points.size(); ++k) {
+                if (k > 0) along_m += distance_m(points[k - 1], points[k]);
+                add_mark(i, along_m);
+            }
+            for (std::size_t j = 0; j < i; ++j) {
+                const Junction joint = junction(points, site.pathways[j].points);
+                if (joint.on_second.away_m > junction_m) continue;
+                add_edge(add_mark(i, joint.on_first.along_m), add_mark(j, joint.on_second.along_m),
+                         joint.on_second.away_m, -1);
+            }
+        }
+    }
+
+    std::vector<std::string> route(Point from, Point to) {
+        const int start = add_vertex();
+        const int goal = add_vertex();
+        add_edge(start, goal, distance_m(from, to) * off_pathway_weight, -1);
+        for (std::size_t i = 0; i < site_.pathways.size(); ++i) {
+            const Projection a = project(site_.pathways[i].points, from);
+            const Projection b = project(site_.pathways[i].points, to);
+            add_edge(start, add_mark(i, a.along_m), a.away_m * off_pathway_weight, -1);
+            add_edge(add_mark(i, b.along_m), goal, b.away_m * off_pathway_weight, -1);
+        }
+        for (std::size_t i = 0; i < marks_.size(); ++i) {
+            auto& marks = marks_[i];
+            std::sort(marks.begin(), marks.end());
+            for (std::size_t k = 1; k < marks.size(); ++k) {
+                add_edge(marks[k - 1].second, marks[k].second, marks[k].first - marks[k - 1].first,
+                         static_cast<int>(i));
+            }
+        }
+        return shortest(start, goal);
+    }
+
+private:
+    struct Edge {
+        int from, to;
+        double weight;
+        int pathway;
+    };
+
+    int add_vertex() { return vertices_++; }
+    int add_mark(std::size_t pathway, double along_m) {
+        marks_[pathway].push_back({along_m, add_vertex()});
+        return vertices_ - 1;
+    }
+    void add_edge(int from, int to, double weight, int pathway) {
+        edges_.push_back({from, to, weight, pathway});
+    }
+
+    std::vector<std::string> shortest(int start, int goal) const {
+        using Graph = boost::adjacency_list<
+            boost::vecS, boost::vecS, boost::undirectedS, boost::no_property,
+            boost::property<boost::edge_weight_t, double, boost::property<boost::edge_index_t, int>>>;
+        Graph graph(static_cast<std::size_t>(vertices_));
+        for (std::size_t i = 0; i < edges_.size(); ++i) {
+            boost::add_edge(static_cast<std::size_t>(edges_[i].from),
+                            static_cast<std::size_t>(edges_[i].to),
+                            Graph::edge_property_type(edges_[i].weight, static_cast<int>(i)), graph);
+        }
+        std::vector<std::size_t> before(static_cast<std::size_t>(vertices_));
+        boost::dijkstra_shortest_paths(graph, static_cast<std::size_t>(start),
+                                       boost::predecessor_map(before.data()));
+        std::vector<std::string> names;
+        for (std::size_t at = static_cast<std::size_t>(goal);
+             at != static_cast<std::size_t>(start) && before[at] != at; at = before[at]) {
+            double least = std::numeric_limits<double>::infinity();
+            int pathway = -1;
+            for (const auto edge : boost::make_iterator_range(out_edges(at, graph))) {
+                if (target(edge, graph) != before[at] || get(boost::edge_weight, graph, edge) >= least)
+                    continue;
+                least = get(boost::edge_weight, graph, edge);
+                pathway = edges_[static_cast<std::size_t>(get(boost::edge_index, graph, edge))].pathway;
+            }
+            if (pathway < 0 || least <= 0) continue;
+            const std::string& name = site_.pathways[static_cast<std::size_t>(pathway)].id;
+            if (names.empty() || names.back() != name) names.push_back(name);
+        }
+        std::reverse(names.begin(), names.end());
+        return names;
+    }
+
+    const Site& site_;
+    std::vector<std::vector<std::pair<double, int>>> marks_;
+    std::vector<Edge> edges_;
+    int vertices_ = 0;
+};
+
+}  // namespace
+
+Projection project(const std::vector<Point>& polyline, Point point) {
+    Projection best;
+    best.away_m = std::numeric_limits<double>::infinity();
+    double along_m = 0;
+    for (std::size_t i = 0; i + 1 < polyline.size(); ++i) {
+        const double length_m = distance_m(polyline[i], polyline[i + 1]);
+        const double share = share_on_segment(polyline[i], polyline[i + 1], point);
+        const Point at = between(polyline[i], polyline[i + 1], share);
+        const double away_m = distance_m(at, point);
+        if (away_m < best.away_m) best = {at, i, along_m + share * length_m, away_m};
+        along_m += length_m;
+    }
+    return best;
+}
+
+double polyline_length_m(const std::vector<Point>& polyline) {
+    double length_m = 0;
+    for (std::size_t i = 1; i < polyline.size(); ++i) {
+        length_m += distance_m(polyline[i - 1], polyline[i]);
+    }
+    return length_m;
+}
+
+Point point_along(const std::vector<Point>& polyline, double along_m) {
+    if (polyline.empty()) return {};
+    for (std::size_t i = 1; i < polyline.size(); ++i) {
+        const double length_m = distance_m(polyline[i - 1], polyline[i]);
+        if (along_m <= length_m && length_m > 0) {
+            return between(polyline[i - 1], polyline[i], std::max(0.0, along_m / length_m));
+        }
+        along_m -= length_m;
+    }
+    return polyline.back();
+}
+
+std::vector<Point> piece_between(const std::vector<Point>& polyline, double from_m, double to_m) {
+    if (from_m > to_m) {
+        std::vector<Point> piece = piece_between(polyline, to_m, from_m);
+        std::reverse(piece.begin(), piece.end());
+        return piece;
+    }
+    std::vector<Point> piece{point_along(polyline, from_m)};
+    double along_m = 0;
+    for (std::size_t i = 1; i < polyline.size(); ++i) {
+        along_m += distance_m(polyline[i - 1], polyline[i]);
+        if (along_m > from_m && along_m < to_m) piece.push_back(polyline[i]);
+    }
+    piece.push_back(point_along(polyline, to_m));
+    return piece;
+}
+
+std::vector<Point> link_polyline(const Site& site, const Link& link) {
+    return link_polyline(site, link, end_point(site, link.a), end_point(site, link.b));
+}
+
+std::vector<Point> link_polyline(const Site& site, const Link& link, Point a, Point b) {
+    std::vector<Point> line{a};
+    std::vector<const Pathway*> pathways;
+    for (const std::string& id : link.pathways) {
+        const Pathway* pathway = find_pathway(site, id);
+        if (pathway && pathway->points.size() > 1) pathways.push_back(pathway);
+    }
+    if (pathways.empty()) append(line, link.drawn);
+    double enter_m = pathways.empty() ? 0 : project(pathways.front()->points, a).along_m;
+    for (std::size_t i = 0; i < pathways.size(); ++i) {
+        const auto& points = pathways[i]->points;
+        if (i + 1 == pathways.size()) {
+            append(line, piece_between(points, enter_m, project(points, b).along_m));
+            break;
+        }
+        const Junction joint = junction(points, pathways[i + 1]->points);
+        append(line, piece_between(points, enter_m, joint.on_first.along_m));
+        enter_m = joint.on_second.along_m;
+    }
+    append(line, {b});
+    return line;
+}
+
+double drawn_length_m(const Site& site, const Link& link) {
+    return drawn_length_m(site, link, end_point(site, link.a), end_point(site, link.b));
+}
+
+double drawn_length_m(const Site& site, const Link& link, Point a, Point b) {
+    return polyline_length_m(link_polyline(site, link, a, b)) + link.a.drop_m + link.b.drop_m +
+           link.slack_m;
+}
+
+double link_length_m(const Site& site, const Link& link) {
+    return link.measured_length_m ? *link.measured_length_m : drawn_length_m(site, link);
+}
+
+Surroundings link_surroundings(const Site& site, const Link& link) {
+    const Device* a = find_device(site, link.a.device);
+    const Device* b = find_device(site, link.b.device);
+    return link_surroundings(site, link, a ? surroundings_of(site, *a) : Surroundings::indoor,
+                             b ? surroundings_of(site, *b) : Surroundings::indoor);
+}
+
+Surroundings link_surroundings(const Site& site, const Link& link, Surroundings at_a,
+                               Surroundings at_b) {
+    // A wet unit wets its plug, which its enclosure keeps dry; the cable beside it is outdoors.
+    Surroundings harshest = std::min(std::max(at_a, at_b), Surroundings::outdoor);
+    for (const std::string& id : link.pathways) {
+        const Pathway* pathway = find_pathway(site, id);
+        if (pathway) harshest = std::max(harshest, pathway->surroundings);
+    }
+    return harshest;
+}
+
+std::vector<std::string> find_route(const Site& site, Point from, Point to) {
+    if (site.pathways.empty()) return {};
+    return RouteGraph(site).route(from, to);
+}
+
+}  // namespace ovant

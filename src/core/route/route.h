@@ -1,0 +1,49 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Pathways to routes and lengths. Plan metres; heights come in as drops. Includes site only.
+#pragma once
+
+#include <string>
+#include <vector>
+
+#include "core/site/site.h"
+
+namespace ovant {
+
+// The point of a polyline closest to `point`.
+struct Projection {
+    Point at;
+    std::size_t segment = 0;  // between points[segment] and points[segment + 1]
+    double along_m = 0;       // from the first point
+    double away_m = 0;
+};
+// Domain: two points or more.
+Projection project(const std::vector<Point>& polyline, Point point);
+
+double polyline_length_m(const std::vector<Point>& polyline);
+// The point `along_m` from the start, held inside the line.
+Point point_along(const std::vector<Point>& polyline, double along_m);
+// The piece between two distances from the start; runs backwards where from > to.
+std::vector<Point> piece_between(const std::vector<Point>& polyline, double from_m, double to_m);
+
+// How the link lies on the plan, from end a to end b: along its pathways in order, or its drawn
+// points, or straight.
+std::vector<Point> link_polyline(const Site& site, const Link& link);
+// The same with the ends' positions at hand.
+std::vector<Point> link_polyline(const Site& site, const Link& link, Point a, Point b);
+
+// Plan length, drops and slack. Metres of solid cable, cords not counted.
+double drawn_length_m(const Site& site, const Link& link);
+double drawn_length_m(const Site& site, const Link& link, Point a, Point b);
+// The measured length where there is one, else the drawn one.
+double link_length_m(const Site& site, const Link& link);
+
+// Harshest surroundings the cable lies in.
+Surroundings link_surroundings(const Site& site, const Link& link);
+Surroundings link_surroundings(const Site& site, const Link& link, Surroundings at_a,
+                               Surroundings at_b);
+
+// Shortest way between two points where a metre off the pathways counts as one and a half: the
+// pathways in order, empty for a straight line. Dijkstra over the pathway graph.
+std::vector<std::string> find_route(const Site& site, Point from, Point to);
+
+}  // namespace ovant

@@ -1,0 +1,436 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/site/edits.h"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <cmath>
+
+#include "core/route/route.h"
+
+namespace ovant {
+namespace {
+
+constexpr double farthest_m = 1e6;
+constexpr double longest_cable_m = 1e5;
+
+double to_centimetre(double value_m) { return std::round(value_m * 100) / 100; }
+Point to_centimetre(Point point) { return {to_centimetre(point.x_m), to_centimetre(point.y_m)}; }
+
+Error no_such(std::string_view id) { return {ErrorCode::no_such_object, "", std::string(id), ""}; }
+
+bool on_plan(Point point) {
+    return std::abs(point.x_m) <= farthest_m && std::abs(point.y_m) <= farthest_m;
+}
+
+Error off_plan(std::string_view id, Point point) {
+    return {ErrorCode::out_of_range, std::string(id) + " position",
+            fmt::format("{:g}, {:g}", point.x_m, point.y_m), "1000 km either way"};
+}
+
+Error bad_length(std::string_view link, double length_m) {
+    return {ErrorCode::out_of_range, std::string(link) + " length", fmt::format("{:g}", length_m),
+            "0 to 100 km"};
+}
+
+template <class Items>
+bool erase_id(Items& items, std::string_view id) {
+    const auto first = std::remove_if(items.begin(), items.end(),
+                                      [&](const auto& item) { return item.id == id; });
+    const bool found = first != items.end();
+    items.erase(first, items.end());
+    return found;
+}
+
+// The place whose outline holds the point, or "".
+std::string place_at(const Site& site, Point at) {
+    for (const Place& place : site.places) {
+        if (std::abs(at.x_m - place.at.x_m) <= place.width_m / 2 &&
+            std::abs(at.y_m - place.at.y_m) <= place.depth_m / 2) {
+            return place.id;
+        }
+    }
+    return "";
+}
+
+// Joins the two links of an in-line unit that is going away. Keeps the first link's id and cable.
+void join_around(Site& site, const Kind& kind, std::string_view device) {
+    if (!kind.in_line) return;
+    std::vector<Link*> touching;
+    for (Link& link : site.links) {
+        if (link.a.device == device || link.b.device == device) touching.push_back(&link);
+    }
+    if (touching.size() != 2) return;
+    Link& kept = *touching[0];
+    const Link gone = *touching[1];
+    const bool kept_starts_here = kept.a.device == device;
+    const bool gone_starts_here = gone.a.device == device;
+    const LinkEnd far_end = gone_starts_here ? gone.b : gone.a;
+    std::vector<std::string> more = gone.pathways;
+    if (gone_starts_here == kept_starts_here) std::reverse(more.begin(), more.end());
+    std::vector<std::string>& lanes = kept.pathways;
+    if (kept_starts_here) {
+        std::swap(lanes, more);
+    }
+    for (const std::string& lane : more) {
+        if (lanes.empty() || lanes.back() != lane) lanes.push_back(lane);
+    }
+    kept.drawn.clear();
+    kept.slack_m += gone.slack_m;
+    kept.cords_m += gone.cords_m;
+    if (kept.measured_length_m && gone.measured_length_m) {
+        *kept.measured_length_m += *gone.measured_length_m;
+    } else {
+        kept.measured_length_m.reset();
+    }
+    (kept_starts_here ? kept.a : kept.b) = far_end;
+    erase_id(site.links, gone.id);
+}
+
+LinkEnd* end_on(Site& site, std::string_view device, std::string_view port) {
+    for (Link& link : site.links) {
+        for (LinkEnd* end : {&link.a, &link.b}) {
+            if (end->device == device && end->port == port) return end;
+        }
+    }
+    return nullptr;
+}
+
+Error unknown_port(std::string_view device, std::string_view port) {
+    return {ErrorCode::unknown_port, "", fmt::format("{}.{}", device, port), ""};
+}
+
+bool has_port(const Site& site, const Catalogue& catalogue, std::string_view device,
+              std::string_view port) {
+    const Device* found = find_device(site, device);
+    const Kind* kind = found ? catalogue.find(found->kind) : nullptr;
+    return kind && find_port(*kind, port);
+}
+
+const PortKind* port_facing(const Kind& kind, bool upstream) {
+    for (const PortKind& port : kind.ports) {
+        if (port.upstream == upstream) return &port;
+    }
+    return nullptr;
+}
+
+}  // namespace
+
+std::string_view id_prefix(Category category) {
+    switch (category) {
+        case Category::camera: return "K";
+        case Category::network_switch: return "SW";
+        case Category::recorder: return "REC";
+        case Category::injector: return "INJ";
+        case Category::repeater: return "R";
+        case Category::extender: return "E";
+        default: return "D";
+    }
+}
+
+Result<Added> add_device(Site site, const Catalogue& catalogue, std::string_view kind, Point at,
+                         std::string_view name) {
+    const Kind* found = catalogue.find(kind);
+    if (!found || found->ports.empty()) {
+        return Error{ErrorCode::unknown_kind, "", std::string(kind), ""};
+    }
+    if (!on_plan(at)) return off_plan(kind, at);
+    Device device;
+    device.id = next_id(site, id_prefix(found->category));
+    device.kind = kind;
+    device.name = name;
+    device.at = to_centimetre(at);
+    device.place = found->category == Category::camera ? "" : place_at(site, at);
+    if (found->category == Category::camera) device.camera = CameraSettings{};
+    std::string id = device.id;
+    site.devices.push_back(std::move(device));
+    return Added{std::move(site), std::move(id)};
+}
+
+Result<Added> add_place(Site site, Place place) {
+    if (!on_plan(place.at)) return off_plan("place", place.at);
+    place.id = next_id(site, "P");
+    place.at = to_centimetre(place.at);
+    std::string id = place.id;
+    site.places.push_back(std::move(place));
+    return Added{std::move(site), std::move(id)};
+}
+
+Result<Added> add_pathway(Site site, Pathway pathway) {
+    if (pathway.points.size() < 2) {
+        return Error{ErrorCode::missing_field, "pathway", "points", "two points at least"};
+    }
+    for (Point& point : pathway.points) {
+        if (!on_plan(point)) return off_plan("pathway", point);
+        point = to_centimetre(point);
+    }
+    pathway.id = next_id(site, "W");
+    std::string id = pathway.id;
+    site.pathways.push_back(std::move(pathway));
+    return Added{std::move(site), std::move(id)};
+}
+
+Result<Site> move_object(Site site, std::string_view id, Point to) {
+    if (!on_plan(to)) return off_plan(id, to);
+    to = to_centimetre(to);
+    if (Device* device = find_device(site, id)) {
+        device->at = to;
+        return site;
+    }
+    Place* place = find_place(site, id);
+    if (!place) return no_such(id);
+    const double dx = to.x_m - place->at.x_m;
+    const double dy = to.y_m - place->at.y_m;
+    for (Device& device : site.devices) {
+        if (device.place == id) {
+            device.at = to_centimetre(Point{device.at.x_m + dx, device.at.y_m + dy});
+        }
+    }
+    place->at = to;
+    return site;
+}
+
+Result<Site> rename_object(Site site, std::string_view id, std::string_view name) {
+    if (Device* device = find_device(site, id)) device->name = name;
+    else if (Place* place = find_place(site, id)) place->name = name;
+    else return no_such(id);
+    return site;
+}
+
+Result<Site> remove_object(Site site, const Catalogue& catalogue, std::string_view id) {
+    if (const Device* device = find_device(site, id)) {
+        if (const Kind* kind = catalogue.find(device->kind)) join_around(site, *kind, id);
+        std::erase_if(site.links, [&](const Link& link) {
+            return link.a.device == id || link.b.device == id;
+        });
+        erase_id(site.devices, id);
+        return site;
+    }
+    if (erase_id(site.links, id)) return site;
+    if (erase_id(site.places, id)) {
+        for (Device& device : site.devices) {
+            if (device.place == id) device.place.clear();
+        }
+        return site;
+    }
+    if (erase_id(site.pathways, id)) {
+        for (Link& link : site.links) std::erase(link.pathways, id);
+        return site;
+    }
+    return no_such(id);
+}
+
+Result<Added> connect(Site site, const Catalogue& catalogue, std::string_view cable,
+                      const LinkEnd& a, const LinkEnd& b) {
+    const Kind* kind = catalogue.find(cable);
+    if (!kind || !kind->cable) return Error{ErrorCode::unknown_kind, "", std::string(cable), ""};
+    for (const LinkEnd* end : {&a, &b}) {
+        if (!has_port(site, catalogue, end->device, end->port)) {
+            return unknown_port(end->device, end->port);
+        }
+        if (const Link* used = link_at(site, end->device, end->port)) {
+            return Error{ErrorCode::port_in_use, "", end->device + "." + end->port, used->id};
+        }
+    }
+    Link link;
+    link.id = next_id(site, "L");
+    link.cable = cable;
+    link.a = a;
+    link.b = b;
+    for (LinkEnd* end : {&link.a, &link.b}) {
+        if (end->drop_m == 0) end->drop_m = site.settings.default_drop_m;
+    }
+    link.pathways =
+        find_route(site, find_device(site, a.device)->at, find_device(site, b.device)->at);
+    std::string id = link.id;
+    site.links.push_back(std::move(link));
+    return Added{std::move(site), std::move(id)};
+}
+
+Result<Added> insert_in_line(Site site, const Catalogue& catalogue, std::string_view link_id,
+                             std::string_view kind_id, Point near) {
+    const Link* found = find_link(site, link_id);
+    if (!found) return no_such(link_id);
+    const Kind* kind = catalogue.find(kind_id);
+    if (!kind) return Error{ErrorCode::unknown_kind, "", std::string(kind_id), ""};
+    const PortKind* in = port_facing(*kind, true);
+    const PortKind* out = port_facing(*kind, false);
+    if (!kind->in_line || !in || !out) {
+        return Error{ErrorCode::not_possible, "", std::string(kind_id), "in-line"};
+    }
+    const std::vector<Point> line = link_polyline(site, *found);
+    const Projection spot = project(line, near);
+    const double whole_m = polyline_length_m(line);
+    Result<Added> added = add_device(std::move(site), catalogue, kind_id, spot.at);
+    if (!added) return added;
+    Site next = std::move(added->site);
+    Link& first = *find_link(next, link_id);
+    Link second = first;
+    second.id = next_id(next, "L");
+    // The side nearer the feeding port keeps its id; a link is drawn from the feeding side at a.
+    first.b = {added->id, in->id, 0, ""};
+    second.a = {added->id, out->id, 0, ""};
+    std::size_t lane = 0;
+    double least_m = 1e300;
+    for (std::size_t i = 0; i < first.pathways.size(); ++i) {
+        const Pathway* pathway = find_pathway(next, first.pathways[i]);
+        const double away_m = pathway ? project(pathway->points, spot.at).away_m : 1e300;
+        if (away_m < least_m) {
+            least_m = away_m;
+            lane = i;
+        }
+    }
+    if (!first.pathways.empty()) {
+        const auto cut = static_cast<std::ptrdiff_t>(lane);
+        second.pathways.erase(second.pathways.begin(), second.pathways.begin() + cut);
+        first.pathways.resize(lane + 1);
+    }
+    double passed_m = 0;
+    std::vector<Point> before, after;
+    for (std::size_t i = 1; i + 1 < line.size() && first.pathways.empty(); ++i) {
+        passed_m += distance_m(line[i - 1], line[i]);
+        (passed_m < spot.along_m ? before : after).push_back(line[i]);
+    }
+    first.drawn = std::move(before);
+    second.drawn = std::move(after);
+    first.slack_m = second.slack_m = second.slack_m / 2;
+    second.cords_m = 0;
+    if (first.measured_length_m) {
+        const double share = whole_m > 0 ? spot.along_m / whole_m : 0.5;
+        second.measured_length_m = to_centimetre(*first.measured_length_m * (1 - share));
+        *first.measured_length_m -= *second.measured_length_m;
+    }
+    next.links.push_back(std::move(second));
+    return Added{std::move(next), added->id};
+}
+
+Result<Site> set_cable(Site site, const Catalogue& catalogue, std::string_view link_id,
+                       std::string_view cable) {
+    Link* link = find_link(site, link_id);
+    if (!link) return no_such(link_id);
+    const Kind* kind = catalogue.find(cable);
+    if (!kind || !kind->cable) return Error{ErrorCode::unknown_kind, "", std::string(cable), ""};
+    link->cable = cable;
+    return site;
+}
+
+Result<Site> set_measured_length(Site site, std::string_view link_id,
+                                 std::optional<double> length_m) {
+    Link* link = find_link(site, link_id);
+    if (!link) return no_such(link_id);
+    if (length_m && !(*length_m >= 0 && *length_m <= longest_cable_m)) {
+        return bad_length(link_id, *length_m);
+    }
+    link->measured_length_m = length_m;
+    return site;
+}
+
+Result<Site> set_slack(Site site, std::string_view link_id, double slack_m) {
+    Link* link = find_link(site, link_id);
+    if (!link) return no_such(link_id);
+    if (!(slack_m >= 0 && slack_m <= 10000)) return bad_length(link_id, slack_m);
+    link->slack_m = slack_m;
+    return site;
+}
+
+Result<Site> set_protectors(Site site, std::string_view link_id, std::string_view at_a,
+                            std::string_view at_b) {
+    Link* link = find_link(site, link_id);
+    if (!link) return no_such(link_id);
+    link->a.protector = at_a;
+    link->b.protector = at_b;
+    return site;
+}
+
+Result<Site> set_camera_draw(Site site, const Catalogue& catalogue, std::string_view camera,
+                             const CameraDraw& draw) {
+    Device* device = find_device(site, camera);
+    if (!device) return no_such(camera);
+    for (double watts :
+         {draw.day_w, draw.infrared_w, draw.heater_w, draw.motors_w, draw.start_w}) {
+        if (!(watts >= 0 && watts <= 1000)) {
+            return Error{ErrorCode::out_of_range, std::string(camera) + " power",
+                         fmt::format("{:g}", watts), "0 to 1000 W"};
+        }
+    }
+    if (!device->camera) device->camera = CameraSettings{};
+    const Kind* kind = catalogue.find(device->kind);
+    const bool as_kind = kind && kind->camera && kind->camera->draw == draw;
+    device->camera->draw = as_kind ? std::nullopt : std::optional(draw);
+    return site;
+}
+
+Result<Site> set_kind(Site site, const Catalogue& catalogue, std::string_view id,
+                      std::string_view kind_id) {
+    Device* device = find_device(site, id);
+    if (!device) return no_such(id);
+    const Kind* kind = catalogue.find(kind_id);
+    if (!kind) return Error{ErrorCode::unknown_kind, "", std::string(kind_id), ""};
+    for (const Link& link : site.links) {
+        for (const LinkEnd* end : {&link.a, &link.b}) {
+            if (end->device == id && !find_port(*kind, end->port)) {
+                return unknown_port(id, end->port);
+            }
+        }
+    }
+    device->kind = kind_id;
+    if (device->camera) device->camera->draw.reset();
+    return site;
+}
+
+Result<Site> set_enclosure(Site site, const Catalogue& catalogue, std::string_view id,
+                           std::string_view enclosure) {
+    Device* device = find_device(site, id);
+    if (!device) return no_such(id);
+    if (!enclosure.empty() && !catalogue.find(enclosure)) {
+        return Error{ErrorCode::unknown_kind, "", std::string(enclosure), ""};
+    }
+    device->enclosure = enclosure;
+    return site;
+}
+
+Result<Site> set_long_group(Site site, std::string_view id, int group, bool on) {
+    Device* device = find_device(site, id);
+    if (!device) return no_such(id);
+    if (on) device->long_groups.insert(group);
+    else device->long_groups.erase(group);
+    return site;
+}
+
+Result<Site> set_port_power(Site site, std::string_view id, std::string_view port, bool on) {
+    Device* device = find_device(site, id);
+    if (!device) return no_such(id);
+    if (on) device->power_off_ports.erase(std::string(port));
+    else device->power_off_ports.insert(std::string(port));
+    return site;
+}
+
+Result<Site> move_plug(Site site, const Catalogue& catalogue, std::string_view from_device,
+                       std::string_view from_port, std::string_view to_device,
+                       std::string_view to_port) {
+    if (!has_port(site, catalogue, to_device, to_port)) return unknown_port(to_device, to_port);
+    LinkEnd* moved = end_on(site, from_device, from_port);
+    if (!moved) return unknown_port(from_device, from_port);
+    LinkEnd* displaced = end_on(site, to_device, to_port);
+    if (displaced == moved) return site;
+    moved->device = to_device;
+    moved->port = to_port;
+    if (displaced) {
+        displaced->device = from_device;
+        displaced->port = from_port;
+    }
+    return site;
+}
+
+Result<Site> scale_drawing(Site site, Point a, Point b, double length_m) {
+    if (!site.drawing) return no_such("drawing");
+    const double now_m = distance_m(a, b);
+    if (!(length_m > 0 && length_m <= longest_cable_m) || now_m <= 0) {
+        return Error{ErrorCode::out_of_range, "drawing length", fmt::format("{:g}", length_m),
+                     "more than 0, at most 100 km"};
+    }
+    site.drawing->metres_per_pixel *= length_m / now_m;
+    return site;
+}
+
+}  // namespace ovant

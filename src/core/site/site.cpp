@@ -1,0 +1,73 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/site/site.h"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <cmath>
+
+namespace ovant {
+namespace {
+
+template <class Items>
+auto find_by_id(Items& items, std::string_view id) -> decltype(items.data()) {
+    const auto found =
+        std::find_if(items.begin(), items.end(), [&](const auto& item) { return item.id == id; });
+    return found == items.end() ? nullptr : &*found;
+}
+
+}  // namespace
+
+bool Drawing::operator==(const Drawing& other) const {
+    const bool same_data = data == other.data || (data && other.data && *data == *other.data);
+    return same_data && media_type == other.media_type && origin == other.origin &&
+           metres_per_pixel == other.metres_per_pixel && fade == other.fade;
+}
+
+const PortKind* find_port(const Kind& kind, std::string_view port) {
+    return find_by_id(kind.ports, port);
+}
+
+const Device* find_device(const Site& site, std::string_view id) {
+    return find_by_id(site.devices, id);
+}
+const Link* find_link(const Site& site, std::string_view id) { return find_by_id(site.links, id); }
+const Place* find_place(const Site& site, std::string_view id) {
+    return find_by_id(site.places, id);
+}
+const Pathway* find_pathway(const Site& site, std::string_view id) {
+    return find_by_id(site.pathways, id);
+}
+Device* find_device(Site& site, std::string_view id) { return find_by_id(site.devices, id); }
+Link* find_link(Site& site, std::string_view id) { return find_by_id(site.links, id); }
+Place* find_place(Site& site, std::string_view id) { return find_by_id(site.places, id); }
+
+const Link* link_at(const Site& site, std::string_view device, std::string_view port) {
+    for (const Link& link : site.links) {
+        if (link.a.device == device && link.a.port == port) return &link;
+        if (link.b.device == device && link.b.port == port) return &link;
+    }
+    return nullptr;
+}
+
+std::string next_id(const Site& site, std::string_view prefix) {
+    const auto taken = [&](const std::string& id) {
+        return find_device(site, id) || find_link(site, id) || find_place(site, id) ||
+               find_pathway(site, id);
+    };
+    for (int number = 1;; ++number) {
+        std::string id = prefix == "K" ? fmt::format("K{:02}", number)
+                                       : fmt::format("{}{}", prefix, number);
+        if (!taken(id)) return id;
+    }
+}
+
+Surroundings surroundings_of(const Site& site, const Device& device) {
+    if (device.surroundings) return *device.surroundings;
+    const Place* place = find_place(site, device.place);
+    return place ? place->surroundings : Surroundings::outdoor;
+}
+
+double distance_m(Point a, Point b) { return std::hypot(a.x_m - b.x_m, a.y_m - b.y_m); }
+
+}  // namespace ovant

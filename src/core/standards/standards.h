@@ -1,0 +1,80 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Tables of the standards, each value with its Source. Includes nothing of the model.
+#pragma once
+
+#include <optional>
+#include <string_view>
+
+namespace ovant {
+
+// Where a number comes from. Every limit a verdict rests on points to one of these.
+struct Source {
+    std::string_view text;
+    bool from_memory = false;  // recalled from the published text, not re-read
+};
+
+namespace source {
+inline constexpr Source ohms_law{"Ohm's law"};
+inline constexpr Source iec_60028{"IEC 60028, annealed copper at 20 °C"};
+inline constexpr Source astm_b258{"ASTM B258, AWG diameters"};
+inline constexpr Source worst_category_cable{"ANSI/TIA-568.2, d.c. resistance", true};
+inline constexpr Source copper_clad{"ASTM B566, copper-clad aluminium", true};
+inline constexpr Source poe_class_table{"IEEE 802.3-2022, table 145-26 and clause 33.3.7", true};
+inline constexpr Source poe_type_table{"IEEE 802.3-2022, tables 33-11 and 145-16", true};
+inline constexpr Source poe_pd_volts{"IEEE 802.3-2022, tables 33-18 and 145-29", true};
+inline constexpr Source channel_length{"ISO/IEC 11801 and ANSI/TIA-568.2, 100 m channel", true};
+inline constexpr Source channel_heat{"ANSI/TIA-568.2, annex on temperature", true};
+inline constexpr Source category_conductors{"ANSI/TIA-568.2, solid copper conductors", true};
+inline constexpr Source insertion_loss{"ANSI/TIA-568.2, insertion loss", true};
+inline constexpr Source ten_base_t_loss{"IEEE 802.3, 14.4.2.1, insertion loss at 10 MHz", true};
+inline constexpr Source throughput_margin{"common practice, plan 70 % of the line rate"};
+inline constexpr Source bit_rate_estimate{"common practice, bits per pixel"};
+inline constexpr Source long_setting{"common practice, long setting at 10 Mb/s"};
+inline constexpr Source field_proven{"common practice, seen to work"};
+inline constexpr Source maker{"maker's rating"};
+inline constexpr Source surge_practice{"common practice, a protector at both ends"};
+inline constexpr Source enclosure_rating{"maker's rating for the surroundings"};
+inline constexpr Source measured{"measured on site"};
+inline constexpr Source site_setting{"set for this site"};
+inline constexpr Source balance{"sum over the switch"};
+}  // namespace source
+
+enum class PoeType { type1 = 1, type2, type3, type4 };
+
+struct PoeTypeLimits {
+    double volts_min, volts_max;
+    double current_per_pairset_a;
+    double design_loop_ohm;  // of the channel, per pairset
+};
+
+// IEEE 802.3-2022, from memory.
+PoeTypeLimits poe_type_limits(PoeType type);
+
+struct PoeClassLimits {
+    double pse_w;       // what the port must be able to give, and what it reserves
+    double pd_w;        // what the load may take
+    double pd_volts_min;  // least volts at the load while it works
+    bool four_pairs;    // power comes over all four pairs
+};
+
+// Class 0 to 8; anything else gives nothing. IEEE 802.3-2022, from memory.
+std::optional<PoeClassLimits> poe_class_limits(int poe_class);
+// Least class whose load power covers `load_w`, or 9 where none does. Domain >= 0.
+int poe_class_for_load(double load_w);
+// Type of a port that gives up to this class: 0-3 type 1, 4 type 2, 5-6 type 3, 7-8 type 4.
+PoeType poe_type_of_class(int poe_class);
+// A PD must be off below this many volts (IEEE 802.3, from memory).
+inline constexpr double pd_off_volts = 30.0;
+
+// Power at the load when the port gives pse_w at pse_volts into loop_ohm: P - (P/V)^2 R.
+double pd_power_w(double pse_w, double pse_volts, double loop_ohm);
+
+// Highest share of the line rate to plan for, common practice.
+inline constexpr double planned_rate_share = 0.70;
+// Reach of the long setting at 10 Mb/s, common practice.
+inline constexpr double long_setting_reach_m = 250.0;
+inline constexpr double long_setting_rate_mbps = 10.0;
+// 10BASE-T: most insertion loss allowed, dB at 10 MHz, from memory.
+inline constexpr double ten_base_t_loss_db = 11.5;
+
+}  // namespace ovant

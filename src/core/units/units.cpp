@@ -1,0 +1,127 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/units/units.h"
+
+#include <algorithm>
+#include <array>
+#include <charconv>
+#include <cmath>
+#include <numbers>
+
+namespace ovant {
+namespace {
+
+struct Suffix {
+    std::string_view text;
+    Unit unit;
+    double factor;
+};
+
+constexpr std::array suffixes{
+    Suffix{"m", Unit::metre, 1.0},
+    Suffix{"km", Unit::metre, 1000.0},
+    Suffix{"cm", Unit::metre, 0.01},
+    Suffix{"ft", Unit::metre, metres_per_foot},
+    Suffix{"'", Unit::metre, metres_per_foot},
+    Suffix{"feet", Unit::metre, metres_per_foot},
+    Suffix{"in", Unit::metre, metres_per_foot / 12},
+    Suffix{"yd", Unit::metre, metres_per_foot * 3},
+    Suffix{"v", Unit::volt, 1.0},
+    Suffix{"a", Unit::ampere, 1.0},
+    Suffix{"ma", Unit::ampere, 0.001},
+    Suffix{"w", Unit::watt, 1.0},
+    Suffix{"kw", Unit::watt, 1000.0},
+    Suffix{"ohm", Unit::ohm, 1.0},
+    Suffix{"\u03a9", Unit::ohm, 1.0},
+    Suffix{"db", Unit::decibel, 1.0},
+    Suffix{"mb/s", Unit::megabit_per_second, 1.0},
+    Suffix{"mbps", Unit::megabit_per_second, 1.0},
+    Suffix{"mbit/s", Unit::megabit_per_second, 1.0},
+    Suffix{"kb/s", Unit::megabit_per_second, 0.001},
+    Suffix{"gb/s", Unit::megabit_per_second, 1000.0},
+    Suffix{"mm2", Unit::square_millimetre, 1.0},
+    Suffix{"mm\u00b2", Unit::square_millimetre, 1.0},
+    Suffix{"%", Unit::percent, 1.0},
+};
+
+std::string_view trimmed(std::string_view text) {
+    while (!text.empty() && (text.front() == ' ' || text.front() == '\t')) text.remove_prefix(1);
+    while (!text.empty() && (text.back() == ' ' || text.back() == '\t' || text.back() == '\r')) {
+        text.remove_suffix(1);
+    }
+    return text;
+}
+
+std::string lowered(std::string_view text) {
+    std::string out(text);
+    std::transform(out.begin(), out.end(), out.begin(), [](unsigned char c) {
+        return c >= 'A' && c <= 'Z' ? static_cast<char>(c - 'A' + 'a') : static_cast<char>(c);
+    });
+    return out;
+}
+
+std::string_view wanted(Unit unit) {
+    for (const Suffix& suffix : suffixes) {
+        if (suffix.unit == unit) return suffix.text;
+    }
+    return unit == Unit::celsius ? "C" : "";
+}
+
+}  // namespace
+
+Result<double> parse_quantity(std::string_view text, Unit unit, UnitSystem system) {
+    std::string body = lowered(trimmed(text));
+    if (std::count(body.begin(), body.end(), ',') == 1 && body.find('.') == std::string::npos) {
+        std::replace(body.begin(), body.end(), ',', '.');
+    }
+    if (!body.empty() && body.front() == '+') body.erase(0, 1);
+    double number = 0;
+    const auto [end, code] = std::from_chars(body.data(), body.data() + body.size(), number);
+    if (code != std::errc{} || !std::isfinite(number)) {
+        return Error{ErrorCode::bad_number, "", std::string(text), ""};
+    }
+    const std::string suffix(trimmed(
+        std::string_view(end, static_cast<std::size_t>(body.data() + body.size() - end))));
+    if (suffix.empty()) return from_shown(number, unit, system);
+    if (unit == Unit::celsius) {
+        if (suffix == "c" || suffix == "\u00b0c") return number;
+        if (suffix == "f" || suffix == "\u00b0f") return (number - 32) / 1.8;
+    }
+    if (unit == Unit::square_millimetre && suffix == "awg" && number >= 0 && number <= 40) {
+        return awg_area_mm2(number);
+    }
+    for (const Suffix& known : suffixes) {
+        if (known.unit == unit && known.text == suffix) return number * known.factor;
+    }
+    return Error{ErrorCode::bad_unit, "", std::string(text), std::string(wanted(unit))};
+}
+
+double to_shown(double si_value, Unit unit, UnitSystem system) {
+    if (system == UnitSystem::imperial) {
+        if (unit == Unit::metre) return si_value / metres_per_foot;
+        if (unit == Unit::celsius) return si_value * 1.8 + 32;
+    }
+    return si_value;
+}
+
+double from_shown(double shown_value, Unit unit, UnitSystem system) {
+    if (system == UnitSystem::imperial) {
+        if (unit == Unit::metre) return shown_value * metres_per_foot;
+        if (unit == Unit::celsius) return (shown_value - 32) / 1.8;
+    }
+    return shown_value;
+}
+
+double awg_diameter_m(double awg) { return 0.127e-3 * std::pow(92.0, (36.0 - awg) / 39.0); }
+
+double awg_area_mm2(double awg) {
+    const double diameter_mm = awg_diameter_m(awg) * 1e3;
+    return std::numbers::pi / 4 * diameter_mm * diameter_mm;
+}
+
+int nearest_awg(double area_mm2) {
+    const double diameter_mm = std::sqrt(area_mm2 * 4 / std::numbers::pi);
+    return static_cast<int>(
+        std::lround(36.0 - 39.0 * std::log(diameter_mm / 0.127) / std::log(92.0)));
+}
+
+}  // namespace ovant
