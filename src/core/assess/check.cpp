@@ -64,10 +64,15 @@ void judge(Check& check, double keep) {
 bool worse(const Check& a, const Check& b) {
     if (a.verdict != b.verdict) return a.verdict > b.verdict;
     const auto share = [](const Check& check) {
+        // What can only hold or not has no room to spare: it is never "nearest its limit".
+        const bool all_or_nothing = check.unit == Unit::none || check.unit == Unit::count ||
+                                    check.unit == Unit::poe_class || check.unit == Unit::celsius;
+        if (check.verdict == Verdict::holds && all_or_nothing) return 1e300;
         if (std::isnan(check.margin)) return -1e300;
         return check.margin / std::max(1e-12, std::abs(check.limit));
     };
-    return share(a) < share(b);
+    if (share(a) != share(b)) return share(a) < share(b);
+    return a.id < b.id;
 }
 
 }  // namespace ovant

@@ -88,7 +88,8 @@ struct Check {
     Condition condition = Condition::day;
     bool by_condition = false;  // whether `condition` matters
     std::string other;          // the other party: the neighbour, the kind, the port
-    std::vector<double> parts;  // switch-power: by class, by greatest draw, typical
+    std::vector<double> parts;  // switch-power: by class, by greatest draw, typical;
+                                // not-connected: class and Mb/s the camera needs
     Source source;
     Working working;
     std::vector<RemedyKind> remedies;
@@ -97,7 +98,8 @@ struct Check {
 // Fills margin, keep_line and verdict. `keep` is absolute, in the check's unit, >= 0.
 void judge(Check& check, double keep);
 
-// True if `a` is the worse news: by verdict, then by the share of the limit that is left.
+// True if `a` is the worse news: by verdict, then by the share of the limit that is left, then in
+// the order of CheckId.
 bool worse(const Check& a, const Check& b);
 
 }  // namespace ovant

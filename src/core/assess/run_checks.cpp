@@ -87,10 +87,21 @@ private:
         return net_.device(at.device).id + "." + net_.port(at).id;
     }
 
+    // Straight to the place of the recorder; NaN where the site has none.
+    double to_head_end_m() const {
+        for (const Place& place : net_.site->places) {
+            if (place.head_end) return distance_m(place.at, net_.device(run_.camera).at);
+        }
+        return no_value;
+    }
+
     void not_connected() {
-        Check check = start(CheckId::not_connected, out_.camera, no_value, no_value, Unit::none,
-                            Sense::at_least, {});
+        Check check = start(CheckId::not_connected, out_.camera, to_head_end_m(), no_value,
+                            Unit::metre, Sense::at_least, source::drawing);
         check.margin = no_value;
+        const int most_w_class = poe_class_for_load(greatest_camera_power_w(
+            camera_draw(net_.device(run_.camera), net_.kind(run_.camera))));
+        check.parts = {static_cast<double>(most_w_class), net_.bit_rate_mbps[index_]};
         check.verdict = run_.connected ? Verdict::fails : Verdict::unknown;
         check.note = !run_.connected                                        ? Note::no_cable
                      : net_.power_off(run_.outs.front()) ? Note::power_off : Note::no_feed;

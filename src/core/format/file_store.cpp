@@ -78,7 +78,7 @@ Result<FileStamp> save_file(const std::string& path, std::string_view bytes,
 
 std::string autosave_path(const std::string& path) {
     const fs::path file(path);
-    return (file.parent_path() / ("." + file.filename().string() + ".autosave")).string();
+    return (file.parent_path() / fmt::format(".{}.autosave", file.filename().string())).string();
 }
 
 void remove_file(const std::string& path) {

@@ -321,6 +321,12 @@ ordered_json to_json(const Drawing& drawing) {
     return out;
 }
 
+// Text that is not UTF-8, as an old spreadsheet may bring in, is marked and never thrown at us.
+template <class Json>
+std::string dumped(const Json& value) {
+    return value.dump(-1, ' ', false, Json::error_handler_t::replace);
+}
+
 // One object a line: easy to read, to compare and to mend.
 template <class Items, class Convert>
 void write_list(std::string& out, const char* key, const Items& items, Convert convert) {
@@ -457,12 +463,12 @@ KeptSite read_site_keeping(std::string_view text) {
 }
 
 std::string write_site(const Site& site) {
-    const auto line = [](const auto& item) { return to_json(item).dump(); };
+    const auto line = [](const auto& item) { return dumped(to_json(item)); };
     std::string out = fmt::format("{{\n\"format\": \"ovant-site\",\n\"version\": {},\n\"name\": {}",
-                                  site_format_version, json(site.name).dump());
+                                  site_format_version, dumped(json(site.name)));
     const ordered_json settings = to_json(site.settings);
-    if (!settings.empty()) out += ",\n\"settings\": " + settings.dump();
-    if (site.drawing) out += ",\n\"drawing\": " + to_json(*site.drawing).dump();
+    if (!settings.empty()) out += ",\n\"settings\": " + dumped(settings);
+    if (site.drawing) out += ",\n\"drawing\": " + dumped(to_json(*site.drawing));
     write_list(out, "places", site.places, line);
     write_list(out, "pathways", site.pathways, line);
     write_list(out, "devices", site.devices, line);
@@ -471,7 +477,7 @@ std::string write_site(const Site& site) {
     if (!site.extra.empty()) {
         const json rest = json::parse(site.extra, nullptr, false);
         for (const auto& [key, value] : rest.items()) {
-            out += fmt::format(",\n{}: {}", json(key).dump(), value.dump());
+            out += fmt::format(",\n{}: {}", dumped(json(key)), dumped(value));
         }
     }
     out += "\n}\n";

@@ -36,6 +36,7 @@ inline constexpr Source surge_practice{"common practice, a protector at both end
 inline constexpr Source enclosure_rating{"maker's rating for the surroundings"};
 inline constexpr Source measured{"measured on site"};
 inline constexpr Source site_setting{"set for this site"};
+inline constexpr Source drawing{"measured on the plan"};
 inline constexpr Source balance{"sum over the switch"};
 }  // namespace source
 

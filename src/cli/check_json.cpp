@@ -1,0 +1,140 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "cli/check_json.h"
+
+#include <cmath>
+#include <nlohmann/json.hpp>
+
+#include "core/format/enum_names.h"
+#include "phrase/numbers.h"
+#include "phrase/way_text.h"
+
+namespace ovant {
+namespace {
+
+using nlohmann::ordered_json;
+
+ordered_json number(double value) {
+    return std::isfinite(value) ? ordered_json(value) : ordered_json(nullptr);
+}
+
+std::string unit_id(Unit unit) {
+    if (unit == Unit::count) return "count";
+    if (unit == Unit::poe_class) return "class";
+    return unit_name(unit, UnitSystem::metric);
+}
+
+ordered_json to_json(const Check& check, const TextContext& context) {
+    ordered_json out{{"id", id_of(check.id)},
+                     {"title", title(check.id)},
+                     {"subject", check.subject},
+                     {"verdict", id_of(check.verdict)},
+                     {"value", number(check.value)},
+                     {"limit", number(check.limit)},
+                     {"unit", unit_id(check.unit)},
+                     {"sense", check.sense == Sense::at_most ? "at-most" : "at-least"},
+                     {"margin", number(check.margin)},
+                     {"sentence", sentence(check, context)},
+                     {"source", source_text(check.source)}};
+    if (check.by_condition) out["condition"] = id_of(check.condition);
+    if (check.parts.size() == 3) {
+        out["by_class_w"] = check.parts[0];
+        out["greatest_draw_w"] = check.parts[1];
+        out["typical_w"] = check.parts[2];
+    }
+    out["working"] = ordered_json::array();
+    for (const Step& step : check.working) {
+        out["working"].push_back({{"formula", step.formula},
+                                  {"numbers", step.substituted},
+                                  {"result", number(step.result)},
+                                  {"unit", unit_id(step.unit)},
+                                  {"source", source_text(step.source)}});
+    }
+    return out;
+}
+
+ordered_json checks_json(const std::vector<Check>& checks, const TextContext& context) {
+    ordered_json out = ordered_json::array();
+    for (const Check& check : checks) out.push_back(to_json(check, context));
+    return out;
+}
+
+ordered_json port_json(const PortAssessment& port) {
+    return {{"device", port.device},
+            {"port", port.port},
+            {"camera", port.camera},
+            {"cameras", port.cameras},
+            {"verdict", id_of(port.verdict)},
+            {"watts", number(port.watts)},
+            {"load_w", number(port.load_w)},
+            {"limit_w", port.limit_w},
+            {"class_offered", port.class_offered},
+            {"class_asked", port.class_asked},
+            {"reserved_w", port.reserved_w},
+            {"long_setting", port.long_setting}};
+}
+
+std::string dumped(const ordered_json& value) {
+    return value.dump(1, ' ', false, ordered_json::error_handler_t::replace) + "\n";
+}
+
+}  // namespace
+
+std::string assessment_json(const Assessment& assessment, const Site& site,
+                            const TextContext& context) {
+    ordered_json out{{"site", site.name},
+                     {"school", name_of(site.settings.school)},
+                     {"summary",
+                      {{"holds", assessment.summary.holds},
+                       {"tight", assessment.summary.tight},
+                       {"fails", assessment.summary.fails},
+                       {"unknown", assessment.summary.unknown}}}};
+    out["runs"] = ordered_json::array();
+    for (const RunAssessment& run : assessment.runs) {
+        const Device* camera = find_device(site, run.camera);
+        out["runs"].push_back({{"id", run.camera},
+                               {"camera", camera ? camera->name : ""},
+                               {"verdict", id_of(run.verdict)},
+                               {"sentence", run_sentence(run, context)},
+                               {"length_m", number(run.length_m)},
+                               {"camera_w", number(run.camera_w)},
+                               {"checks", checks_json(run.checks, context)}});
+    }
+    out["ports"] = ordered_json::array();
+    out["switches"] = ordered_json::array();
+    for (const SwitchAssessment& unit : assessment.switches) {
+        for (const PortAssessment& port : unit.ports) out["ports"].push_back(port_json(port));
+        out["switches"].push_back({{"id", unit.device},
+                                   {"verdict", id_of(unit.verdict)},
+                                   {"budget_w", unit.budget_w},
+                                   {"basis", name_of(unit.basis)},
+                                   {"by_class_w", number(unit.by_class_w)},
+                                   {"greatest_draw_w", number(unit.greatest_w)},
+                                   {"typical_w", number(unit.typical_w)},
+                                   {"checks", checks_json(unit.checks, context)}});
+    }
+    return dumped(out);
+}
+
+std::string ways_json(const std::vector<Proposal>& ways, const std::string& camera,
+                      const TextContext& context) {
+    ordered_json out{{"camera", camera}, {"ways", ordered_json::array()}};
+    for (const Proposal& way : ways) {
+        ordered_json item{{"id", id_of(*way.way)},
+                          {"number", static_cast<int>(*way.way)},
+                          {"title", proposal_title(way, context)},
+                          {"built", way.site != nullptr},
+                          {"reason", proposal_reason(way, context)}};
+        if (way.site) {
+            item["verdict"] = id_of(way.verdict);
+            item["deciding_check"] = id_of(way.decisive.id);
+            item["margin"] = number(way.decisive.margin);
+            item["price"] = number(way.price);
+            item["can_fail"] = way.can_fail;
+            item["past_stated_limit"] = way.past_stated;
+        }
+        out["ways"].push_back(std::move(item));
+    }
+    return dumped(out);
+}
+
+}  // namespace ovant

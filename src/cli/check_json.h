@@ -1,0 +1,18 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Assessments and ways as JSON, described in docs/check-json.md.
+#pragma once
+
+#include <string>
+#include <vector>
+
+#include "core/choose/proposal.h"
+#include "phrase/check_text.h"
+
+namespace ovant {
+
+std::string assessment_json(const Assessment& assessment, const Site& site,
+                            const TextContext& context);
+std::string ways_json(const std::vector<Proposal>& ways, const std::string& camera,
+                      const TextContext& context);
+
+}  // namespace ovant

@@ -1,0 +1,214 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "cli/commands.h"
+
+#include <fmt/format.h>
+
+#include <CLI/CLI.hpp>
+#include <algorithm>
+#include <ostream>
+
+#include "cli/check_json.h"
+#include "core/format/enum_names.h"
+#include "core/format/file_store.h"
+#include "core/format/parts_sheet.h"
+#include "core/prove/cards.h"
+#include "phrase/error_text.h"
+#include "phrase/numbers.h"
+#include "phrase/way_text.h"
+#include "print/cards_pdf.h"
+
+namespace ovant {
+namespace {
+
+struct Options {
+    std::string site_path;
+    std::string camera;
+    std::string condition;
+    std::string school;
+    std::string format = "text";
+    std::string pdf_path;
+    std::string xlsx_path;
+};
+
+struct Streams {
+    std::ostream& out;
+    std::ostream& err;
+};
+
+struct Opened {
+    Site site;
+    Catalogue catalogue;
+    TextContext context;
+};
+
+std::optional<Opened> open_site(const Options& options, const Streams& streams) {
+    const Result<std::string> text = read_file(options.site_path, largest_site_bytes);
+    if (!text) {
+        streams.err << sentence(text.error()) << "\n";
+        return std::nullopt;
+    }
+    Result<Site> site = read_site(*text);
+    if (!site) {
+        streams.err << options.site_path << ": " << sentence(site.error()) << "\n";
+        return std::nullopt;
+    }
+    Opened opened{std::move(*site), {}, {}};
+    if (const auto school = from_name<School>(options.school)) opened.site.settings.school = *school;
+    opened.catalogue = catalogue_for(opened.site);
+    opened.context.units = opened.site.settings.units;
+    return opened;
+}
+
+std::optional<Condition> condition_named(const std::string& name) {
+    for (Condition condition : all_conditions) {
+        if (id_of(condition) == name) return condition;
+    }
+    return std::nullopt;
+}
+
+void print_run(const RunAssessment& run, const Opened& opened, std::ostream& out) {
+    const Device* camera = find_device(opened.site, run.camera);
+    out << fmt::format("{:8} {:6} {:24} {:>9}  {}\n", id_of(run.verdict), run.camera,
+                       camera ? camera->name : "",
+                       run.connected ? shown(run.length_m, Unit::metre, opened.context.units) : "",
+                       run_sentence(run, opened.context));
+    for (const Check& check : run.checks) {
+        if (check.verdict == Verdict::holds) continue;
+        out << fmt::format("         {}: {} ({})\n", id_of(check.id),
+                           sentence(check, opened.context), source_text(check.source));
+    }
+}
+
+int check_command(const Options& options, const Streams& streams) {
+    std::optional<Opened> opened = open_site(options, streams);
+    if (!opened) return cli_unreadable;
+    opened->context.catalogue = &opened->catalogue;
+    const bool json = options.format == "json";
+    const Assessment assessment = assess(opened->site, opened->catalogue,
+                                         {condition_named(options.condition), json});
+    if (json) {
+        streams.out << assessment_json(assessment, opened->site, opened->context);
+    } else {
+        for (const RunAssessment& run : assessment.runs) print_run(run, *opened, streams.out);
+        for (const SwitchAssessment& unit : assessment.switches) {
+            streams.out << fmt::format("{:8} {:6} {}\n", id_of(unit.verdict), unit.device,
+                                       unit_sentence(unit, opened->context));
+        }
+        const Summary& sum = assessment.summary;
+        streams.out << fmt::format("{} hold, {} tight, {} fail, {} unknown\n", sum.holds, sum.tight,
+                                   sum.fails, sum.unknown);
+    }
+    const bool unit_fails =
+        std::any_of(assessment.switches.begin(), assessment.switches.end(),
+                    [](const SwitchAssessment& unit) { return unit.verdict == Verdict::fails; });
+    return assessment.summary.fails > 0 || unit_fails ? cli_fails : cli_holds;
+}
+
+int ways_command(const Options& options, const Streams& streams) {
+    std::optional<Opened> opened = open_site(options, streams);
+    if (!opened) return cli_unreadable;
+    opened->context.catalogue = &opened->catalogue;
+    const Device* camera = find_device(opened->site, options.camera);
+    if (!camera || !camera->camera) {
+        streams.err << sentence(Error{ErrorCode::no_such_object, "", "camera " + options.camera, ""})
+                    << "\n";
+        return cli_unreadable;
+    }
+    const std::vector<Proposal> ways =
+        propose_ways(opened->site, opened->catalogue, options.camera);
+    if (options.format == "json") {
+        streams.out << ways_json(ways, options.camera, opened->context);
+        return cli_holds;
+    }
+    for (const Proposal& way : ways) {
+        streams.out << fmt::format("{:8} {:34} {:>12}  {}\n",
+                                   way.site ? id_of(way.verdict) : "cannot",
+                                   proposal_title(way, opened->context),
+                                   way.site ? shown_money(way.price, opened->site.settings.currency)
+                                            : "",
+                                   proposal_reason(way, opened->context));
+    }
+    return cli_holds;
+}
+
+int parts_command(const Options& options, const Streams& streams) {
+    const std::optional<Opened> opened = open_site(options, streams);
+    if (!opened) return cli_unreadable;
+    const Network net = lay_out(opened->site, opened->catalogue);
+    const std::vector<PartLine> parts = count_parts(net);
+    const std::string& currency = opened->site.settings.currency;
+    if (!options.xlsx_path.empty()) {
+        const Result<bool> written =
+            write_parts_xlsx(options.xlsx_path, opened->site.name, parts, currency);
+        if (!written) {
+            streams.err << sentence(written.error()) << "\n";
+            return cli_unreadable;
+        }
+        return cli_holds;
+    }
+    streams.out << parts_csv(parts, currency);
+    return cli_holds;
+}
+
+int cards_command(const Options& options, const Streams& streams) {
+    std::optional<Opened> opened = open_site(options, streams);
+    if (!opened) return cli_unreadable;
+    opened->context.catalogue = &opened->catalogue;
+    const Network net = lay_out(opened->site, opened->catalogue);
+    const std::vector<Card> cards = wiring_cards(net);
+    const Result<FileStamp> saved = save_file(
+        options.pdf_path, cards_pdf(cards, opened->site.name, opened->context), std::nullopt);
+    if (!saved) {
+        streams.err << sentence(saved.error()) << "\n";
+        return cli_unreadable;
+    }
+    streams.out << fmt::format("{} cards in {}\n", cards.size(), options.pdf_path);
+    return cli_holds;
+}
+
+int validate_command(const Options& options, const Streams& streams) {
+    if (!open_site(options, streams)) return cli_unreadable;
+    streams.out << options.site_path << " is a sound site file.\n";
+    return cli_holds;
+}
+
+}  // namespace
+
+int run_cli(const std::vector<std::string>& arguments, std::ostream& out, std::ostream& err) {
+    Options options;
+    CLI::App app("Checks camera runs: reach, power, parts, wiring cards", "ovant-cli");
+    app.require_subcommand(1);
+    int (*chosen)(const Options&, const Streams&) = nullptr;
+    const auto add = [&](const char* name, const char* help,
+                         int (*command)(const Options&, const Streams&)) {
+        CLI::App* sub = app.add_subcommand(name, help);
+        sub->add_option("SITE", options.site_path, "site file")->required();
+        sub->callback([&chosen, command] { chosen = command; });
+        return sub;
+    };
+    const CLI::IsMember schools({"standard", "maker-rated", "field-proven"});
+    const CLI::IsMember formats({"text", "json"});
+    CLI::App* check = add("check", "judge every run, port and switch", check_command);
+    check->add_option("--condition", options.condition, "judge one condition only")
+        ->check(CLI::IsMember({"day", "night", "coldest-night", "restart"}));
+    CLI::App* ways = add("ways", "ways to reach one camera", ways_command);
+    ways->add_option("CAMERA", options.camera, "camera id, such as K14")->required();
+    for (CLI::App* sub : {check, ways}) {
+        sub->add_option("--school", options.school, "how far copper may go")->check(schools);
+        sub->add_option("--format", options.format, "text or json")->check(formats);
+    }
+    CLI::App* parts = add("parts", "parts list as CSV, or into a spreadsheet", parts_command);
+    parts->add_option("--xlsx", options.xlsx_path, "write a spreadsheet here");
+    CLI::App* cards = add("cards", "wiring cards, four to a page", cards_command);
+    cards->add_option("--pdf", options.pdf_path, "file to write")->required();
+    add("validate", "read a site file and say what is wrong with it", validate_command);
+    std::vector<std::string> reversed(arguments.rbegin(), arguments.rend());
+    try {
+        app.parse(reversed);
+    } catch (const CLI::ParseError& error) {
+        return app.exit(error, out, err) == 0 ? cli_holds : cli_unreadable;
+    }
+    return chosen(options, Streams{out, err});
+}
+
+}  // namespace ovant

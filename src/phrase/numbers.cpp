@@ -1,0 +1,82 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "phrase/numbers.h"
+
+#include <fmt/format.h>
+
+#include <cmath>
+
+namespace ovant {
+namespace {
+
+int digits_of(double shown_value, Unit unit) {
+    switch (unit) {
+        case Unit::metre: return std::abs(shown_value) < 20 && shown_value != std::round(shown_value) ? 1 : 0;
+        case Unit::ampere: return 3;
+        case Unit::ohm: return 2;
+        case Unit::square_millimetre:
+        case Unit::money: return 2;
+        case Unit::volt:
+        case Unit::watt:
+        case Unit::decibel:
+        case Unit::megabit_per_second: return 1;
+        case Unit::celsius:
+        case Unit::count:
+        case Unit::poe_class:
+        case Unit::percent: return 0;
+        case Unit::none: return 3;
+    }
+    return 1;
+}
+
+}  // namespace
+
+std::string unit_name(Unit unit, UnitSystem system) {
+    const bool imperial = system == UnitSystem::imperial;
+    switch (unit) {
+        case Unit::metre: return imperial ? "ft" : "m";
+        case Unit::volt: return "V";
+        case Unit::ampere: return "A";
+        case Unit::watt: return "W";
+        case Unit::ohm: return "Ω";
+        case Unit::decibel: return "dB";
+        case Unit::megabit_per_second: return "Mb/s";
+        case Unit::celsius: return imperial ? "°F" : "°C";
+        case Unit::square_millimetre: return "mm²";
+        case Unit::percent: return "%";
+        default: return "";
+    }
+}
+
+std::string shown_number(double si_value, Unit unit, UnitSystem system) {
+    const double value = to_shown(si_value, unit, system);
+    if (std::isnan(value)) return "none";
+    if (std::isinf(value)) return value > 0 ? "endless" : "minus endless";
+    // Whole rates and watts read better without ".0".
+    const bool whole = value == std::round(value) && unit != Unit::money && std::abs(value) < 1e9;
+    std::string text = fmt::format("{:.{}f}", value, whole ? 0 : digits_of(value, unit));
+    if (text.starts_with("-") && text.find_first_not_of("-0.") == std::string::npos) text.erase(0, 1);
+    return text;
+}
+
+std::string shown(double si_value, Unit unit, UnitSystem system) {
+    const std::string number = shown_number(si_value, unit, system);
+    const std::string name = unit_name(unit, system);
+    if (name.empty() || std::isnan(si_value)) return number;
+    return number + " " + name;
+}
+
+std::string value_of_limit(double value, double limit, Unit unit, UnitSystem system) {
+    if (std::isnan(limit)) return std::isnan(value) ? "" : shown(value, unit, system);
+    return fmt::format("{} of {}", shown_number(value, unit, system), shown(limit, unit, system));
+}
+
+std::string shown_money(double amount, const std::string& currency) {
+    return fmt::format("{:.2f} {}", amount, currency);
+}
+
+std::string shown_gauge(double awg, UnitSystem system) {
+    if (system == UnitSystem::imperial) return fmt::format("{:g} AWG", awg);
+    return fmt::format("{:.2f} mm² ({:g} AWG)", awg_area_mm2(awg), awg);
+}
+
+}  // namespace ovant

@@ -1,0 +1,26 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Numbers and units as people read them. No Qt; includes core only.
+#pragma once
+
+#include <string>
+
+#include "core/site/site.h"
+
+namespace ovant {
+
+// A quantity in the unit the system shows, with its unit: "412 m", "1352 ft", "39.2 V". NaN gives
+// "none". Digits follow the unit: metres 0 or 1, volts 1, watts 1, Mb/s 1.
+std::string shown(double si_value, Unit unit, UnitSystem system);
+// The same without the unit.
+std::string shown_number(double si_value, Unit unit, UnitSystem system);
+std::string unit_name(Unit unit, UnitSystem system);
+
+// "39.2 of 42.5 V".
+std::string value_of_limit(double value, double limit, Unit unit, UnitSystem system);
+
+std::string shown_money(double amount, const std::string& currency);
+
+// "24 AWG" where the system is imperial, "0.20 mm² (24 AWG)" where it is metric.
+std::string shown_gauge(double awg, UnitSystem system);
+
+}  // namespace ovant

@@ -1,0 +1,18 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Ways and remedies as words.
+#pragma once
+
+#include <string>
+
+#include "core/choose/proposal.h"
+#include "phrase/check_text.h"
+
+namespace ovant {
+
+std::string title(WayId way);
+// "Repeaters on solid copper", "Solid copper instead", "Move to SW2.3".
+std::string proposal_title(const Proposal& proposal, const TextContext& context);
+// The check that decides it, or why it cannot be built.
+std::string proposal_reason(const Proposal& proposal, const TextContext& context);
+
+}  // namespace ovant

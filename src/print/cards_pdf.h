@@ -1,0 +1,17 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Wiring cards on paper: A4, four to a page, through cairo. No Qt; includes phrase and core.
+#pragma once
+
+#include <string>
+#include <vector>
+
+#include "core/prove/cards.h"
+#include "phrase/check_text.h"
+
+namespace ovant {
+
+// The PDF file as bytes. Domain: any number of cards; none gives one page that says so.
+std::string cards_pdf(const std::vector<Card>& cards, const std::string& site_name,
+                      const TextContext& context);
+
+}  // namespace ovant
