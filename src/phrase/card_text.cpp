@@ -2,6 +2,7 @@
 #include "phrase/card_text.h"
 
 #include <fmt/format.h>
+#include <fmt/ranges.h>
 
 #include <cmath>
 
@@ -28,16 +29,30 @@ std::string caution_text(Caution caution) {
     return "";
 }
 
-std::string step_text(const CardStep& step, const TextContext& context) {
-    std::string text = fmt::format(
-        "{} {}{} to {} {}{}: {}, cut {}, label both ends {}.", step.from, step.from_in_line ? "side " : "port ",
-        step.from_port, step.to, step.to_in_line ? "side " : "port ", step.to_port,
-        kind_name(context, step.cable), shown(step.cut_m, Unit::metre, context.units), step.link);
-    if (!step.protector_from.empty() && !step.protector_to.empty()) text += " Protector at each end.";
-    else if (!step.protector_from.empty()) text += fmt::format(" Protector at {}.", step.from);
-    else if (!step.protector_to.empty()) text += fmt::format(" Protector at {}.", step.to);
-    if (!step.box_to.empty()) text += fmt::format(" {} in {}.", step.to, kind_name(context, step.box_to));
-    return text;
+std::string cut_text(const CardStep& step, const TextContext& context) {
+    return fmt::format("Cut {}, label both ends {}.", shown(step.cut_m, Unit::metre, context.units),
+                       step.link);
+}
+
+std::string fit_text(const CardStep& step) {
+    std::vector<std::string> parts;
+    if (!step.protector_from.empty() && !step.protector_to.empty()) {
+        parts.push_back("Protector at each end.");
+    } else if (!step.protector_from.empty()) {
+        parts.push_back(fmt::format("Protector at {}.", step.from));
+    } else if (!step.protector_to.empty()) {
+        parts.push_back(fmt::format("Protector at {}.", step.to));
+    }
+    if (!step.box_to.empty()) parts.push_back(fmt::format("{} goes in a box.", step.to));
+    if (step.power_off_from) parts.push_back(fmt::format("PoE off at {} {}.", step.from, step.from_port));
+    return fmt::format("{}", fmt::join(parts, " "));
+}
+
+std::string socket_text(const CardStep& step, bool leaving) {
+    const std::string& port = leaving ? step.from_port : step.to_port;
+    const bool in_line = leaving ? step.from_in_line : step.to_in_line;
+    if (!in_line) return "port " + port;
+    return fmt::format("side {}, faces {}", port, leaving ? step.to : step.from);
 }
 
 std::string expected_text(const Card& card, const TextContext& context) {

@@ -12,8 +12,12 @@ namespace ovant {
 
 std::string caution_text(Caution caution);
 
-// One short paragraph a step: which cable, from which socket to which, length to cut, what to fit.
-std::string step_text(const CardStep& step, const TextContext& context);
+// "L24: cut 95 m, label both ends L24."
+std::string cut_text(const CardStep& step, const TextContext& context);
+// Protectors, boxes and ports to switch off in a step; may be empty.
+std::string fit_text(const CardStep& step);
+// The socket as it is found on the unit: "port 6", "side out, towards K14".
+std::string socket_text(const CardStep& step, bool leaving);
 // "Expect 46.1 V, 12.9 W and 100 Mb/s at the camera."
 std::string expected_text(const Card& card, const TextContext& context);
 std::string wiring_text(PlugWiring wiring);

@@ -27,6 +27,7 @@ int order_of(const PartLine& line, const Catalogue& catalogue) {
 }  // namespace
 
 double cut_length_m(const Network& net, const NetLink& link) {
+    if (link.cable->cable->cord) return link.length_m;
     return link.length_m + 2 * net.site->settings.service_loop_m;
 }
 
@@ -40,7 +41,7 @@ std::vector<PartLine> count_parts(const Network& net) {
         line.unit = kind && kind->cable ? Unit::metre : Unit::count;
         line.unit_price = !kind ? 0 : kind->cable ? kind->cable->price_per_m : kind->price;
         line.quantity += quantity;
-        line.used_by.push_back(used_by);
+        if (line.used_by.empty() || line.used_by.back() != used_by) line.used_by.push_back(used_by);
     };
     for (const Device& device : net.site->devices) {
         add(device.kind, 1, device.id);
@@ -48,8 +49,13 @@ std::vector<PartLine> count_parts(const Network& net) {
     }
     for (const NetLink& link : net.links) {
         add(link.link->cable, cut_length_m(net, link), link.link->id);
+        if (link.link->cords_m > 0) {
+            add(net.site->settings.cord_awg >= 25 ? "patch-26" : "patch-24", link.link->cords_m,
+                link.link->id);
+        }
         for (const LinkEnd* end : {&link.link->a, &link.link->b}) {
             if (!end->protector.empty()) add(end->protector, 1, link.link->id);
+            if (link.cable->cable->cord) continue;  // comes with its plugs
             add("plug-rj45", 1, link.link->id);
             lines["plug-rj45"].unit_price = plug_price;
             lines["plug-rj45"].name = "Plug, 8 contacts, for solid conductors";
@@ -80,7 +86,8 @@ double run_price(const Network& net, const Run& run) {
     double sum = 0;
     for (int number : run.links) {
         const NetLink& link = net.links[static_cast<std::size_t>(number)];
-        sum += cut_length_m(net, link) * link.cable->cable->price_per_m + 2 * plug_price;
+        sum += cut_length_m(net, link) * link.cable->cable->price_per_m;
+        if (!link.cable->cable->cord) sum += 2 * plug_price;
         sum += price_of(link.link->a.protector) + price_of(link.link->b.protector);
     }
     for (std::size_t i = 0; i + 1 < run.ins.size(); ++i) {

@@ -19,15 +19,15 @@ struct PartLine {
     std::vector<std::string> used_by;  // ids of devices or links
 };
 
-// Devices, enclosures, protectors, cable by kind (length, cords apart, and a service loop at each
-// end), plugs two a link. In order: cameras, equipment, cable, small parts.
+// Devices, enclosures, protectors, cable by kind (length and a service loop at each end), patch
+// cords, plugs two a link. In order: cameras, equipment, cable, small parts.
 std::vector<PartLine> count_parts(const Network& net);
 double total_price(const std::vector<PartLine>& parts);
 
 // Material price of what serves one run: its cable, in-line units, boxes, protectors, plugs. The
 // camera and the feeding unit are not counted.
 double run_price(const Network& net, const Run& run);
-// Length to cut for a link: solid cable and a service loop at each end.
+// Length to cut for a link: solid cable and a service loop at each end; a cord has no loop.
 double cut_length_m(const Network& net, const NetLink& link);
 
 inline constexpr double plug_price = 0.6;  // common practice, each

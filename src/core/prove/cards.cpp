@@ -25,6 +25,9 @@ CardStep step_of(const Network& net, const Run& run, std::size_t i) {
     step.from_port = net.port(from).id;
     step.to = net.device(to.device).id;
     step.to_port = net.port(to).id;
+    step.from_kind = net.device(from.device).kind;
+    step.to_kind = net.device(to.device).kind;
+    step.power_off_from = net.power_off(from);
     step.from_in_line = net.kind(from.device).in_line.has_value();
     step.to_in_line = net.kind(to.device).in_line.has_value();
     step.protector_from = (from_is_a ? laid.link->a : laid.link->b).protector;

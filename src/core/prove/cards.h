@@ -16,9 +16,10 @@ struct CardStep {
     std::string cable;      // catalogue id
     double cut_m = 0;
     double length_m = 0;
-    std::string from, from_port;
-    std::string to, to_port;
+    std::string from, from_port, from_kind;
+    std::string to, to_port, to_kind;
     bool from_in_line = false, to_in_line = false;  // a unit whose sides must not be confused
+    bool power_off_from = false;  // this side of an in-line unit is set to send no power on
     std::string protector_from, protector_to;
     std::string box_to;     // enclosure of the unit at the far side
 };
