@@ -27,6 +27,28 @@ const SwitchAssessment* Assessment::unit(std::string_view device) const {
     return nullptr;
 }
 
+StageFaults stage_faults(const Assessment& assessment) {
+    StageFaults faults;
+    const auto is_power = [](CheckId id) {
+        return id == CheckId::camera_voltage || id == CheckId::device_voltage ||
+               id == CheckId::port_power || id == CheckId::port_class ||
+               id == CheckId::pair_current || id == CheckId::switch_power;
+    };
+    for (const RunAssessment& run : assessment.runs) {
+        bool reach = false, power = false;
+        for (const Check& check : run.checks) {
+            if (check.id == CheckId::not_connected) ++faults.survey;
+            else if (check.verdict == Verdict::fails) (is_power(check.id) ? power : reach) = true;
+        }
+        faults.reach += reach;
+        faults.power += power;
+    }
+    for (const SwitchAssessment& unit : assessment.switches) {
+        faults.power += unit.verdict == Verdict::fails;
+    }
+    return faults;
+}
+
 Assessment assess(const Network& net, const AssessOptions& options) {
     Assessment out;
     out.runs.reserve(net.cameras.size());

@@ -72,6 +72,14 @@ struct Assessment {
     const SwitchAssessment* unit(std::string_view device) const;
 };
 
+// Open faults by the stage of work where they are mended: cameras without a connection in Survey;
+// runs that fail on length, data, surroundings or chain in Reach; runs and units that fail on power
+// in Power. A run counts once in each.
+struct StageFaults {
+    int survey = 0, reach = 0, power = 0;
+};
+StageFaults stage_faults(const Assessment& assessment);
+
 Assessment assess(const Network& net, const AssessOptions& options = {});
 Assessment assess(const Site& site, const Catalogue& catalogue, const AssessOptions& options = {});
 

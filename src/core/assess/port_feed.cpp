@@ -181,4 +181,31 @@ double link_loop_ohm(const Network& net, const NetLink& link, int pairs, Conditi
     return ohm;
 }
 
+void feed_drops(const Network& net, const PortFeed& feed, std::size_t node, Condition condition,
+                Working& steps) {
+    std::vector<std::size_t> path;
+    for (std::size_t at = node; at != 0; at = static_cast<std::size_t>(feed.nodes[at].parent)) {
+        path.push_back(at);
+    }
+    std::reverse(path.begin(), path.end());
+    double total_ohm = 0;
+    for (std::size_t at : path) {
+        const NetLink& line = net.links[static_cast<std::size_t>(feed.points[at].link)];
+        link_loop_ohm(net, line, feed.pairs, condition, &steps);
+        total_ohm += feed.nodes[at].line_ohm;
+        if (!feed.solution.stands) continue;
+        const double from_v = feed.solution.volts[static_cast<std::size_t>(feed.nodes[at].parent)];
+        steps.push_back({"V = V before − I R",
+                         fmt::format("{:.2f} V − {:.4f} A × {:.3f} Ω", from_v,
+                                     feed.solution.current_a[at], feed.nodes[at].line_ohm),
+                         feed.solution.volts[at], Unit::volt, source::ohms_law});
+    }
+    if (!feed.solution.stands) {
+        steps.push_back({"P at most V² ÷ 4R, where all is taken at the end",
+                         fmt::format("{:.1f}² ÷ (4 × {:.2f} Ω)", feed.source_v, total_ohm),
+                         feed.source_v * feed.source_v / (4 * total_ohm), Unit::watt,
+                         source::ohms_law});
+    }
+}
+
 }  // namespace ovant

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/assess/profile.h"
 
+#include <fmt/format.h>
+
 #include <cmath>
 #include <limits>
 
@@ -79,6 +81,47 @@ RunProfile run_profile(const Network& net, std::size_t index) {
         add_condition(net, run, condition, profile);
     }
     return profile;
+}
+
+Working point_working(const Network& net, std::size_t index, std::size_t point, Condition condition) {
+    Working steps;
+    const Run& run = net.runs[index];
+    if (!run.fed || point > run.ins.size()) return steps;
+    const int device = point == 0 ? run.outs.front().device : run.ins[point - 1].device;
+    for (const PortFeed& feed : solve_port(net, run.outs.front(), condition)) {
+        for (std::size_t node = 0; node < feed.nodes.size(); ++node) {
+            // A regenerating unit is the end of one feed and the source of the next: show its input.
+            if (feed.points[node].device != device || (node == 0 && point != 0)) continue;
+            feed_drops(net, feed, node, condition, steps);
+            if (!feed.solution.stands) return steps;
+            steps.push_back({"P = V I, what passes this point",
+                             fmt::format("{:.2f} V × {:.4f} A", feed.solution.volts[node],
+                                         feed.solution.current_a[node]),
+                             feed.solution.volts[node] * feed.solution.current_a[node], Unit::watt,
+                             source::ohms_law});
+            return steps;
+        }
+    }
+    return steps;
+}
+
+Working hop_working(const Network& net, std::size_t index, std::size_t hop, Condition condition) {
+    Working steps;
+    const Run& run = net.runs[index];
+    if (hop >= run.links.size()) return steps;
+    const NetLink& laid = net.links[static_cast<std::size_t>(run.links[hop])];
+    const Link& link = *laid.link;
+    if (link.measured_length_m) {
+        steps.push_back({"length of solid cable", "", laid.length_m, Unit::metre, source::measured});
+    } else {
+        steps.push_back({"length = on the plan + drops + slack",
+                         fmt::format("{:.1f} + {:.1f} + {:.1f} + {:.1f}",
+                                     laid.length_m - link.a.drop_m - link.b.drop_m - link.slack_m,
+                                     link.a.drop_m, link.b.drop_m, link.slack_m),
+                         laid.length_m, Unit::metre, source::drawing});
+    }
+    link_reach(net, laid, condition, &steps);
+    return steps;
 }
 
 }  // namespace ovant

@@ -140,7 +140,7 @@ private:
         check.by_condition = true;
         check.limit = camera ? camera_min_volts(kind, working(check)) : kind.in_line->min_volts;
         if (camera && kind.camera->min_volts) check.source = source::maker;
-        if (options_.working) drops(feed, node, condition, check.working);
+        if (options_.working) feed_drops(net_, feed, node, condition, check.working);
         judge(check, keep().volts);
         if (!feed.solution.stands) check.note = Note::collapses;
         else if (net_.site->settings.worst_permitted_cable) check.note = Note::worst_permitted;
@@ -157,35 +157,6 @@ private:
             return net_.links[static_cast<std::size_t>(point.link)].cable->cable->conductor.material ==
                    ConductorMaterial::copper_clad_aluminium;
         });
-    }
-
-    // The volts from the port to `node`, a length at a time.
-    void drops(const PortFeed& feed, std::size_t node, Condition condition, Working& steps) {
-        std::vector<std::size_t> path;
-        for (std::size_t at = node; at != 0;
-             at = static_cast<std::size_t>(feed.nodes[at].parent)) {
-            path.push_back(at);
-        }
-        std::reverse(path.begin(), path.end());
-        double total_ohm = 0;
-        for (std::size_t at : path) {
-            const NetLink& line = net_.links[static_cast<std::size_t>(feed.points[at].link)];
-            link_loop_ohm(net_, line, feed.pairs, condition, &steps);
-            total_ohm += feed.nodes[at].line_ohm;
-            if (!feed.solution.stands) continue;
-            const double from_v =
-                feed.solution.volts[static_cast<std::size_t>(feed.nodes[at].parent)];
-            steps.push_back({"V = V before − I R",
-                             fmt::format("{:.2f} V − {:.4f} A × {:.3f} Ω", from_v,
-                                         feed.solution.current_a[at], feed.nodes[at].line_ohm),
-                             feed.solution.volts[at], Unit::volt, source::ohms_law});
-        }
-        if (!feed.solution.stands) {
-            steps.push_back({"P at most V² ÷ 4R, where all is taken at the end",
-                             fmt::format("{:.1f}² ÷ (4 × {:.2f} Ω)", feed.source_v, total_ohm),
-                             feed.source_v * feed.source_v / (4 * total_ohm), Unit::watt,
-                             source::ohms_law});
-        }
     }
 
     void port_power(const PortFeed& feed, Condition condition) {

@@ -55,6 +55,9 @@ std::vector<Proposal> propose_ways(const Site& site, const Catalogue& catalogue,
 std::vector<Proposal> propose_remedies(const Site& site, const Catalogue& catalogue,
                                        const std::string& camera);
 
+// The site with the camera on its best way that does not fail; as it was where there is none.
+Site with_best_way(const Site& site, const Catalogue& catalogue, const std::string& camera);
+
 // Judges `candidate` for the camera against the site it came from.
 Proposal judge_candidate(const ChooseContext& context, Site candidate);
 

@@ -58,4 +58,12 @@ std::vector<Proposal> propose_ways(const Site& site, const Catalogue& catalogue,
     return proposals;
 }
 
+Site with_best_way(const Site& site, const Catalogue& catalogue, const std::string& camera) {
+    const std::vector<Proposal> ways = propose_ways(site, catalogue, camera);
+    const bool usable = !ways.empty() && ways.front().site &&
+                        (ways.front().verdict == Verdict::holds ||
+                         ways.front().verdict == Verdict::tight);
+    return usable ? *ways.front().site : site;
+}
+
 }  // namespace ovant

@@ -36,8 +36,10 @@ CardStep step_of(const Network& net, const Run& run, std::size_t i) {
     return step;
 }
 
-// Only those that this run gives cause for.
-std::vector<Caution> cautions_of(const Network& net, const Run& run) {
+}  // namespace
+
+std::vector<Caution> cautions_of(const Network& net, std::size_t index) {
+    const Run& run = net.runs[index];
     std::vector<Caution> cautions;
     const auto add = [&](Caution caution) {
         if (std::find(cautions.begin(), cautions.end(), caution) == cautions.end()) {
@@ -67,8 +69,6 @@ std::vector<Caution> cautions_of(const Network& net, const Run& run) {
     return cautions;
 }
 
-}  // namespace
-
 std::vector<Card> wiring_cards(const Network& net) {
     std::vector<Card> cards;
     for (std::size_t i = 0; i < net.cameras.size(); ++i) {
@@ -94,7 +94,7 @@ std::vector<Card> wiring_cards(const Network& net) {
                 card.rate_mbps == 0 ? hop.rate_mbps : std::min(card.rate_mbps, hop.rate_mbps);
         }
         for (std::size_t k = 0; k < run.links.size(); ++k) card.steps.push_back(step_of(net, run, k));
-        card.cautions = cautions_of(net, run);
+        card.cautions = cautions_of(net, i);
         cards.push_back(std::move(card));
     }
     return cards;

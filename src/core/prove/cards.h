@@ -37,6 +37,9 @@ struct Card {
     std::vector<Caution> cautions;
 };
 
+// Cautions that a run gives cause for, and no others. `index` into net.cameras.
+std::vector<Caution> cautions_of(const Network& net, std::size_t index);
+
 // One for each connected run, in order of camera.
 std::vector<Card> wiring_cards(const Network& net);
 

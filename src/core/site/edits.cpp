@@ -7,31 +7,10 @@
 #include <cmath>
 
 #include "core/route/route.h"
+#include "core/site/edits_common.h"
 
 namespace ovant {
 namespace {
-
-constexpr double farthest_m = 1e6;
-constexpr double longest_cable_m = 1e5;
-
-double to_centimetre(double value_m) { return std::round(value_m * 100) / 100; }
-Point to_centimetre(Point point) { return {to_centimetre(point.x_m), to_centimetre(point.y_m)}; }
-
-Error no_such(std::string_view id) { return {ErrorCode::no_such_object, "", std::string(id), ""}; }
-
-bool on_plan(Point point) {
-    return std::abs(point.x_m) <= farthest_m && std::abs(point.y_m) <= farthest_m;
-}
-
-Error off_plan(std::string_view id, Point point) {
-    return {ErrorCode::out_of_range, std::string(id) + " position",
-            fmt::format("{:g}, {:g}", point.x_m, point.y_m), "1000 km either way"};
-}
-
-Error bad_length(std::string_view link, double length_m) {
-    return {ErrorCode::out_of_range, std::string(link) + " length", fmt::format("{:g}", length_m),
-            "0 to 100 km"};
-}
 
 template <class Items>
 bool erase_id(Items& items, std::string_view id) {
@@ -147,29 +126,6 @@ Result<Added> add_device(Site site, const Catalogue& catalogue, std::string_view
     return Added{std::move(site), std::move(id)};
 }
 
-Result<Added> add_place(Site site, Place place) {
-    if (!on_plan(place.at)) return off_plan("place", place.at);
-    place.id = next_id(site, "P");
-    place.at = to_centimetre(place.at);
-    std::string id = place.id;
-    site.places.push_back(std::move(place));
-    return Added{std::move(site), std::move(id)};
-}
-
-Result<Added> add_pathway(Site site, Pathway pathway) {
-    if (pathway.points.size() < 2) {
-        return Error{ErrorCode::missing_field, "pathway", "points", "two points at least"};
-    }
-    for (Point& point : pathway.points) {
-        if (!on_plan(point)) return off_plan("pathway", point);
-        point = to_centimetre(point);
-    }
-    pathway.id = next_id(site, "W");
-    std::string id = pathway.id;
-    site.pathways.push_back(std::move(pathway));
-    return Added{std::move(site), std::move(id)};
-}
-
 Result<Site> move_object(Site site, std::string_view id, Point to) {
     if (!on_plan(to)) return off_plan(id, to);
     to = to_centimetre(to);
@@ -193,7 +149,14 @@ Result<Site> move_object(Site site, std::string_view id, Point to) {
 Result<Site> rename_object(Site site, std::string_view id, std::string_view name) {
     if (Device* device = find_device(site, id)) device->name = name;
     else if (Place* place = find_place(site, id)) place->name = name;
-    else return no_such(id);
+    else {
+        for (Pathway& pathway : site.pathways) {
+            if (pathway.id != id) continue;
+            pathway.name = name;
+            return site;
+        }
+        return no_such(id);
+    }
     return site;
 }
 
@@ -245,6 +208,39 @@ Result<Added> connect(Site site, const Catalogue& catalogue, std::string_view ca
     std::string id = link.id;
     site.links.push_back(std::move(link));
     return Added{std::move(site), std::move(id)};
+}
+
+Result<Added> connect_devices(Site site, const Catalogue& catalogue, std::string_view cable,
+                              std::string_view a, std::string_view b) {
+    const auto free_port = [&](std::string_view id, auto fits) -> std::string {
+        const Device* device = find_device(site, id);
+        const Kind* kind = device ? catalogue.find(device->kind) : nullptr;
+        if (!kind) return "";
+        for (const PortKind& port : kind->ports) {
+            if (fits(port) && !link_at(site, id, port.id)) return port.id;
+        }
+        return "";
+    };
+    const auto feeds = [](const PortKind& port) {
+        return port.role == PortRole::pse || (port.role == PortRole::pass && !port.upstream);
+    };
+    const auto is_fed = [](const PortKind& port) {
+        return port.role == PortRole::pd || (port.role == PortRole::pass && port.upstream);
+    };
+    const auto carries_data = [](const PortKind& port) { return port.role == PortRole::data; };
+    const auto join = [&](std::string_view from, std::string out, std::string_view to, std::string in) {
+        return connect(site, catalogue, cable, {std::string(from), std::move(out), 0, ""},
+                       {std::string(to), std::move(in), 0, ""});
+    };
+    for (const auto& [from, to] : {std::pair(a, b), std::pair(b, a)}) {
+        const std::string out = free_port(from, feeds);
+        const std::string in = free_port(to, is_fed);
+        if (!out.empty() && !in.empty()) return join(from, out, to, in);
+    }
+    const std::string out = free_port(a, carries_data);
+    const std::string in = free_port(b, carries_data);
+    if (!out.empty() && !in.empty()) return join(a, out, b, in);
+    return Error{ErrorCode::not_possible, "", fmt::format("{} to {}", a, b), "no free ports that fit"};
 }
 
 Result<Added> insert_in_line(Site site, const Catalogue& catalogue, std::string_view link_id,
@@ -325,6 +321,17 @@ Result<Site> set_measured_length(Site site, std::string_view link_id,
     return site;
 }
 
+Result<Site> lay_again(Site site, std::string_view link_id) {
+    Link* link = find_link(site, link_id);
+    if (!link) return no_such(link_id);
+    const Device* a = find_device(site, link->a.device);
+    const Device* b = find_device(site, link->b.device);
+    if (!a || !b) return no_such(link_id);
+    link->drawn.clear();
+    link->pathways = find_route(site, a->at, b->at);
+    return site;
+}
+
 Result<Site> set_slack(Site site, std::string_view link_id, double slack_m) {
     Link* link = find_link(site, link_id);
     if (!link) return no_such(link_id);
@@ -357,6 +364,23 @@ Result<Site> set_camera_draw(Site site, const Catalogue& catalogue, std::string_
     const Kind* kind = catalogue.find(device->kind);
     const bool as_kind = kind && kind->camera && kind->camera->draw == draw;
     device->camera->draw = as_kind ? std::nullopt : std::optional(draw);
+    return site;
+}
+
+Result<Site> set_camera(Site site, std::string_view camera, const CameraSettings& settings) {
+    Device* device = find_device(site, camera);
+    if (!device || !device->camera) return no_such(camera);
+    if (settings.bit_rate_mbps && !(*settings.bit_rate_mbps >= 0 && *settings.bit_rate_mbps <= 10000)) {
+        return Error{ErrorCode::out_of_range, std::string(camera) + " bit rate",
+                     fmt::format("{:g}", *settings.bit_rate_mbps), "0 to 10 000 Mb/s"};
+    }
+    const View& view = settings.view;
+    if (!(std::abs(view.direction_deg) <= 360 && view.angle_deg >= 0 && view.angle_deg <= 360 &&
+          view.range_m >= 0 && view.range_m <= 5000)) {
+        return Error{ErrorCode::out_of_range, std::string(camera) + " view",
+                     fmt::format("{:g}", view.angle_deg), "0 to 360 degrees, 0 to 5 km"};
+    }
+    device->camera = settings;
     return site;
 }
 
@@ -419,17 +443,6 @@ Result<Site> move_plug(Site site, const Catalogue& catalogue, std::string_view f
         displaced->device = from_device;
         displaced->port = from_port;
     }
-    return site;
-}
-
-Result<Site> scale_drawing(Site site, Point a, Point b, double length_m) {
-    if (!site.drawing) return no_such("drawing");
-    const double now_m = distance_m(a, b);
-    if (!(length_m > 0 && length_m <= longest_cable_m) || now_m <= 0) {
-        return Error{ErrorCode::out_of_range, "drawing length", fmt::format("{:g}", length_m),
-                     "more than 0, at most 100 km"};
-    }
-    site.drawing->metres_per_pixel *= length_m / now_m;
     return site;
 }
 

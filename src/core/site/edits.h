@@ -19,6 +19,13 @@ Result<Added> add_device(Site site, const Catalogue& catalogue, std::string_view
                          std::string_view name = "");
 Result<Added> add_place(Site site, Place place);
 Result<Added> add_pathway(Site site, Pathway pathway);
+// A place with mains and earth and a switch in it. The first one is the head end and also gets a
+// recorder, patched to the switch. The id is the place's.
+Result<Added> add_equipment_room(Site site, const Catalogue& catalogue, Point at,
+                                 std::string_view switch_kind, std::string_view recorder_kind);
+// The object of the same id becomes this one. A head end takes that mark from any other place.
+Result<Site> replace_place(Site site, const Place& place);
+Result<Site> replace_pathway(Site site, const Pathway& pathway);
 
 // Moves a device, or a place with what stands in it. Errors: no_such_object, out_of_range.
 Result<Site> move_object(Site site, std::string_view id, Point to);
@@ -30,6 +37,10 @@ Result<Site> remove_object(Site site, const Catalogue& catalogue, std::string_vi
 // Joins two free ports by a cable along the shortest pathways, with the site's usual drops.
 Result<Added> connect(Site site, const Catalogue& catalogue, std::string_view cable,
                       const LinkEnd& a, const LinkEnd& b);
+// The same between the first free ports of two devices that go together: power first, from the one
+// that feeds to the one that is fed, else data to data. Errors: not_possible where none fit.
+Result<Added> connect_devices(Site site, const Catalogue& catalogue, std::string_view cable,
+                              std::string_view a, std::string_view b);
 // Puts an in-line unit into a link at the point of it closest to `near`; a measured length is shared
 // out by where it falls. Errors: no_such_object, unknown_kind, not_possible (kind is not in-line).
 Result<Added> insert_in_line(Site site, const Catalogue& catalogue, std::string_view link,
@@ -38,11 +49,15 @@ Result<Site> set_cable(Site site, const Catalogue& catalogue, std::string_view l
                        std::string_view cable);
 // nullopt goes back to the drawn length. Range 0 to 100 000 m.
 Result<Site> set_measured_length(Site site, std::string_view link, std::optional<double> length_m);
+// Lays the link along the shortest pathways again; a measured length stays.
+Result<Site> lay_again(Site site, std::string_view link);
 Result<Site> set_slack(Site site, std::string_view link, double slack_m);
 Result<Site> set_protectors(Site site, std::string_view link, std::string_view at_a,
                             std::string_view at_b);
 Result<Site> set_camera_draw(Site site, const Catalogue& catalogue, std::string_view camera,
                              const CameraDraw& draw);
+// What differs from the kind: bit rate, view, importance.
+Result<Site> set_camera(Site site, std::string_view camera, const CameraSettings& settings);
 Result<Site> set_kind(Site site, const Catalogue& catalogue, std::string_view device,
                       std::string_view kind);
 Result<Site> set_enclosure(Site site, const Catalogue& catalogue, std::string_view device,
@@ -54,6 +69,9 @@ Result<Site> move_plug(Site site, const Catalogue& catalogue, std::string_view f
                        std::string_view from_port, std::string_view to_device,
                        std::string_view to_port);
 
+// nullopt takes the drawing away.
+Result<Site> set_drawing(Site site, std::optional<Drawing> drawing);
+Result<Site> set_settings(Site site, const Settings& settings);
 // Two points of the drawing, in site metres as scaled now, are `length_m` apart.
 Result<Site> scale_drawing(Site site, Point a, Point b, double length_m);
 

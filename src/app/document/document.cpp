@@ -1,0 +1,239 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/document/document.h"
+
+#include <QDir>
+#include <QFile>
+
+#include "phrase/error_text.h"
+
+namespace ovant {
+namespace {
+
+// History is held as whole sites; this many bytes of them at most, but never under 50 steps.
+constexpr std::size_t history_bytes = 64u << 20;
+constexpr std::size_t fewest_steps = 50;
+
+std::size_t estimated_bytes(const Site& site) {
+    return 4096 + 700 * (site.devices.size() + site.links.size()) +
+           300 * (site.places.size() + site.pathways.size());
+}
+
+bool names_object(const Site& site, const std::string& id) {
+    return find_device(site, id) || find_link(site, id) || find_place(site, id) ||
+           find_pathway(site, id);
+}
+
+}  // namespace
+
+Document::Document(QObject* parent) : QObject(parent) { start({}); }
+Document::~Document() = default;
+
+void Document::show_site(std::shared_ptr<const Site> site) {
+    const bool same_kinds = catalogue_ && shown_ && shown_->kinds == site->kinds;
+    shown_ = std::move(site);
+    if (!same_kinds) catalogue_ = std::make_unique<Catalogue>(catalogue_for(*shown_));
+    network_ = std::make_unique<Network>(lay_out(*shown_, *catalogue_));
+    assessment_ = assess(*network_, {condition_, false});
+    if (!selected_.empty() && !names_object(*shown_, selected_)) {
+        selected_.clear();
+        emit selection_changed();
+    }
+    emit changed();
+}
+
+void Document::push(const QString& name, std::shared_ptr<const Site> site) {
+    history_.resize(at_ + 1);
+    history_.push_back({name, site});
+    ++at_;
+    current_ = std::move(site);
+    trim_history();
+}
+
+void Document::trim_history() {
+    const std::size_t most =
+        std::max(fewest_steps, history_bytes / estimated_bytes(*current_));
+    if (history_.size() <= most) return;
+    const std::size_t gone = history_.size() - most;
+    history_.erase(history_.begin(), history_.begin() + static_cast<std::ptrdiff_t>(gone));
+    at_ -= gone;
+}
+
+bool Document::edit(const QString& name, Result<Site> edited) {
+    if (!edited) {
+        emit refused(QString::fromStdString(sentence(edited.error())));
+        return false;
+    }
+    if (read_only_) {
+        emit refused(tr("This site is open for looking only. Save it under another name to change it."));
+        return false;
+    }
+    if (*edited == *current_) {
+        cancel_preview();
+        return false;
+    }
+    push(name, std::make_shared<const Site>(std::move(*edited)));
+    show_site(current_);
+    emit saved_changed();
+    return true;
+}
+
+void Document::preview(Result<Site> edited) {
+    if (!edited || read_only_) return;
+    show_site(std::make_shared<const Site>(std::move(*edited)));
+}
+
+bool Document::commit_preview(const QString& name) {
+    if (!previewing()) return false;
+    return edit(name, *shown_);
+}
+
+void Document::cancel_preview() {
+    if (previewing()) show_site(current_);
+}
+
+void Document::undo() {
+    if (!can_undo()) return;
+    current_ = history_[--at_].site;
+    show_site(current_);
+    emit saved_changed();
+}
+
+void Document::redo() {
+    if (!can_redo()) return;
+    current_ = history_[++at_].site;
+    show_site(current_);
+    emit saved_changed();
+}
+
+void Document::select(const std::string& id) {
+    if (id == selected_) return;
+    selected_ = names_object(*shown_, id) ? id : std::string();
+    emit selection_changed();
+}
+
+std::string Document::selected_camera() const {
+    if (selected_.empty()) return "";
+    if (const Device* device = find_device(*shown_, selected_); device && device->camera) {
+        return selected_;
+    }
+    for (const Run& run : network_->runs) {
+        for (std::size_t i = 0; i < run.links.size(); ++i) {
+            const NetLink& link = network_->links[static_cast<std::size_t>(run.links[i])];
+            // A switch serves many runs; it is not part of any one of them.
+            const bool in_line = network_->kind(run.ins[i].device).in_line.has_value();
+            if (link.link->id == selected_ ||
+                (in_line && network_->device(run.ins[i].device).id == selected_)) {
+                return network_->device(run.camera).id;
+            }
+        }
+    }
+    return "";
+}
+
+std::optional<std::size_t> Document::camera_index(const std::string& camera) const {
+    for (std::size_t i = 0; i < network_->cameras.size(); ++i) {
+        if (network_->device(network_->cameras[i]).id == camera) return i;
+    }
+    return std::nullopt;
+}
+
+void Document::set_condition(std::optional<Condition> condition) {
+    if (condition == condition_) return;
+    condition_ = condition;
+    show_site(shown_);
+}
+
+void Document::start(Site site, const QString& path) {
+    current_ = std::make_shared<const Site>(std::move(site));
+    saved_ = current_;
+    history_ = {{QString(), current_}};
+    at_ = 0;
+    selected_.clear();
+    path_ = path;
+    stamp_ = {};
+    read_only_ = false;
+    shown_.reset();
+    show_site(current_);
+    emit opened();
+    emit selection_changed();
+    emit saved_changed();
+}
+
+void Document::take_file(Site site, const QString& path, bool read_only) {
+    start(std::move(site), path);
+    read_only_ = read_only;
+    stamp_ = stamp_of_file(path.toStdString());
+    emit saved_changed();
+}
+
+Result<bool> Document::open(const QString& path) {
+    const Result<std::string> text = read_file(path.toStdString(), largest_site_bytes);
+    if (!text) return text.error();
+    Result<Site> site = read_site(*text);
+    if (!site) return site.error();
+    take_file(std::move(*site), path, false);
+    return true;
+}
+
+Result<std::vector<Error>> Document::open_keeping(const QString& path) {
+    const Result<std::string> text = read_file(path.toStdString(), largest_site_bytes);
+    if (!text) return text.error();
+    KeptSite kept = read_site_keeping(*text);
+    if (kept.nothing_kept) {
+        return kept.dropped.empty() ? Error{ErrorCode::not_json, "", "", ""} : kept.dropped.front();
+    }
+    take_file(std::move(kept.site), path, true);
+    return kept.dropped;
+}
+
+Result<bool> Document::save() {
+    if (read_only_) return Error{ErrorCode::not_possible, "", path_.toStdString(), "open for looking only"};
+    const Result<FileStamp> stamp =
+        save_file(path_.toStdString(), write_site(*current_), stamp_);
+    if (!stamp) return stamp.error();
+    drop_autosave();
+    stamp_ = *stamp;
+    saved_ = current_;
+    emit saved_changed();
+    return true;
+}
+
+Result<bool> Document::save_as(const QString& path) {
+    const Result<FileStamp> stamp =
+        save_file(path.toStdString(), write_site(*current_), std::nullopt);
+    if (!stamp) return stamp.error();
+    drop_autosave();
+    path_ = path;
+    stamp_ = *stamp;
+    saved_ = current_;
+    read_only_ = false;
+    emit saved_changed();
+    return true;
+}
+
+QString Document::autosave_file() const {
+    if (!path_.isEmpty()) return QString::fromStdString(autosave_path(path_.toStdString()));
+    return unsaved_folder_.isEmpty() ? QString() : QDir(unsaved_folder_).filePath("unsaved.ovant.json");
+}
+
+void Document::autosave() {
+    const QString file = autosave_file();
+    if (!unsaved() || read_only_ || file.isEmpty()) return;
+    if (path_.isEmpty()) QDir().mkpath(unsaved_folder_);
+    (void)save_file(file.toStdString(), write_site(*current_), std::nullopt);
+}
+
+void Document::drop_autosave() {
+    if (!autosave_file().isEmpty()) remove_file(autosave_file().toStdString());
+}
+
+Result<bool> Document::recover(const QString& autosave_path) {
+    const Result<std::string> text = read_file(autosave_path.toStdString(), largest_site_bytes);
+    if (!text) return text.error();
+    Result<Site> site = read_site(*text);
+    if (!site) return site.error();
+    if (!(*site == *current_)) edit(tr("Recover unsaved work"), std::move(*site));
+    return true;
+}
+
+}  // namespace ovant

@@ -1,0 +1,116 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The one site that is open: its value, its history, its assessment and what is selected. Every view
+// reads it and every edit goes through it. It holds no formula and no widget.
+#pragma once
+
+#include <QObject>
+#include <QString>
+
+#include <memory>
+#include <optional>
+#include <string>
+#include <vector>
+
+#include "core/assess/assess.h"
+#include "core/format/file_store.h"
+#include "phrase/check_text.h"
+
+namespace ovant {
+
+class Document : public QObject {
+    Q_OBJECT
+
+public:
+    explicit Document(QObject* parent = nullptr);
+    ~Document() override;
+
+    // The site as shown: a preview while something is dragged, else the current one.
+    const Site& site() const { return *shown_; }
+    // The site without any preview: what edits start from.
+    const Site& committed() const { return *current_; }
+    const Catalogue& catalogue() const { return *catalogue_; }
+    const Network& network() const { return *network_; }
+    const Assessment& assessment() const { return assessment_; }
+    TextContext text() const { return {site().settings.units, catalogue_.get()}; }
+    UnitSystem units() const { return site().settings.units; }
+
+    // Takes the edited site as one step of history under this name. A refused edit changes nothing
+    // and is told through refused(). Returns whether it was taken.
+    bool edit(const QString& name, Result<Site> edited);
+    // Shows an edit without taking it; commit_preview makes it a step, cancel_preview drops it.
+    void preview(Result<Site> edited);
+    bool commit_preview(const QString& name);
+    void cancel_preview();
+    bool previewing() const { return shown_ != current_; }
+
+    bool can_undo() const { return at_ > 0; }
+    bool can_redo() const { return at_ + 1 < history_.size(); }
+    QString undo_name() const { return can_undo() ? history_[at_].name : QString(); }
+    QString redo_name() const { return can_redo() ? history_[at_ + 1].name : QString(); }
+    void undo();
+    void redo();
+
+    // Id of a device, link, place or pathway; empty for none.
+    const std::string& selected() const { return selected_; }
+    void select(const std::string& id);
+    // Camera of the run that the selection belongs to; empty if none.
+    std::string selected_camera() const;
+    std::optional<std::size_t> camera_index(const std::string& camera) const;
+
+    // The condition everything is judged under; none for the worst of all.
+    std::optional<Condition> condition() const { return condition_; }
+    void set_condition(std::optional<Condition> condition);
+
+    // A site without a file, as a start of history.
+    void start(Site site, const QString& path = {});
+    // Reads a file; on an error the document stays as it was.
+    Result<bool> open(const QString& path);
+    // Opens what can be kept of a damaged or newer file, read-only; what was left out comes back.
+    Result<std::vector<Error>> open_keeping(const QString& path);
+    Result<bool> save();
+    Result<bool> save_as(const QString& path);
+    const QString& path() const { return path_; }
+    bool read_only() const { return read_only_; }
+    bool unsaved() const { return saved_ != current_; }
+
+    // Where unsaved work is kept aside: beside the file, or in `folder` for a site without one.
+    void set_unsaved_folder(const QString& folder) { unsaved_folder_ = folder; }
+    QString autosave_file() const;
+    // Writes unsaved work aside; does nothing where there is none.
+    void autosave();
+    void drop_autosave();
+    // Takes work kept aside as the current state, still unsaved against the file.
+    Result<bool> recover(const QString& autosave_path);
+
+signals:
+    void changed();            // site, assessment or history
+    void selection_changed();
+    void opened();             // another site
+    void saved_changed();
+    void refused(const QString& sentence);
+
+private:
+    struct Step {
+        QString name;
+        std::shared_ptr<const Site> site;
+    };
+    void show_site(std::shared_ptr<const Site> site);
+    void push(const QString& name, std::shared_ptr<const Site> site);
+    void trim_history();
+    void take_file(Site site, const QString& path, bool read_only);
+
+    std::shared_ptr<const Site> current_, shown_, saved_;
+    std::unique_ptr<Catalogue> catalogue_;
+    std::unique_ptr<Network> network_;
+    Assessment assessment_;
+    std::vector<Step> history_;
+    std::size_t at_ = 0;
+    std::string selected_;
+    std::optional<Condition> condition_;
+    QString path_;
+    FileStamp stamp_;
+    bool read_only_ = false;
+    QString unsaved_folder_;
+};
+
+}  // namespace ovant

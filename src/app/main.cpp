@@ -1,0 +1,61 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include <QApplication>
+#include <QCommandLineParser>
+#include <QTimer>
+
+#include <cstdio>
+
+#include "app/shell/main_window.h"
+#include "app/theme/theme.h"
+
+namespace {
+
+// Waits until the window has been painted and the ways are worked out, then writes it and leaves.
+void write_picture(ovant::MainWindow& window, const QString& path) {
+    QTimer::singleShot(700, &window, [&window, path] {
+        const bool written = window.grab().save(path);
+        std::printf("%s %s\n", written ? "The window is in" : "Cannot write", qPrintable(path));
+        std::fflush(stdout);
+        QCoreApplication::exit(written ? 0 : 1);
+    });
+}
+
+}  // namespace
+
+int main(int argc, char** argv) {
+    QApplication app(argc, argv);
+    QApplication::setApplicationName("ovant");
+    QApplication::setOrganizationName("ovant");
+    QApplication::setApplicationVersion(OVANT_VERSION);
+    QCommandLineParser parser;
+    parser.setApplicationDescription("Designs camera network runs: reach, power, parts and proof.");
+    parser.addHelpOption();
+    parser.addVersionOption();
+    parser.addPositionalArgument("site", "site file to open", "[site]");
+    const QCommandLineOption demo("demo", "open the demo site");
+    const QCommandLineOption dark("dark", "dark colours");
+    const QCommandLineOption light("light", "light colours");
+    const QCommandLineOption stage("stage", "open on this stage: survey, reach, power, parts, prove", "stage");
+    const QCommandLineOption select("select", "select this camera or unit", "id");
+    const QCommandLineOption picture("picture", "write a picture of the window and leave", "file");
+    const QCommandLineOption size("size", "size of the window, such as 1280x800", "size");
+    parser.addOptions({demo, dark, light, stage, select, picture, size});
+    parser.process(app);
+
+    const bool is_dark = parser.isSet(dark) || (!parser.isSet(light) && ovant::desktop_is_dark(app));
+    ovant::apply_theme(app, is_dark);
+    ovant::MainWindow window(ovant::desktop_prompts());
+    QObject::connect(&window, &ovant::MainWindow::dark_wanted, &app, [&app](bool wanted) { ovant::apply_theme(app, wanted); });
+    const QStringList wanted_size = parser.value(size).split('x');
+    if (wanted_size.size() == 2) window.resize(wanted_size[0].toInt(), wanted_size[1].toInt());
+    window.show();
+    if (parser.isSet(demo)) window.open_demo();
+    else if (!parser.positionalArguments().isEmpty()) window.open_file(parser.positionalArguments().first());
+    const QStringList stages{"survey", "reach", "power", "parts", "prove"};
+    if (const auto index = stages.indexOf(parser.value(stage)); index >= 0) {
+        window.set_stage(static_cast<ovant::Stage>(index));
+    }
+    if (parser.isSet(select)) window.document().select(parser.value(select).toStdString());
+    if (parser.isSet(picture)) write_picture(window, parser.value(picture));
+    return QApplication::exec();
+}

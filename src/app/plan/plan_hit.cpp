@@ -1,0 +1,62 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/plan/plan_hit.h"
+
+#include "core/route/route.h"
+
+namespace ovant {
+namespace {
+
+constexpr double device_px = 10, line_px = 6, point_px = 8;
+
+double away(QPointF a, QPointF b) { return std::hypot(a.x() - b.x(), a.y() - b.y()); }
+
+}  // namespace
+
+PlanHit hit_at(const Document& document, const PlanMap& map, QPointF pixel) {
+    const Site& site = document.site();
+    const Point at = map.to_site(pixel);
+    if (const Pathway* pathway = find_pathway(site, document.selected())) {
+        for (std::size_t i = 0; i < pathway->points.size(); ++i) {
+            if (away(map.to_pixel(pathway->points[i]), pixel) <= point_px) {
+                return {PlanHit::What::pathway_point, pathway->id, i};
+            }
+        }
+    }
+    PlanHit hit;
+    double nearest = device_px;
+    for (const Device& device : site.devices) {
+        const double distance = away(map.to_pixel(device.at), pixel);
+        // The selected device wins where several stand on one spot.
+        const double counted = device.id == document.selected() ? distance - 3 : distance;
+        if (distance > device_px || counted >= nearest) continue;
+        nearest = counted;
+        hit = {PlanHit::What::device, device.id, 0};
+    }
+    if (hit.what != PlanHit::What::nothing) return hit;
+    nearest = line_px;
+    for (const Link& link : site.links) {
+        const std::vector<Point> line = link_polyline(site, link);
+        const double distance = map.to_pixels(project(line, at).away_m);
+        if (distance >= nearest) continue;
+        nearest = distance;
+        hit = {PlanHit::What::link, link.id, 0};
+    }
+    if (hit.what != PlanHit::What::nothing) return hit;
+    for (const Place& place : site.places) {
+        const QPointF centre = map.to_pixel(place.at);
+        if (std::abs(pixel.x() - centre.x()) <= std::max(5.0, map.to_pixels(place.width_m) / 2) &&
+            std::abs(pixel.y() - centre.y()) <= std::max(5.0, map.to_pixels(place.depth_m) / 2)) {
+            return {PlanHit::What::place, place.id, 0};
+        }
+    }
+    nearest = line_px;
+    for (const Pathway& pathway : site.pathways) {
+        const double distance = map.to_pixels(project(pathway.points, at).away_m);
+        if (distance >= nearest) continue;
+        nearest = distance;
+        hit = {PlanHit::What::pathway, pathway.id, 0};
+    }
+    return hit;
+}
+
+}  // namespace ovant

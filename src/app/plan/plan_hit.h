@@ -1,0 +1,21 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// What lies under a pixel of the plan.
+#pragma once
+
+#include <string>
+
+#include "app/document/document.h"
+#include "app/plan/plan_map.h"
+
+namespace ovant {
+
+struct PlanHit {
+    enum class What { nothing, device, link, place, pathway, pathway_point } what = What::nothing;
+    std::string id;
+    std::size_t point = 0;  // of a pathway
+};
+
+// Devices before cables before places before pathways; the selected pathway's points come first.
+PlanHit hit_at(const Document& document, const PlanMap& map, QPointF pixel);
+
+}  // namespace ovant

@@ -1,0 +1,76 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// What can be done with the thing under the mouse.
+#include <QContextMenuEvent>
+#include <QMenu>
+
+#include "app/plan/plan_view.h"
+#include "core/choose/proposal.h"
+#include "core/site/edits.h"
+
+namespace ovant {
+namespace {
+
+QString q(const std::string& text) { return QString::fromStdString(text); }
+
+void add_cables(QMenu& menu, Document& document, const std::string& link) {
+    QMenu* cables = menu.addMenu(PlanView::tr("Cable"));
+    for (const Kind* kind : document.catalogue().of(Category::cable)) {
+        cables->addAction(q(kind->name), [&document, link, id = kind->id] {
+            document.edit(PlanView::tr("Change cable of %1").arg(q(link)),
+                          set_cable(document.committed(), document.catalogue(), link, id));
+        });
+    }
+}
+
+void add_in_line_kinds(QMenu& menu, Document& document, const std::string& link, Point at) {
+    for (Category category : {Category::repeater, Category::extender}) {
+        QMenu* kinds = menu.addMenu(category == Category::repeater ? PlanView::tr("Repeater here")
+                                                                   : PlanView::tr("Extender here"));
+        for (const Kind* kind : document.catalogue().of(category)) {
+            kinds->addAction(q(kind->name), [&document, link, at, id = kind->id] {
+                Result<Added> added =
+                    insert_in_line(document.committed(), document.catalogue(), link, id, at);
+                document.edit(PlanView::tr("Add %1").arg(q(added ? added->id : id)),
+                              added ? Result<Site>(added->site) : added.error());
+            });
+        }
+    }
+}
+
+}  // namespace
+
+void PlanView::contextMenuEvent(QContextMenuEvent* event) {
+    const QPointF pixel = event->reason() == QContextMenuEvent::Keyboard ? cursor_ : QPointF(event->pos());
+    const PlanHit hit = hit_at(document_, map_, pixel);
+    if (hit.what != PlanHit::What::nothing) document_.select(hit.id);
+    const std::string id = document_.selected();
+    QMenu menu(this);
+    menu.setObjectName("planMenu");
+    const Device* device = find_device(document_.site(), id);
+    if (device && device->camera) {
+        menu.addAction(tr("Best way for %1").arg(q(id)), [this, id] {
+            document_.edit(tr("Best way for %1").arg(q(id)),
+                           with_best_way(document_.committed(), document_.catalogue(), id));
+        });
+    }
+    if (hit.what == PlanHit::What::link) {
+        add_cables(menu, document_, id);
+        add_in_line_kinds(menu, document_, id, map_.to_site(pixel));
+        menu.addAction(tr("Lay along the pathways again"), [this, id] {
+            document_.edit(tr("Lay %1 again").arg(q(id)), lay_again(document_.committed(), id));
+        });
+    }
+    if (!id.empty()) {
+        menu.addAction(tr("Remove %1").arg(q(id)), [this, id] {
+            document_.edit(tr("Remove %1").arg(q(id)),
+                           remove_object(document_.committed(), document_.catalogue(), id));
+        });
+    } else {
+        const Point at = map_.to_site(pixel);
+        menu.addAction(tr("Camera here"), [this, at] { add_camera(at); });
+        menu.addAction(tr("Show everything"), [this] { fit(); });
+    }
+    menu.exec(event->globalPos());
+}
+
+}  // namespace ovant

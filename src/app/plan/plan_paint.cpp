@@ -1,0 +1,319 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/plan/plan_paint.h"
+
+#include <QPainterPath>
+#include <QWidget>
+
+#include <algorithm>
+#include <cmath>
+#include <unordered_map>
+
+#include "app/plan/drawing_picture.h"
+#include "core/route/route.h"
+#include "phrase/numbers.h"
+
+namespace ovant {
+namespace {
+
+constexpr double mark_px = 13;
+
+class PlanPainter {
+public:
+    PlanPainter(QPainter& painter, const Document& document, const PlanMap& map, const QWidget& view)
+        : p_(painter), document_(document), site_(document.site()), net_(document.network()),
+          map_(map), view_(view), theme_(theme_of(view)),
+          seen_(QRectF(view.rect()).adjusted(-40, -40, 40, 40)) {}
+
+    void paint() {
+        p_.setRenderHint(QPainter::Antialiasing);
+        for (const Place& place : site_.places) paint_place(place);
+        for (const Pathway& pathway : site_.pathways) paint_pathway(pathway);
+        p_.setFont(text_font(view_, 0.85));
+        paint_views();
+        const std::string camera = document_.selected_camera();
+        std::vector<int> chosen_links;
+        if (const auto index = document_.camera_index(camera)) chosen_links = net_.runs[*index].links;
+        for (int link : chosen_links) paint_under(net_.links[static_cast<std::size_t>(link)]);
+        for (const NetLink& link : net_.links) paint_link(link);
+        mark_everything(camera);
+        for (const Place& place : site_.places) name_place(place);
+        paint_scale_bar();
+        point_to_unseen(camera);
+    }
+
+private:
+    bool seen(const QPolygonF& line) const { return line.boundingRect().adjusted(-1, -1, 1, 1).intersects(seen_); }
+
+    QRectF box_of(const Place& place) const {
+        const QPointF centre = map_.to_pixel(place.at);
+        const double width = std::max(8.0, map_.to_pixels(place.width_m));
+        const double depth = std::max(8.0, map_.to_pixels(place.depth_m));
+        return {centre.x() - width / 2, centre.y() - depth / 2, width, depth};
+    }
+
+    void paint_place(const Place& place) {
+        const QRectF box = box_of(place);
+        if (!box.intersects(seen_)) return;
+        const bool chosen = document_.selected() == place.id;
+        p_.setPen(QPen(chosen ? theme_.copper : theme_.place.darker(theme_.dark ? 70 : 122), chosen ? 2 : 1));
+        p_.setBrush(theme_.place);
+        p_.drawRect(box);
+    }
+
+    void name_place(const Place& place) {
+        const QRectF box = box_of(place);
+        if (!box.intersects(seen_)) return;
+        const QString name = QString::fromStdString(place.name);
+        p_.setFont(text_font(view_, 0.85));
+        const QFontMetricsF metrics(p_.font());
+        const double width = metrics.horizontalAdvance(name) + 6;
+        const double height = metrics.height();
+        // Inside at the top where it fits, else above.
+        const bool inside = width <= box.width() && height * 1.5 <= box.height();
+        QRectF spot(inside ? box.left() + 4 : box.center().x() - width / 2,
+                    inside ? box.top() + 2 : box.top() - height - 2, width, height);
+        for (double down : {0.0, box.height() + height + 4}) {
+            const QRectF moved = spot.translated(0, inside ? 0 : down);
+            if (!free(moved)) continue;
+            spot = moved;
+            take(spot);
+            p_.setPen(theme_.quiet);
+            p_.drawText(spot, Qt::AlignLeft | Qt::AlignVCenter, name);
+            if (place.mains != Mains::none) paint_mains({spot.right() + 7, spot.center().y()}, place.mains);
+            return;
+        }
+    }
+
+    // A socket for mains; a dot in it where they are not steady.
+    void paint_mains(QPointF at, Mains mains) {
+        p_.setPen(QPen(theme_.quiet, 1));
+        p_.setBrush(theme_.card);
+        p_.drawEllipse(at, 5, 5);
+        p_.setBrush(theme_.quiet);
+        p_.setPen(Qt::NoPen);
+        if (mains == Mains::steady) {
+            p_.drawRect(QRectF(at.x() - 2.5, at.y() - 2, 1.6, 3.4));
+            p_.drawRect(QRectF(at.x() + 1, at.y() - 2, 1.6, 3.4));
+        } else {
+            p_.drawEllipse(at, 1.6, 1.6);
+        }
+    }
+
+    void paint_pathway(const Pathway& pathway) {
+        const QPolygonF line = map_.to_pixels(pathway.points);
+        if (!seen(line)) return;
+        const bool chosen = document_.selected() == pathway.id;
+        p_.setBrush(Qt::NoBrush);
+        p_.setPen(QPen(chosen ? theme_.copper : theme_.pathway, chosen ? 3 : 2, Qt::DashLine));
+        p_.drawPolyline(line);
+        if (!chosen) return;
+        for (const QPointF& point : line) {
+            p_.setPen(QPen(theme_.copper, 1.5));
+            p_.setBrush(theme_.card);
+            p_.drawEllipse(point, 4, 4);
+        }
+    }
+
+    void paint_views() {
+        for (std::size_t i = 0; i < net_.cameras.size(); ++i) {
+            const Device& camera = net_.device(net_.cameras[i]);
+            if (!camera.camera) continue;
+            const View& view = camera.camera->view;
+            const QPointF at = map_.to_pixel(camera.at);
+            const double r = map_.to_pixels(view.range_m);
+            if (!QRectF(at.x() - r, at.y() - r, 2 * r, 2 * r).intersects(seen_)) continue;
+            QPainterPath wedge(at);
+            // Qt counts from east against the clock; the site clockwise from up.
+            wedge.arcTo(QRectF(at.x() - r, at.y() - r, 2 * r, 2 * r),
+                        90 - view.direction_deg - view.angle_deg / 2, view.angle_deg);
+            QColor colour = theme_.quiet;
+            colour.setAlpha(camera.id == document_.selected() ? 90 : 38);
+            p_.fillPath(wedge, colour);
+        }
+    }
+
+    QPolygonF line_of(const NetLink& link) const {
+        return map_.to_pixels(link_polyline(site_, *link.link, net_.device(link.a.device).at,
+                                            net_.device(link.b.device).at));
+    }
+
+    void paint_under(const NetLink& link) {
+        QColor glow = theme_.copper;
+        glow.setAlpha(80);
+        p_.setBrush(Qt::NoBrush);
+        p_.setPen(QPen(glow, 9, Qt::SolidLine, Qt::RoundCap, Qt::RoundJoin));
+        p_.drawPolyline(line_of(link));
+    }
+
+    void paint_link(const NetLink& link) {
+        const QPolygonF line = line_of(link);
+        if (!seen(line)) return;
+        const bool long_reach = net_.long_setting_on(link.a) || net_.long_setting_on(link.b);
+        const bool chosen = document_.selected() == link.link->id;
+        paint_cable(p_, theme_, line, long_reach, chosen ? 4 : long_reach ? 3.2 : 2);
+    }
+
+    void mark_everything(const std::string& chosen_camera) {
+        std::unordered_map<std::string_view, Verdict> verdicts;
+        for (const RunAssessment& run : document_.assessment().runs) verdicts[run.camera] = run.verdict;
+        struct Name {
+            QPointF at;
+            const Device* device;
+        };
+        std::vector<Name> names;
+        for (std::size_t i = 0; i < site_.devices.size(); ++i) {
+            const Device& device = site_.devices[i];
+            const QPointF at = map_.to_pixel(device.at);
+            if (!seen_.contains(at)) continue;
+            const Kind& kind = net_.kind(static_cast<int>(i));
+            if (device.id == document_.selected()) {
+                p_.setPen(QPen(theme_.ink, 1.4));
+                p_.setBrush(Qt::NoBrush);
+                p_.drawEllipse(at, mark_px * 0.85, mark_px * 0.85);
+            }
+            if (kind.camera) {
+                paint_verdict(p_, theme_, verdicts[device.id], at, mark_px);
+                names.push_back({at, &device});
+            } else if (kind.in_line) {
+                paint_in_line(p_, theme_, at, 8);
+            } else {
+                paint_switch(p_, theme_, at, 11);
+            }
+            take(QRectF(at.x() - mark_px / 2, at.y() - mark_px / 2, mark_px, mark_px));
+        }
+        // The chosen camera's name first: it must find room.
+        std::stable_sort(names.begin(), names.end(), [&](const Name& a, const Name& b) {
+            return (a.device->id == chosen_camera) > (b.device->id == chosen_camera);
+        });
+        for (const Name& name : names) name_device(name.at, *name.device, chosen_camera == name.device->id);
+    }
+
+    void name_device(QPointF at, const Device& device, bool always) {
+        p_.setFont(text_font(view_, 0.88, true));
+        const QFontMetricsF metrics(p_.font());
+        const QString name = QString::fromStdString(device.id);
+        const double width = metrics.horizontalAdvance(name) + 2;
+        const double height = metrics.height();
+        const QPointF corners[] = {{9, -height - 1}, {9, 2}, {-9 - width, -height - 1}, {-9 - width, 2},
+                                   {-width / 2, 8},  {-width / 2, -height - 8}};
+        for (const QPointF& corner : corners) {
+            const QRectF spot(at + corner, QSizeF(width, height));
+            if (!free(spot) && !(always && &corner == std::end(corners) - 1)) continue;
+            take(spot);
+            p_.setPen(theme_.ink);
+            p_.drawText(spot, Qt::AlignCenter, name);
+            return;
+        }
+    }
+
+    // Names find free room on a coarse grid, so that a thousand of them cost little.
+    static constexpr double cell_px = 6;
+    template <class Each>
+    void each_cell(const QRectF& spot, Each each) const {
+        const int left = static_cast<int>(std::floor(spot.left() / cell_px));
+        const int right = static_cast<int>(std::floor(spot.right() / cell_px));
+        const int top = static_cast<int>(std::floor(spot.top() / cell_px));
+        const int bottom = static_cast<int>(std::floor(spot.bottom() / cell_px));
+        for (int y = top; y <= bottom; ++y) {
+            for (int x = left; x <= right; ++x) each(static_cast<long>(y) * 100000 + x);
+        }
+    }
+    bool free(const QRectF& spot) const {
+        bool is_free = true;
+        each_cell(spot.adjusted(2, 2, -2, -2), [&](long cell) { is_free = is_free && !taken_.contains(cell); });
+        return is_free;
+    }
+    void take(const QRectF& spot) {
+        each_cell(spot, [&](long cell) { taken_.insert({cell, true}); });
+    }
+
+    void paint_scale_bar() {
+        const UnitSystem units = document_.units();
+        const double per_unit = from_shown(1, Unit::metre, units);
+        const double length_m = scale_bar_m(map_.to_metres(130) / per_unit) * per_unit;
+        const double length = map_.to_pixels(length_m);
+        const double y = view_.height() - 14;
+        p_.setPen(QPen(theme_.ink, 2));
+        p_.drawLine(QPointF(16, y), QPointF(16 + length, y));
+        p_.setFont(text_font(view_, 0.85));
+        p_.drawText(QPointF(16, y - 6), QString::fromStdString(shown(length_m, Unit::metre, units)));
+    }
+
+    // An arrow at the edge towards a chosen camera that is out of sight.
+    void point_to_unseen(const std::string& camera) {
+        const Device* device = find_device(site_, camera);
+        if (!device) return;
+        const QPointF at = map_.to_pixel(device->at);
+        const QRectF inside = QRectF(view_.rect()).adjusted(24, 24, -24, -24);
+        if (QRectF(view_.rect()).contains(at)) return;
+        const QPointF centre = inside.center();
+        const QPointF way = at - centre;
+        const double share = std::min(inside.width() / 2 / std::max(1.0, std::abs(way.x())),
+                                      inside.height() / 2 / std::max(1.0, std::abs(way.y())));
+        const QPointF edge = centre + way * share;
+        const double angle = std::atan2(way.y(), way.x());
+        p_.setPen(Qt::NoPen);
+        p_.setBrush(theme_.ink);
+        p_.save();
+        p_.translate(edge);
+        p_.rotate(angle * 180 / M_PI);
+        p_.drawPolygon(QPolygonF({QPointF(9, 0), QPointF(-5, 6), QPointF(-5, -6)}));
+        p_.restore();
+        const double away_m = map_.to_metres(std::hypot(way.x(), way.y()) * (1 - share));
+        p_.setFont(text_font(view_, 0.88, true));
+        const QString text = QString::fromStdString(device->id + ", " +
+                                                    shown(away_m, Unit::metre, document_.units()) + " off the view");
+        const double width = QFontMetricsF(p_.font()).horizontalAdvance(text);
+        p_.setPen(theme_.ink);
+        p_.drawText(QPointF(std::clamp(edge.x() - width / 2, 8.0, view_.width() - width - 8),
+                            edge.y() + (edge.y() > centre.y() ? -12 : 22)),
+                    text);
+    }
+
+    QPainter& p_;
+    const Document& document_;
+    const Site& site_;
+    const Network& net_;
+    const PlanMap& map_;
+    const QWidget& view_;
+    const Theme& theme_;
+    QRectF seen_;
+    std::unordered_map<long, bool> taken_;
+};
+
+}  // namespace
+
+QPixmap paint_ground(const Document& document, const PlanMap& map, const QWidget& view) {
+    const Theme& theme = theme_of(view);
+    QPixmap ground(view.size() * view.devicePixelRatioF());
+    ground.setDevicePixelRatio(view.devicePixelRatioF());
+    ground.fill(theme.card);
+    QPainter painter(&ground);
+    if (const auto& drawing = document.site().drawing) {
+        const QSizeF size = drawing_size_px(*drawing) * drawing->metres_per_pixel * map.scale();
+        painter.setOpacity((1 - drawing->fade) * (theme.dark ? 0.22 : 1.0));
+        paint_drawing(painter, *drawing, QRectF(map.to_pixel(drawing->origin), size));
+        painter.setOpacity(1);
+    }
+    const double step_m = scale_bar_m(map.to_metres(130));
+    const Point first = map.to_site({0, 0});
+    QColor grid = theme.rule;
+    grid.setAlpha(70);
+    painter.setPen(grid);
+    for (double x_m = std::ceil(first.x_m / step_m) * step_m; map.to_pixel({x_m, 0}).x() < view.width(); x_m += step_m) {
+        const double x = map.to_pixel({x_m, 0}).x();
+        painter.drawLine(QPointF(x, 0), QPointF(x, view.height()));
+    }
+    for (double y_m = std::ceil(first.y_m / step_m) * step_m; map.to_pixel({0, y_m}).y() < view.height(); y_m += step_m) {
+        const double y = map.to_pixel({0, y_m}).y();
+        painter.drawLine(QPointF(0, y), QPointF(view.width(), y));
+    }
+    return ground;
+}
+
+void paint_plan(QPainter& painter, const Document& document, const PlanMap& map,
+                const QWidget& view) {
+    PlanPainter(painter, document, map, view).paint();
+}
+
+}  // namespace ovant

@@ -1,0 +1,519 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/plan/plan_view.h"
+
+#include <QDragEnterEvent>
+#include <QFile>
+#include <QKeyEvent>
+#include <QMimeData>
+#include <QMouseEvent>
+#include <QPainter>
+
+#include <cmath>
+
+#include "app/plan/drawing_picture.h"
+#include "app/plan/plan_paint.h"
+#include "app/theme/theme.h"
+#include "core/choose/proposal.h"
+#include "core/route/route.h"
+#include "core/site/edits.h"
+#include "phrase/error_text.h"
+#include "phrase/numbers.h"
+
+namespace ovant {
+namespace {
+
+constexpr double drag_starts_px = 4, snap_px = 9, key_step_px = 10;
+constexpr qint64 largest_drawing_bytes = 20 << 20;
+
+QString q(const std::string& text) { return QString::fromStdString(text); }
+
+}  // namespace
+
+PlanView::PlanView(Document& document, QWidget* parent)
+    : QWidget(parent), document_(document),
+      known_length_(new QuantityEdit(Unit::metre, document.units(), this)), hint_(new QLabel(this)) {
+    setObjectName("plan");
+    setAccessibleName(tr("Plan"));
+    setFocusPolicy(Qt::StrongFocus);
+    setMouseTracking(true);
+    setAcceptDrops(true);
+    setMinimumSize(260, 180);
+    known_length_->setObjectName("knownLength");
+    known_length_->setAccessibleName(tr("Known length"));
+    known_length_->setPlaceholderText(tr("known length"));
+    known_length_->hide();
+    hint_->setObjectName("planHint");
+    hint_->setWordWrap(true);
+    hint_->setAttribute(Qt::WA_TransparentForMouseEvents);
+    connect(&document_, &Document::changed, this, [this] {
+        update_hint();
+        update();
+    });
+    connect(&document_, &Document::selection_changed, this, qOverload<>(&QWidget::update));
+    connect(&document_, &Document::opened, this, [this] {
+        fitted_ = false;
+        set_tool(PlanTool::select);
+        fit();
+    });
+    connect(known_length_, &QuantityEdit::entered, this, [this](std::optional<double> length_m) {
+        if (!length_m || points_.size() != 2) return;
+        document_.edit(tr("Set scale"), scale_drawing(document_.committed(), points_[0], points_[1], *length_m));
+        set_tool(PlanTool::select);
+        fit();
+    });
+}
+
+void PlanView::set_tool(PlanTool tool) {
+    tool_ = tool;
+    points_.clear();
+    cable_from_.clear();
+    known_length_->hide();
+    by_keyboard_ = false;
+    if (!rect().contains(cursor_.toPoint())) cursor_ = rect().center();
+    setCursor(tool == PlanTool::select ? Qt::ArrowCursor : Qt::CrossCursor);
+    update_hint();
+    update();
+    emit tool_changed();
+}
+
+void PlanView::update_hint() {
+    const Site& site = document_.site();
+    QString text;
+    switch (tool_) {
+        case PlanTool::select:
+            if (site.drawing && site.devices.empty() && site.places.empty()) {
+                text = tr("Set the scale (S), then place the equipment room (E).");
+            } else if (site.places.empty()) {
+                text = tr("Drop a drawing here (PNG, JPEG, SVG), or place the equipment room (E) and go on without one.");
+            } else if (document_.assessment().runs.empty()) {
+                text = tr("Place cameras (C): each gets a run at once. Draw pathways first (W) if cable must follow them.");
+            }
+            break;
+        case PlanTool::camera: text = tr("Click where the camera hangs. A run is proposed at once."); break;
+        case PlanTool::room: text = tr("Click where the equipment room is. It gets a switch and a recorder."); break;
+        case PlanTool::place: text = tr("Click where the building, pole or pedestal stands."); break;
+        case PlanTool::pathway: text = tr("Click along the way cable can take. Enter ends it, Backspace takes a point back."); break;
+        case PlanTool::cable: text = cable_from_.empty() ? tr("Click the unit the cable starts from.") : tr("Now the unit it goes to."); break;
+        case PlanTool::repeater: text = tr("Click the cable where the repeater goes."); break;
+        case PlanTool::extender: text = tr("Click the cable where the extender goes."); break;
+        case PlanTool::scale:
+            text = site.drawing ? tr("Draw along something of known length, then type the length.")
+                                : tr("There is no drawing to scale. Drop one here first.");
+            break;
+    }
+    hint_->setText(text);
+    hint_->setVisible(!text.isEmpty());
+    const Theme& theme = theme_of(*this);
+    hint_->setStyleSheet(QString("background:%1;color:%2;border:1px solid %3;border-radius:3px;padding:5px 9px;")
+                             .arg(theme.card.name(), theme.ink.name(), theme.rule.name()));
+    hint_->setMaximumWidth(std::max(200, width() - 32));
+    hint_->adjustSize();
+    hint_->move(16, 12);
+}
+
+void PlanView::fit() {
+    // The view has no size before it is first shown.
+    if (width() < 50) return;
+    map_.fit(plan_area_m(document_.site()), size(), 14);
+    fitted_ = true;
+    update();
+}
+
+void PlanView::zoom(double factor) {
+    map_.zoom(factor, QPointF(width() / 2.0, height() / 2.0));
+    update();
+}
+
+void PlanView::show_selected() {
+    const Device* device = find_device(document_.site(), document_.selected_camera());
+    if (!device || QRectF(rect()).adjusted(20, 20, -20, -20).contains(map_.to_pixel(device->at))) return;
+    map_.pan(QPointF(width() / 2.0, height() / 2.0) - map_.to_pixel(device->at));
+    update();
+}
+
+void PlanView::resizeEvent(QResizeEvent*) {
+    if (!fitted_ || !pressed_) fit();
+    update_hint();
+}
+
+void PlanView::paintEvent(QPaintEvent*) {
+    const Site& site = document_.site();
+    const void* data = site.drawing ? site.drawing->data.get() : nullptr;
+    const double key = site.drawing ? site.drawing->metres_per_pixel + site.drawing->fade * 1e3 +
+                                          site.drawing->origin.x_m * 1e-3 + site.drawing->origin.y_m * 1e-4
+                                    : 0;
+    const bool dark = theme_of(*this).dark;
+    if (ground_.isNull() || !(ground_map_ == map_) || ground_data_ != data || ground_key_ != key ||
+        ground_dark_ != dark || ground_.size() != size() * devicePixelRatioF()) {
+        ground_ = paint_ground(document_, map_, *this);
+        ground_map_ = map_;
+        ground_data_ = data;
+        ground_key_ = key;
+        ground_dark_ = dark;
+    }
+    QPainter painter(this);
+    painter.drawPixmap(0, 0, ground_);
+    paint_plan(painter, document_, map_, *this);
+    paint_tool(painter);
+}
+
+void PlanView::say(QPainter& painter, QPointF at, const QString& text) {
+    const Theme& theme = theme_of(*this);
+    painter.setFont(text_font(*this, 0.95, true));
+    const QSizeF size = QFontMetricsF(painter.font()).size(0, text) + QSizeF(14, 8);
+    QRectF box(at + QPointF(14, -size.height() - 6), size);
+    box.moveLeft(std::clamp(box.left(), 4.0, std::max(4.0, width() - box.width() - 4)));
+    box.moveTop(std::max(4.0, box.top()));
+    painter.setPen(QPen(theme.rule, 1));
+    painter.setBrush(theme.card);
+    painter.drawRoundedRect(box, 3, 3);
+    painter.setPen(theme.ink);
+    painter.drawText(box, Qt::AlignCenter, text);
+}
+
+QString PlanView::drag_text() const {
+    const std::string camera = document_.selected_camera();
+    const RunAssessment* run = document_.assessment().run(camera);
+    if (!run || !run->connected) return q(camera);
+    return q(shown(run->length_m, Unit::metre, document_.units())) + ": " + q(title(run->verdict)) +
+           (run->verdict == Verdict::holds ? QString() : "\n" + q(run_sentence(*run, document_.text())));
+}
+
+void PlanView::paint_tool(QPainter& painter) {
+    const Theme& theme = theme_of(*this);
+    if (dragging_ && grabbed_.what == PlanHit::What::device) say(painter, last_pixel_, drag_text());
+    if (!points_.empty()) {
+        QPolygonF line = map_.to_pixels(points_);
+        const bool growing = tool_ == PlanTool::pathway || points_.size() == 1;
+        const QPointF end = snapped(cursor_);
+        if (growing) line.append(end);
+        painter.setPen(QPen(theme.copper, 2, Qt::DashLine));
+        painter.setBrush(Qt::NoBrush);
+        painter.drawPolyline(line);
+        std::vector<Point> drawn = points_;
+        if (growing) drawn.push_back(map_.to_site(end));
+        if (!known_length_->isVisible()) {
+            say(painter, end, q(shown(polyline_length_m(drawn), Unit::metre, document_.units())));
+        }
+    }
+    if (const Device* from = find_device(document_.site(), cable_from_)) {
+        painter.setPen(QPen(theme.copper, 2, Qt::DashLine));
+        painter.drawLine(map_.to_pixel(from->at), cursor_);
+        say(painter, cursor_, q(shown(distance_m(from->at, map_.to_site(cursor_)), Unit::metre, document_.units())));
+    }
+    if (tool_ == PlanTool::select || !by_keyboard_) return;
+    painter.setPen(QPen(theme.ink, 1));
+    painter.drawLine(cursor_ - QPointF(12, 0), cursor_ + QPointF(12, 0));
+    painter.drawLine(cursor_ - QPointF(0, 12), cursor_ + QPointF(0, 12));
+}
+
+// To devices, pathway points and pathways close by.
+QPointF PlanView::snapped(QPointF pixel) const {
+    const Point at = map_.to_site(pixel);
+    double nearest = map_.to_metres(snap_px);
+    Point best = at;
+    const auto offer = [&](Point point) {
+        const double away_m = distance_m(point, at);
+        if (away_m >= nearest) return;
+        nearest = away_m;
+        best = point;
+    };
+    for (const Pathway& pathway : document_.site().pathways) {
+        for (const Point& point : pathway.points) offer(point);
+    }
+    for (const Device& device : document_.site().devices) offer(device.at);
+    if (distance_m(best, at) > 0) return map_.to_pixel(best);
+    for (const Pathway& pathway : document_.site().pathways) offer(project(pathway.points, at).at);
+    return map_.to_pixel(best);
+}
+
+std::string PlanView::in_line_kind(const Document& document, Category category, const std::string& link) {
+    const NetLink* laid = nullptr;
+    for (const NetLink& candidate : document.network().links) {
+        if (candidate.link->id == link) laid = &candidate;
+    }
+    const Kind* best = nullptr;
+    for (const Kind* kind : document.catalogue().of(category)) {
+        if (laid && kind->rating < laid->surroundings) continue;
+        if (!best || kind->price < best->price) best = kind;
+    }
+    return best ? best->id : "";
+}
+
+void PlanView::add_camera(Point at) {
+    Result<Added> added = add_device(document_.committed(), document_.catalogue(), camera_kind_, at);
+    if (!added) {
+        document_.edit({}, added.error());
+        return;
+    }
+    const std::string id = added->id;
+    if (document_.edit(tr("Add %1").arg(q(id)), with_best_way(added->site, document_.catalogue(), id))) {
+        document_.select(id);
+    }
+}
+
+void PlanView::add_in_line(Category category, QPointF pixel) {
+    const PlanHit hit = hit_at(document_, map_, pixel);
+    if (hit.what != PlanHit::What::link) {
+        emit document_.refused(tr("Click a cable: the unit goes into it."));
+        return;
+    }
+    Result<Added> added = insert_in_line(document_.committed(), document_.catalogue(), hit.id,
+                                         in_line_kind(document_, category, hit.id), map_.to_site(pixel));
+    if (!added) {
+        document_.edit({}, added.error());
+        return;
+    }
+    if (document_.edit(tr("Add %1").arg(q(added->id)), added->site)) document_.select(added->id);
+}
+
+void PlanView::end_pathway() {
+    if (points_.size() >= 2) {
+        Pathway pathway;
+        pathway.points = points_;
+        Result<Added> added = add_pathway(document_.committed(), std::move(pathway));
+        const std::string id = added ? added->id : "";
+        if (document_.edit(tr("Draw pathway %1").arg(q(id)), added ? Result<Site>(added->site) : added.error())) {
+            document_.select(id);
+        }
+    }
+    set_tool(PlanTool::select);
+}
+
+void PlanView::end_cable(const std::string& device) {
+    Result<Added> added = connect_devices(document_.committed(), document_.catalogue(), cable_kind_, cable_from_, device);
+    cable_from_.clear();
+    const std::string id = added ? added->id : "";
+    if (document_.edit(tr("Lay cable %1").arg(q(id)), added ? Result<Site>(added->site) : added.error())) {
+        document_.select(id);
+        set_tool(PlanTool::select);
+    }
+}
+
+void PlanView::act_at(QPointF pixel) {
+    const Point at = map_.to_site(pixel);
+    switch (tool_) {
+        case PlanTool::select: document_.select(hit_at(document_, map_, pixel).id); break;
+        case PlanTool::camera: add_camera(at); break;
+        case PlanTool::room: {
+            Result<Added> added = add_equipment_room(document_.committed(), document_.catalogue(), at,
+                                                     "sw-16-at-185", "rec-32");
+            if (document_.edit(tr("Place equipment room"), added ? Result<Site>(added->site) : added.error())) {
+                document_.select(added->id);
+                set_tool(PlanTool::select);
+            }
+            break;
+        }
+        case PlanTool::place: {
+            Place place;
+            place.name = tr("Place").toStdString();
+            place.at = at;
+            Result<Added> added = add_place(document_.committed(), place);
+            if (document_.edit(tr("Add place"), added ? Result<Site>(added->site) : added.error())) {
+                document_.select(added->id);
+                set_tool(PlanTool::select);
+            }
+            break;
+        }
+        case PlanTool::pathway: points_.push_back(map_.to_site(snapped(pixel))); break;
+        case PlanTool::cable: {
+            const PlanHit hit = hit_at(document_, map_, pixel);
+            if (hit.what != PlanHit::What::device) break;
+            if (cable_from_.empty()) cable_from_ = hit.id;
+            else end_cable(hit.id);
+            update_hint();
+            break;
+        }
+        case PlanTool::repeater: add_in_line(Category::repeater, pixel); break;
+        case PlanTool::extender: add_in_line(Category::extender, pixel); break;
+        case PlanTool::scale:
+            if (!document_.site().drawing) break;
+            points_.push_back(at);
+            if (points_.size() == 2) ask_known_length();
+            break;
+    }
+    update();
+}
+
+void PlanView::ask_known_length() {
+    known_length_->set_system(document_.units());
+    known_length_->set_value(std::nullopt);
+    known_length_->setMaximumWidth(130);
+    known_length_->move((map_.to_pixel(points_[0]).toPoint() + map_.to_pixel(points_[1]).toPoint()) / 2 +
+                        QPoint(8, 8));
+    known_length_->show();
+    known_length_->raise();
+    known_length_->setFocus();
+}
+
+void PlanView::mousePressEvent(QMouseEvent* event) {
+    by_keyboard_ = false;
+    cursor_ = press_pixel_ = last_pixel_ = event->position();
+    if (event->button() == Qt::MiddleButton) {
+        panning_ = true;
+        return;
+    }
+    if (event->button() != Qt::LeftButton) return;
+    pressed_ = true;
+    if (tool_ == PlanTool::scale && document_.site().drawing && points_.size() != 1) {
+        points_ = {map_.to_site(event->position())};
+        return;
+    }
+    if (tool_ != PlanTool::select) {
+        act_at(event->position());
+        return;
+    }
+    grabbed_ = hit_at(document_, map_, event->position());
+    document_.select(grabbed_.id);
+    if (const Device* device = find_device(document_.site(), grabbed_.id)) grabbed_from_ = device->at;
+    if (const Place* place = find_place(document_.site(), grabbed_.id)) grabbed_from_ = place->at;
+    panning_ = grabbed_.what == PlanHit::What::nothing;
+}
+
+void PlanView::drag_to(QPointF pixel) {
+    const Point start = map_.to_site(press_pixel_);
+    const Point now = map_.to_site(pixel);
+    const Site& site = document_.committed();
+    if (grabbed_.what == PlanHit::What::pathway_point) {
+        Pathway pathway = *find_pathway(site, grabbed_.id);
+        pathway.points[grabbed_.point] = now;
+        document_.preview(replace_pathway(site, pathway));
+        return;
+    }
+    Point to{grabbed_from_.x_m + now.x_m - start.x_m, grabbed_from_.y_m + now.y_m - start.y_m};
+    document_.preview(move_object(site, grabbed_.id, to));
+}
+
+void PlanView::mouseMoveEvent(QMouseEvent* event) {
+    by_keyboard_ = false;
+    cursor_ = event->position();
+    if (panning_) {
+        map_.pan(event->position() - last_pixel_);
+    } else if (pressed_ && tool_ == PlanTool::select) {
+        const QPointF moved = event->position() - press_pixel_;
+        const bool movable = grabbed_.what == PlanHit::What::device ||
+                             grabbed_.what == PlanHit::What::place ||
+                             grabbed_.what == PlanHit::What::pathway_point;
+        if (movable && (dragging_ || std::hypot(moved.x(), moved.y()) > drag_starts_px)) {
+            dragging_ = true;
+            last_pixel_ = event->position();
+            drag_to(event->position());
+        }
+    }
+    last_pixel_ = event->position();
+    update();
+}
+
+void PlanView::end_drag() {
+    if (dragging_) document_.commit_preview(tr("Move %1").arg(q(grabbed_.id)));
+    dragging_ = false;
+}
+
+void PlanView::mouseReleaseEvent(QMouseEvent* event) {
+    end_drag();
+    if (pressed_ && tool_ == PlanTool::scale && points_.size() == 1) {
+        const QPointF moved = event->position() - press_pixel_;
+        if (std::hypot(moved.x(), moved.y()) > drag_starts_px) act_at(event->position());
+    }
+    pressed_ = panning_ = false;
+    update();
+}
+
+void PlanView::mouseDoubleClickEvent(QMouseEvent* event) {
+    if (tool_ == PlanTool::pathway) end_pathway();
+    else mousePressEvent(event);
+}
+
+void PlanView::wheelEvent(QWheelEvent* event) {
+    map_.zoom(std::pow(1.0015, event->angleDelta().y()), event->position());
+    update();
+}
+
+void PlanView::nudge(QPointF step) {
+    if (tool_ != PlanTool::select) {
+        by_keyboard_ = true;
+        cursor_ += step * key_step_px;
+        update();
+        return;
+    }
+    const Device* device = find_device(document_.site(), document_.selected());
+    if (!device) {
+        map_.pan(-step * 40);
+        update();
+        return;
+    }
+    const Point to{device->at.x_m + step.x(), device->at.y_m + step.y()};
+    document_.edit(tr("Move %1").arg(q(device->id)), move_object(document_.committed(), device->id, to));
+}
+
+void PlanView::keyPressEvent(QKeyEvent* event) {
+    const double size = event->modifiers() & Qt::ShiftModifier ? 10 : 1;
+    switch (event->key()) {
+        case Qt::Key_Left: return nudge({-size, 0});
+        case Qt::Key_Right: return nudge({size, 0});
+        case Qt::Key_Up: return nudge({0, -size});
+        case Qt::Key_Down: return nudge({0, size});
+        case Qt::Key_Plus:
+        case Qt::Key_Equal: return zoom(1.25);
+        case Qt::Key_Minus: return zoom(0.8);
+        case Qt::Key_Return:
+        case Qt::Key_Enter:
+            if (tool_ == PlanTool::pathway && !by_keyboard_) return end_pathway();
+            if (tool_ == PlanTool::pathway && points_.size() > 1 &&
+                distance_m(points_.back(), map_.to_site(snapped(cursor_))) < map_.to_metres(2)) {
+                return end_pathway();
+            }
+            if (tool_ != PlanTool::select) return act_at(cursor_);
+            break;
+        case Qt::Key_Backspace:
+            if (tool_ == PlanTool::pathway && !points_.empty()) {
+                points_.pop_back();
+                return update();
+            }
+            break;
+        case Qt::Key_Escape:
+            if (dragging_) {
+                dragging_ = pressed_ = false;
+                return document_.cancel_preview();
+            }
+            if (tool_ != PlanTool::select) return set_tool(PlanTool::select);
+            return document_.select("");
+        default: break;
+    }
+    QWidget::keyPressEvent(event);
+}
+
+void PlanView::dragEnterEvent(QDragEnterEvent* event) {
+    if (event->mimeData()->hasUrls()) event->acceptProposedAction();
+}
+
+void PlanView::dropEvent(QDropEvent* event) {
+    for (const QUrl& url : event->mimeData()->urls()) {
+        if (url.isLocalFile()) return take_drawing(url.toLocalFile());
+    }
+}
+
+void PlanView::take_drawing(const QString& path) {
+    QFile file(path);
+    std::optional<Drawing> drawing;
+    if (file.size() <= largest_drawing_bytes && file.open(QIODevice::ReadOnly)) {
+        drawing = drawing_from_bytes(file.readAll());
+    }
+    if (!drawing) {
+        emit document_.refused(tr("%1 is not a PNG, JPEG or self-contained SVG of at most 20 MB.").arg(path));
+        return;
+    }
+    const QSizeF size = drawing_size_px(*drawing);
+    // A guess until the scale is set: 200 m wide.
+    drawing->metres_per_pixel = std::clamp(200 / size.width(), 1e-4, 1000.0);
+    const Point middle = map_.to_site(QPointF(width() / 2.0, height() / 2.0));
+    drawing->origin = {middle.x_m - size.width() * drawing->metres_per_pixel / 2,
+                       middle.y_m - size.height() * drawing->metres_per_pixel / 2};
+    drawing->fade = 0.3;
+    if (document_.edit(tr("Lay drawing"), set_drawing(document_.committed(), *drawing))) {
+        fit();
+        set_tool(PlanTool::scale);
+    }
+}
+
+}  // namespace ovant

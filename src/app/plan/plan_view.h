@@ -1,0 +1,95 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The plan: looks at the site in metres and edits it through the Document with one tool at a time.
+#pragma once
+
+#include <QLabel>
+#include <QPixmap>
+#include <QWidget>
+
+#include <optional>
+
+#include "app/document/document.h"
+#include "app/plan/plan_hit.h"
+#include "app/plan/plan_map.h"
+#include "app/shell/quantity_edit.h"
+
+namespace ovant {
+
+enum class PlanTool { select, camera, room, place, pathway, cable, repeater, extender, scale };
+
+class PlanView : public QWidget {
+    Q_OBJECT
+
+public:
+    explicit PlanView(Document& document, QWidget* parent = nullptr);
+    PlanTool tool() const { return tool_; }
+    void set_tool(PlanTool tool);
+    void set_camera_kind(const std::string& kind) { camera_kind_ = kind; }
+    void set_cable_kind(const std::string& kind) { cable_kind_ = kind; }
+    const PlanMap& map() const { return map_; }
+    void fit();
+    void zoom(double factor);
+    // Brings a selected device into view.
+    void show_selected();
+    // Takes a picture file as the drawing beneath, laid into the middle of the view.
+    void take_drawing(const QString& path);
+    // Names a fitting in-line kind for a spot: the first of the category that stands it.
+    static std::string in_line_kind(const Document& document, Category category,
+                                    const std::string& link);
+
+signals:
+    void tool_changed();
+
+protected:
+    void paintEvent(QPaintEvent* event) override;
+    void resizeEvent(QResizeEvent* event) override;
+    void mousePressEvent(QMouseEvent* event) override;
+    void mouseMoveEvent(QMouseEvent* event) override;
+    void mouseReleaseEvent(QMouseEvent* event) override;
+    void mouseDoubleClickEvent(QMouseEvent* event) override;
+    void wheelEvent(QWheelEvent* event) override;
+    void keyPressEvent(QKeyEvent* event) override;
+    void contextMenuEvent(QContextMenuEvent* event) override;
+    void dragEnterEvent(QDragEnterEvent* event) override;
+    void dropEvent(QDropEvent* event) override;
+
+private:
+    void act_at(QPointF pixel);  // one use of the tool
+    void add_camera(Point at);
+    void add_in_line(Category category, QPointF pixel);
+    void end_pathway();
+    void end_cable(const std::string& device);
+    void drag_to(QPointF pixel);
+    void end_drag();
+    void nudge(QPointF step);
+    void ask_known_length();
+    void paint_tool(QPainter& painter);
+    void say(QPainter& painter, QPointF at, const QString& text);
+    QString drag_text() const;
+    QPointF snapped(QPointF pixel) const;
+    void update_hint();
+
+    Document& document_;
+    PlanMap map_;
+    bool fitted_ = false;
+    PlanTool tool_ = PlanTool::select;
+    std::string camera_kind_ = "cam-fixed-4mp";
+    std::string cable_kind_ = "cat5e-solid-24-out";
+    QPointF cursor_;  // of the tool: the mouse, or moved by the arrow keys
+    bool by_keyboard_ = false;
+    bool pressed_ = false, panning_ = false, dragging_ = false;
+    QPointF press_pixel_, last_pixel_;
+    PlanHit grabbed_;
+    Point grabbed_from_;
+    std::vector<Point> points_;           // of a pathway or a known length being drawn
+    std::string cable_from_;              // device a cable is drawn from
+    QuantityEdit* known_length_;
+    QLabel* hint_;
+    QPixmap ground_;
+    PlanMap ground_map_;
+    const void* ground_data_ = nullptr;
+    double ground_key_ = 0;
+    bool ground_dark_ = false;
+};
+
+}  // namespace ovant

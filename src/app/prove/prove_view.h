@@ -1,0 +1,42 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The Prove stage, so far: the wiring cards as they will print, four to a page.
+#pragma once
+
+#include <QLabel>
+#include <QScrollArea>
+#include <QWidget>
+
+#include "app/document/document.h"
+#include "app/shell/prompts.h"
+
+class QVBoxLayout;
+
+namespace ovant {
+
+class ProveView : public QWidget {
+    Q_OBJECT
+
+public:
+    ProveView(Document& document, Prompts& prompts, QWidget* parent = nullptr);
+    void save_pdf();
+    int page_count() const { return pages_; }
+
+protected:
+    void showEvent(QShowEvent* event) override;
+    void resizeEvent(QResizeEvent* event) override;
+
+private:
+    void refresh();
+    void follow_selection();
+    Document& document_;
+    Prompts& prompts_;
+    QLabel* summary_;
+    QScrollArea* scroll_;
+    QVBoxLayout* sheets_ = nullptr;
+    std::string pdf_;
+    std::vector<std::string> cameras_;  // of the cards, in order
+    int pages_ = 0;
+    bool stale_ = true;
+};
+
+}  // namespace ovant

@@ -1,0 +1,88 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/runs/run_model.h"
+
+#include <algorithm>
+
+#include "phrase/numbers.h"
+
+namespace ovant {
+
+RunModel::RunModel(const Document& document, QObject* parent)
+    : QAbstractListModel(parent), document_(document) {
+    connect(&document, &Document::changed, this, &RunModel::refresh);
+    refresh();
+}
+
+RunModel::Row RunModel::make_row(std::size_t index) const {
+    const Network& net = document_.network();
+    const RunAssessment& run = document_.assessment().runs[index];
+    const Device& camera = net.device(net.runs[index].camera);
+    const UnitSystem units = document_.units();
+    Row row;
+    row.camera = QString::fromStdString(camera.id);
+    row.name = QString::fromStdString(camera.name);
+    row.verdict = run.verdict;
+    row.figures = run.connected
+                      ? QString::fromStdString(shown(run.camera_w, Unit::watt, units) + " · " +
+                                               shown(run.length_m, Unit::metre, units))
+                      : QString::fromStdString(shown(run.camera_w, Unit::watt, units) + " · not connected");
+    double at_m = 0;
+    QString cables;
+    for (int link : net.runs[index].links) {
+        const NetLink& laid = net.links[static_cast<std::size_t>(link)];
+        const bool long_reach = net.long_setting_on(laid.a) || net.long_setting_on(laid.b);
+        row.hops.append(QVariant::fromValue(MiniHop{at_m, at_m + laid.length_m, long_reach}));
+        at_m += laid.length_m;
+        cables += QString::fromStdString(laid.cable->name) + " ";
+    }
+    const Place* place = find_place(document_.site(), camera.place);
+    row.find = row.camera + " " + row.name + " " + (place ? QString::fromStdString(place->name) : "") +
+               " " + QString::fromUtf8(id_of(run.verdict).data()) + " " + cables;
+    for (const Check& check : run.checks) {
+        if (check.verdict == Verdict::holds) continue;
+        row.find += " " + QString::fromStdString(title(check.id)) + " " +
+                    QString::fromUtf8(id_of(check.id).data());
+    }
+    for (const PortAt& in : net.runs[index].ins) {
+        row.find += " " + QString::fromStdString(net.kind(in.device).name);
+    }
+    return row;
+}
+
+void RunModel::refresh() {
+    const std::size_t count = document_.assessment().runs.size();
+    const bool same_count = count == rows_.size();
+    if (!same_count) beginResetModel();
+    rows_.clear();
+    longest_m_ = 100;
+    for (std::size_t i = 0; i < count; ++i) {
+        rows_.push_back(make_row(i));
+        longest_m_ = std::max(longest_m_, document_.assessment().runs[i].length_m);
+    }
+    if (!same_count) endResetModel();
+    else if (count > 0) emit dataChanged(index(0), index(static_cast<int>(count) - 1));
+}
+
+int RunModel::rowCount(const QModelIndex& parent) const {
+    return parent.isValid() ? 0 : static_cast<int>(rows_.size());
+}
+
+QVariant RunModel::data(const QModelIndex& index, int role) const {
+    if (!index.isValid() || index.row() >= static_cast<int>(rows_.size())) return {};
+    const Row& row = rows_[static_cast<std::size_t>(index.row())];
+    switch (role) {
+        case Qt::DisplayRole: return row.camera + "  " + row.name;
+        case Qt::AccessibleTextRole:
+            return QStringLiteral("%1 %2, %3, %4")
+                .arg(row.camera, row.name, QString::fromStdString(title(row.verdict)), row.figures);
+        case camera_role: return row.camera;
+        case name_role: return row.name;
+        case verdict_role: return static_cast<int>(row.verdict);
+        case figures_role: return row.figures;
+        case hops_role: return row.hops;
+        case find_role: return row.find;
+        default: return {};
+    }
+}
+
+}  // namespace ovant

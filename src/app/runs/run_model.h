@@ -1,0 +1,45 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The runs as a list: what is shown as text under DisplayRole, raw values under their own roles.
+#pragma once
+
+#include <QAbstractListModel>
+#include <QSortFilterProxyModel>
+
+#include "app/document/document.h"
+
+namespace ovant {
+
+// A run in miniature: hops from the feeding port, to one scale for all runs.
+struct MiniHop {
+    double from_m = 0, to_m = 0;
+    bool long_reach = false;
+};
+
+class RunModel : public QAbstractListModel {
+    Q_OBJECT
+
+public:
+    enum Role { camera_role = Qt::UserRole, name_role, verdict_role, figures_role, hops_role, find_role };
+
+    explicit RunModel(const Document& document, QObject* parent = nullptr);
+    int rowCount(const QModelIndex& parent = {}) const override;
+    QVariant data(const QModelIndex& index, int role) const override;
+    // Metres that the widest miniature spans.
+    double longest_m() const { return longest_m_; }
+
+private:
+    struct Row {
+        QString camera, name, figures, find;
+        Verdict verdict = Verdict::unknown;
+        QVariantList hops;
+    };
+    void refresh();
+    Row make_row(std::size_t index) const;
+    const Document& document_;
+    std::vector<Row> rows_;
+    double longest_m_ = 100;
+};
+
+}  // namespace ovant
+
+Q_DECLARE_METATYPE(ovant::MiniHop)

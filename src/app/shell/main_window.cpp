@@ -1,0 +1,316 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/shell/main_window.h"
+
+#include <QAction>
+#include <QApplication>
+#include <QCloseEvent>
+#include <QComboBox>
+#include <QLabel>
+#include <QMenu>
+#include <QSplitter>
+#include <QStackedWidget>
+#include <QTabBar>
+#include <QToolButton>
+#include <QVBoxLayout>
+
+#include "app/parts/parts_view.h"
+#include "app/plan/plan_view.h"
+#include "app/power/power_view.h"
+#include "app/prove/prove_view.h"
+#include "app/runs/run_list.h"
+#include "app/shell/command_palette.h"
+#include "app/shell/start_page.h"
+#include "app/strip/strip_view.h"
+#include "app/theme/theme.h"
+#include "app/verdict/details_panel.h"
+#include "app/verdict/verdict_panel.h"
+
+namespace ovant {
+namespace {
+
+constexpr int autosave_ms = 1500, message_ms = 12000;
+constexpr int runs_width = 286, right_width = 304;
+
+QFrame* rule(QWidget* parent) {
+    auto* line = new QFrame(parent);
+    line->setFrameShape(QFrame::HLine);
+    line->setFrameShadow(QFrame::Plain);
+    line->setFixedHeight(1);
+    line->setStyleSheet(QString("color:%1;background:%1;border:none;").arg(theme_of(*parent).rule.name()));
+    return line;
+}
+
+}  // namespace
+
+MainWindow::MainWindow(Prompts prompts, QWidget* parent)
+    : QMainWindow(parent), prompts_(std::move(prompts)), pages_(new QStackedWidget), start_page_(new StartPage) {
+    setObjectName("mainWindow");
+    setMinimumSize(1000, 640);
+    resize(1280, 800);
+    auto* workspace = new QWidget;
+    auto* column = new QVBoxLayout(workspace);
+    column->setContentsMargins(0, 0, 0, 0);
+    column->setSpacing(0);
+    column->addWidget(make_head());
+    column->addWidget(rule(workspace));
+    auto* splitter = new QSplitter(Qt::Horizontal);
+    splitter->setHandleWidth(1);
+    splitter->setChildrenCollapsible(false);
+    runs_ = new RunList(document_);
+    runs_->setMinimumWidth(220);
+    splitter->addWidget(runs_);
+    splitter->addWidget(make_middle());
+    splitter->addWidget(make_right());
+    splitter->setStretchFactor(1, 1);
+    splitter->setSizes({runs_width, 1280 - runs_width - right_width, right_width});
+    column->addWidget(splitter, 1);
+    column->addWidget(rule(workspace));
+    column->addWidget(make_foot());
+    pages_->addWidget(start_page_);
+    pages_->addWidget(workspace);
+    setCentralWidget(pages_);
+    palette_ = new CommandPalette(this);
+    make_file_actions();
+    make_edit_actions();
+    make_view_actions();
+    make_tool_actions();
+    make_condition_menu();
+    make_school_menu();
+    autosave_timer_.setSingleShot(true);
+    autosave_timer_.setInterval(autosave_ms);
+    connect(&autosave_timer_, &QTimer::timeout, &document_, &Document::autosave);
+    message_timer_.setSingleShot(true);
+    message_timer_.setInterval(message_ms);
+    connect(&message_timer_, &QTimer::timeout, this, [this] { message_->clear(); });
+    connect(&document_, &Document::changed, this, &MainWindow::refresh);
+    connect(&document_, &Document::saved_changed, this, [this] {
+        if (document_.unsaved()) autosave_timer_.start();
+        else autosave_timer_.stop();
+        refresh();
+    });
+    connect(&document_, &Document::selection_changed, plan_, &PlanView::show_selected);
+    connect(&document_, &Document::refused, this, &MainWindow::say);
+    connect(start_page_, &StartPage::demo_wanted, this, &MainWindow::open_demo);
+    connect(start_page_, &StartPage::new_wanted, this, &MainWindow::new_site);
+    connect(start_page_, &StartPage::file_wanted, this, &MainWindow::open_file);
+    connect(start_page_, &StartPage::open_wanted, this, [this] { findChild<QAction*>("open")->trigger(); });
+    connect(start_page_, &StartPage::recovery_wanted, this, [this](const QString& path) {
+        new_site();
+        const Result<bool> recovered = document_.recover(path);
+        if (!recovered) say(tr("The work kept aside cannot be read."));
+        plan_->fit();
+    });
+    refresh_start_page();
+    set_stage(Stage::reach);
+    refresh();
+}
+
+QWidget* MainWindow::make_head() {
+    auto* head = new QWidget;
+    head->setObjectName("head");
+    head->setFixedHeight(static_cast<int>(fontMetrics().height() * 4.1));
+    menu_button_ = new QToolButton;
+    menu_button_->setObjectName("menu");
+    menu_button_->setText("≡");
+    menu_button_->setAccessibleName(tr("Menu"));
+    menu_button_->setPopupMode(QToolButton::InstantPopup);
+    menu_button_->setFont(text_font(*this, 1.5));
+    site_label_ = new QLabel;
+    site_label_->setObjectName("siteName");
+    site_label_->setFont(text_font(*this, 1.15, true));
+    site_figures_ = new QLabel;
+    site_figures_->setFont(text_font(*this, 0.9));
+    auto* names = new QVBoxLayout;
+    names->setSpacing(1);
+    names->addStretch(1);
+    names->addWidget(site_label_);
+    names->addWidget(site_figures_);
+    names->addStretch(1);
+    stage_line_ = new StageLine;
+    stage_line_->setMinimumWidth(430);
+    stage_line_->setMaximumWidth(620);
+    connect(stage_line_, &StageLine::chosen, this, &MainWindow::set_stage);
+    condition_button_ = new QToolButton;
+    condition_button_->setObjectName("condition");
+    school_button_ = new QToolButton;
+    school_button_->setObjectName("school");
+    for (QToolButton* button : {condition_button_, school_button_}) {
+        button->setPopupMode(QToolButton::InstantPopup);
+        button->setFont(text_font(*this, 0.95));
+    }
+    auto* rules = new QVBoxLayout;
+    rules->setSpacing(0);
+    rules->addStretch(1);
+    rules->addWidget(condition_button_, 0, Qt::AlignRight);
+    rules->addWidget(school_button_, 0, Qt::AlignRight);
+    rules->addStretch(1);
+    auto* left = new QHBoxLayout;
+    left->addWidget(menu_button_);
+    left->addLayout(names, 1);
+    auto* layout = new QHBoxLayout(head);
+    layout->setContentsMargins(8, 0, 8, 0);
+    layout->addLayout(left, 3);
+    layout->addWidget(stage_line_, 5);
+    layout->addLayout(rules, 3);
+    return head;
+}
+
+QWidget* MainWindow::make_plan_page() {
+    plan_ = new PlanView(document_);
+    strip_ = new StripView(document_);
+    tool_row_ = new QWidget;
+    tool_row_->setObjectName("tools");
+    auto* tools = new QHBoxLayout(tool_row_);
+    tools->setContentsMargins(10, 4, 10, 4);
+    tools->setSpacing(1);
+    auto* top = new QWidget;
+    auto* column = new QVBoxLayout(top);
+    column->setContentsMargins(0, 0, 0, 0);
+    column->setSpacing(0);
+    column->addWidget(tool_row_);
+    column->addWidget(rule(top));
+    column->addWidget(plan_, 1);
+    auto* splitter = new QSplitter(Qt::Vertical);
+    splitter->setHandleWidth(1);
+    splitter->setChildrenCollapsible(false);
+    splitter->addWidget(top);
+    splitter->addWidget(strip_);
+    splitter->setStretchFactor(0, 1);
+    splitter->setSizes({470, 232});
+    return splitter;
+}
+
+QWidget* MainWindow::make_middle() {
+    middle_ = new QStackedWidget;
+    middle_->setMinimumWidth(460);
+    middle_->addWidget(make_plan_page());
+    power_ = new PowerView(document_);
+    middle_->addWidget(power_);
+    parts_ = new PartsView(document_, prompts_);
+    middle_->addWidget(parts_);
+    prove_ = new ProveView(document_, prompts_);
+    middle_->addWidget(prove_);
+    return middle_;
+}
+
+QWidget* MainWindow::make_right() {
+    auto* side = new QWidget;
+    side->setMinimumWidth(270);
+    right_tabs_ = new QTabBar;
+    right_tabs_->setObjectName("rightTabs");
+    right_tabs_->addTab(tr("Verdict"));
+    right_tabs_->addTab(tr("Details"));
+    right_tabs_->setDrawBase(false);
+    right_tabs_->setExpanding(false);
+    verdict_ = new VerdictPanel(document_);
+    details_ = new DetailsPanel(document_);
+    right_ = new QStackedWidget;
+    right_->addWidget(verdict_);
+    right_->addWidget(details_);
+    connect(right_tabs_, &QTabBar::currentChanged, right_, &QStackedWidget::setCurrentIndex);
+    auto* layout = new QVBoxLayout(side);
+    layout->setContentsMargins(0, 4, 0, 0);
+    layout->setSpacing(2);
+    layout->addWidget(right_tabs_);
+    layout->addWidget(right_, 1);
+    return side;
+}
+
+QWidget* MainWindow::make_foot() {
+    auto* foot = new QWidget;
+    foot->setObjectName("foot");
+    counts_ = new QLabel;
+    counts_->setObjectName("counts");
+    message_ = new QLabel;
+    message_->setObjectName("message");
+    message_->setWordWrap(true);
+    message_->setAlignment(Qt::AlignCenter);
+    QPalette palette = message_->palette();
+    palette.setColor(QPalette::WindowText, theme_of(*this).fails);
+    message_->setPalette(palette);
+    units_button_ = new QToolButton;
+    units_button_->setObjectName("unitsButton");
+    connect(units_button_, &QToolButton::clicked, this, [this] { findChild<QAction*>("units")->trigger(); });
+    saved_ = new QLabel;
+    saved_->setObjectName("saved");
+    for (QWidget* widget : {static_cast<QWidget*>(counts_), static_cast<QWidget*>(units_button_), static_cast<QWidget*>(saved_)}) {
+        widget->setFont(text_font(*this, 0.92));
+    }
+    auto* layout = new QHBoxLayout(foot);
+    layout->setContentsMargins(12, 1, 12, 1);
+    layout->addWidget(counts_);
+    layout->addWidget(message_, 1);
+    layout->addWidget(units_button_);
+    layout->addWidget(saved_);
+    return foot;
+}
+
+void MainWindow::refresh() {
+    const Site& site = document_.site();
+    const Summary& sum = document_.assessment().summary;
+    const QString name = site.name.empty() ? tr("Unnamed site") : QString::fromStdString(site.name);
+    site_label_->setText(name);
+    const auto units = document_.assessment().switches.size();
+    site_figures_->setText(tr("%1 cameras, %2 places, %3 feeding units")
+                               .arg(document_.assessment().runs.size()).arg(site.places.size()).arg(units));
+    stage_line_->set_faults(stage_faults(document_.assessment()));
+    counts_->setText(tr("%1 hold    %2 tight    %3 fail    %4 unknown").arg(sum.holds).arg(sum.tight).arg(sum.fails).arg(sum.unknown));
+    units_button_->setText(site.settings.units == UnitSystem::metric ? tr("metres") : tr("feet"));
+    units_button_->setToolTip(tr("Show metres or feet"));
+    saved_->setText(document_.read_only()                      ? tr("for looking only")
+                    : document_.unsaved()                      ? tr("not saved")
+                    : document_.path().isEmpty()               ? tr("no file yet")
+                    : saved_at_.isEmpty()                      ? tr("saved")
+                                                               : tr("saved %1").arg(saved_at_));
+    const auto condition = document_.condition();
+    double temperature_c = 0;
+    if (condition) temperature_c = cable_temperature_c(site.settings, *condition, Surroundings::outdoor);
+    condition_button_->setText(tr("Conditions: %1 ▾").arg(
+        condition ? QString("%1, %2 °%3").arg(QString::fromStdString(title(*condition)))
+                        .arg(to_shown(temperature_c, Unit::celsius, document_.units()), 0, 'f', 0)
+                        .arg(document_.units() == UnitSystem::metric ? "C" : "F")
+                  : tr("worst of all")));
+    school_button_->setText(tr("Reach rule: %1 ▾").arg(QString::fromStdString(title(site.settings.school))));
+    setWindowTitle(QString("%1 %2 Ovant").arg(name + (document_.unsaved() ? "*" : ""), "–"));
+    if (auto* undo = findChild<QAction*>("undo")) {
+        undo->setEnabled(document_.can_undo());
+        undo->setText(document_.can_undo() ? tr("Undo: %1").arg(document_.undo_name()) : tr("Undo"));
+        auto* redo = findChild<QAction*>("redo");
+        redo->setEnabled(document_.can_redo());
+        redo->setText(document_.can_redo() ? tr("Redo: %1").arg(document_.redo_name()) : tr("Redo"));
+    }
+}
+
+void MainWindow::say(const QString& sentence) {
+    message_->setText(sentence);
+    message_timer_.start();
+}
+
+void MainWindow::show_workspace() {
+    pages_->setCurrentIndex(1);
+    saved_at_.clear();
+    refresh();
+    plan_->fit();
+    plan_->setFocus();
+}
+
+void MainWindow::set_stage(Stage stage) {
+    stage_ = stage;
+    stage_line_->set_stage(stage);
+    switch (stage) {
+        case Stage::survey:
+        case Stage::reach: middle_->setCurrentIndex(0); break;
+        case Stage::power: middle_->setCurrentIndex(1); break;
+        case Stage::parts: middle_->setCurrentIndex(2); break;
+        case Stage::prove: middle_->setCurrentIndex(3); break;
+    }
+    right_tabs_->setCurrentIndex(stage == Stage::survey ? 1 : 0);
+    verdict_->set_shows_unit(stage == Stage::power);
+}
+
+void MainWindow::closeEvent(QCloseEvent* event) {
+    if (may_leave()) event->accept();
+    else event->ignore();
+}
+
+}  // namespace ovant

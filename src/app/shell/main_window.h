@@ -1,0 +1,116 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The one window: head with the stage line, runs, the stage's picture, strip, verdict, foot.
+#pragma once
+
+#include <QMainWindow>
+#include <QTimer>
+
+#include "app/document/document.h"
+#include "app/shell/prompts.h"
+#include "app/shell/stage_line.h"
+
+class QLabel;
+class QStackedWidget;
+class QTabBar;
+class QToolButton;
+
+namespace ovant {
+
+class CommandPalette;
+class DetailsPanel;
+class PartsView;
+class PlanView;
+class PowerView;
+class ProveView;
+class RunList;
+class StartPage;
+class StripView;
+class VerdictPanel;
+enum class PlanTool;
+
+class MainWindow : public QMainWindow {
+    Q_OBJECT
+
+public:
+    explicit MainWindow(Prompts prompts, QWidget* parent = nullptr);
+    Document& document() { return document_; }
+
+    void open_demo();
+    void new_site();
+    // Reads a site file; asks what to do about damage and about work kept aside.
+    void open_file(const QString& path);
+    bool save();
+    bool save_as();
+    void set_stage(Stage stage);
+    Stage stage() const { return stage_; }
+    // Reads cameras from a CSV file and shows what was left out, line by line.
+    void import_csv(const QString& path);
+
+signals:
+    void dark_wanted(bool dark);
+
+protected:
+    void closeEvent(QCloseEvent* event) override;
+
+private:
+    // main_window.cpp
+    QWidget* make_head();
+    QWidget* make_middle();
+    QWidget* make_plan_page();
+    QWidget* make_right();
+    QWidget* make_foot();
+    void refresh();
+    void say(const QString& sentence);
+    void show_workspace();
+    // main_window_actions.cpp
+    QAction* add_action(const char* name, const QString& text, const QKeySequence& key, std::function<void()> run);
+    void make_file_actions();
+    void make_edit_actions();
+    void make_view_actions();
+    void make_tool_actions();
+    void make_condition_menu();
+    void make_school_menu();
+    void change_settings(const QString& name, const std::function<void(Settings&)>& change);
+    void open_palette();
+    void remove_selected();
+    void use_best_way();
+    // main_window_files.cpp
+    void take_up_kept_work(const QString& path);
+    bool may_leave();
+    void remember(const QString& path);
+    void refresh_start_page();
+    QString unsaved_work() const;
+
+    Prompts prompts_;
+    Document document_;
+    Stage stage_ = Stage::reach;
+    QStackedWidget* pages_;   // start page, workspace
+    QStackedWidget* middle_;  // plan, power, parts, prove
+    StartPage* start_page_;
+    StageLine* stage_line_ = nullptr;
+    QLabel* site_label_ = nullptr;
+    QLabel* site_figures_ = nullptr;
+    QToolButton* menu_button_ = nullptr;
+    QToolButton* condition_button_ = nullptr;
+    QToolButton* school_button_ = nullptr;
+    QToolButton* units_button_ = nullptr;
+    RunList* runs_ = nullptr;
+    PlanView* plan_ = nullptr;
+    StripView* strip_ = nullptr;
+    PowerView* power_ = nullptr;
+    PartsView* parts_ = nullptr;
+    ProveView* prove_ = nullptr;
+    QTabBar* right_tabs_ = nullptr;
+    QStackedWidget* right_ = nullptr;
+    VerdictPanel* verdict_ = nullptr;
+    DetailsPanel* details_ = nullptr;
+    CommandPalette* palette_ = nullptr;
+    QWidget* tool_row_ = nullptr;
+    QLabel* counts_ = nullptr;
+    QLabel* message_ = nullptr;
+    QLabel* saved_ = nullptr;
+    QTimer autosave_timer_, message_timer_;
+    QString saved_at_;
+};
+
+}  // namespace ovant

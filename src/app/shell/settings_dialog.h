@@ -1,0 +1,24 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The site's settings: temperatures, keep-back, habits of cabling, units. One edit when accepted.
+#pragma once
+
+#include <QDialog>
+
+#include "app/document/document.h"
+
+namespace ovant {
+
+class SettingsDialog : public QDialog {
+    Q_OBJECT
+
+public:
+    SettingsDialog(Document& document, QWidget* parent);
+
+private:
+    void take();
+    Document& document_;
+    Settings settings_;
+    QString site_name_;
+};
+
+}  // namespace ovant

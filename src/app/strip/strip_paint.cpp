@@ -1,0 +1,309 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/strip/strip_paint.h"
+
+#include <algorithm>
+#include <cmath>
+
+#include "app/theme/theme.h"
+#include "phrase/numbers.h"
+
+namespace ovant {
+namespace {
+
+QString q(const std::string& text) { return QString::fromStdString(text); }
+
+class StripPainter {
+public:
+    StripPainter(QPainter& painter, const StripInput& input, const QWidget& view)
+        : p_(painter), in_(input), view_(view), theme_(theme_of(view)),
+          units_(input.document.units()), net_(input.document.network()),
+          line_(QFontMetricsF(text_font(view, 0.88)).height()) {
+        left_ = 62;
+        right_ = view.width() - 40;
+        watts_y_ = view.height() - 2 * line_ - 22;
+        cable_y_ = watts_y_ - line_ - 12;
+        chart_bottom_ = cable_y_ - line_ - 18;
+        chart_top_ = 1.6 * line_ + 20;
+    }
+
+    std::vector<StripView::Spot> paint() {
+        p_.setRenderHint(QPainter::Antialiasing);
+        heading();
+        if (!in_.profile.points.empty()) {
+            if (!in_.profile.feeding_port.empty()) volts();
+            else nothing_feeds();
+            run();
+            watts();
+            reach();
+        }
+        return std::move(spots_);
+    }
+
+private:
+    double x_at(double at_m) const {
+        const double whole = std::max(in_.profile.length_m, 0.1);
+        return left_ + (right_ - left_) * at_m / whole;
+    }
+    void font(double scale, bool bold = false) { p_.setFont(text_font(view_, scale, bold)); }
+
+    // Text with its middle at x, kept inside the view; true if it was free to stand there.
+    QRectF centred(double x, double baseline, const QString& text) const {
+        const QFontMetricsF metrics(p_.font());
+        const double width = metrics.horizontalAdvance(text);
+        const double start = std::clamp(x - width / 2, 2.0, std::max(2.0, view_.width() - width - 4));
+        return {start, baseline - metrics.ascent(), width, metrics.height()};
+    }
+
+    void heading() {
+        const Device* camera = find_device(in_.document.site(), in_.profile.camera);
+        font(1.05, true);
+        p_.setPen(theme_.ink);
+        const QString name = q(camera->id) + "  " + q(camera->name);
+        p_.drawText(QPointF(14, 20), name);
+        const double x = 14 + p_.fontMetrics().horizontalAdvance(name) + 14;
+        font(0.9);
+        p_.setPen(theme_.quiet);
+        p_.drawText(QPointF(x, 20), p_.fontMetrics().elidedText(summary(), Qt::ElideRight,
+                                                                static_cast<int>(view_.width() - x - 12)));
+    }
+
+    QString summary() const {
+        if (in_.profile.points.empty()) return StripView::tr("not connected yet: see the ways on the right");
+        const std::size_t count = in_.profile.hops.size();
+        const QString length = q(shown(in_.profile.length_m, Unit::metre, units_));
+        const QString lengths = count == 1 ? StripView::tr("%1 in one length").arg(length)
+                                           : StripView::tr("%1 in %2 lengths").arg(length).arg(count);
+        const QString from = in_.profile.feeding_port.empty()
+                                 ? StripView::tr("fed by nothing")
+                                 : StripView::tr("%1 to camera").arg(q(in_.profile.feeding_port));
+        return from + ", " + lengths + ", " + q(in_.profile.hops.front().cable->name);
+    }
+
+    // Which condition is drawn strong: the one chosen, else the one with the least volts.
+    Condition strong() const {
+        if (in_.document.condition()) return *in_.document.condition();
+        Condition worst = Condition::day;
+        double least = 1e9;
+        for (Condition condition : all_conditions) {
+            const double volts = in_.profile.points.back().in_v[static_cast<std::size_t>(condition)];
+            const double counted = std::isnan(volts) ? -1 : volts;
+            if (counted >= least) continue;
+            least = counted;
+            worst = condition;
+        }
+        return worst;
+    }
+
+    void nothing_feeds() {
+        font(0.95);
+        p_.setPen(theme_.fails);
+        p_.drawText(QPointF(left_, (chart_top_ + chart_bottom_) / 2),
+                    StripView::tr("No power reaches this cable: there are no volts to show."));
+    }
+
+    void volts() {
+        const ProfilePoint& camera = in_.profile.points.back();
+        double low = camera.min_v, high = 0;
+        for (const ProfilePoint& point : in_.profile.points) {
+            for (std::size_t c = 0; c < condition_count; ++c) {
+                for (double v : {point.in_v[c], point.out_v[c]}) {
+                    if (std::isnan(v)) continue;
+                    low = std::min(low, v);
+                    high = std::max(high, v);
+                }
+            }
+        }
+        if (high == 0) high = 57;
+        low = std::floor((low - 2) / 5) * 5;
+        high = std::ceil((high + 0.5) / 5) * 5;
+        const auto y_at = [&](double v) {
+            return chart_bottom_ - (chart_bottom_ - chart_top_) * (v - low) / (high - low);
+        };
+        font(0.85);
+        p_.setPen(theme_.quiet);
+        p_.drawText(QPointF(14, chart_top_ - 4), StripView::tr("volts"));
+        const double step = chart_bottom_ - chart_top_ > 5 * line_ ? 5 : 10;
+        for (double v = std::ceil(low / step) * step; v <= high; v += step) {
+            p_.setPen(theme_.rule);
+            p_.drawLine(QPointF(left_, y_at(v)), QPointF(right_, y_at(v)));
+            p_.setPen(theme_.quiet);
+            p_.drawText(QRectF(0, y_at(v) - line_ / 2, left_ - 8, line_), Qt::AlignRight | Qt::AlignVCenter,
+                        QString::number(v));
+        }
+        floor(camera, y_at);
+        for (Condition condition : all_conditions) {
+            if (condition != strong()) curve(condition, y_at, false);
+        }
+        curve(strong(), y_at, true);
+        labels(y_at);
+    }
+
+    template <class YAt>
+    void floor(const ProfilePoint& camera, YAt y_at) {
+        const double y = y_at(camera.min_v);
+        p_.fillRect(QRectF(left_, y, right_ - left_, chart_bottom_ - y), theme_.band);
+        p_.setPen(QPen(theme_.fails, 1, Qt::DashLine));
+        p_.drawLine(QPointF(left_, y), QPointF(right_, y));
+        font(0.85);
+        const QString text = StripView::tr("camera needs %1").arg(q(shown(camera.min_v, Unit::volt, units_)));
+        const QRectF area(left_ + 6, y + 1, p_.fontMetrics().horizontalAdvance(text), line_);
+        p_.drawText(area, Qt::AlignLeft | Qt::AlignVCenter, text);
+        const Kind* kind = in_.document.catalogue().find(find_device(in_.document.site(), camera.id)->kind);
+        spots_.push_back({area, text, [kind] {
+                              Working steps;
+                              camera_min_volts(*kind, &steps);
+                              return steps;
+                          }, ""});
+    }
+
+    template <class YAt>
+    void curve(Condition condition, YAt y_at, bool bold) {
+        const auto c = static_cast<std::size_t>(condition);
+        QPolygonF line;
+        for (const ProfilePoint& point : in_.profile.points) {
+            for (double v : {point.in_v[c], point.out_v[c]}) {
+                if (!std::isnan(v)) line.append({x_at(point.at_m), y_at(v)});
+            }
+        }
+        p_.setBrush(Qt::NoBrush);
+        p_.setPen(QPen(bold ? theme_.ink : theme_.quiet, bold ? 2.2 : 1));
+        p_.drawPolyline(line);
+    }
+
+    // The strong condition and, where it is another, day: each with its volts at the camera.
+    template <class YAt>
+    void labels(YAt y_at) {
+        QRectF taken;
+        for (Condition condition : {strong(), Condition::day}) {
+            if (!taken.isNull() && condition == strong()) continue;
+            const auto c = static_cast<std::size_t>(condition);
+            const double v = in_.profile.points.back().in_v[c];
+            const bool bold = condition == strong();
+            font(0.88, bold);
+            const QString text = q(title(condition)).toLower() + " " +
+                                 (std::isnan(v) ? StripView::tr("collapses") : q(shown(v, Unit::volt, units_)));
+            const double width = p_.fontMetrics().horizontalAdvance(text);
+            const double y = std::isnan(v) ? chart_bottom_ - line_ : y_at(v);
+            QRectF area(right_ - width - 6, bold ? y + 2 : y - line_ - 2, width, line_);
+            area.moveTop(std::clamp(area.top(), chart_top_ - 2, chart_bottom_ - line_));
+            if (!taken.isNull() && area.intersects(taken)) area.moveTop(taken.top() - line_);
+            if (area.top() < chart_top_ - line_) continue;
+            taken = area;
+            p_.setPen(bold ? (std::isnan(v) ? theme_.fails : theme_.ink) : theme_.quiet);
+            p_.drawText(area, Qt::AlignCenter, text);
+            add_point(area, text, in_.profile.points.size() - 1, condition);
+        }
+    }
+
+    void add_point(const QRectF& area, const QString& name, std::size_t point, Condition condition) {
+        const Document& document = in_.document;
+        const std::size_t index = in_.index;
+        spots_.push_back({area, name, [&document, index, point, condition] {
+                              return point_working(document.network(), index, point, condition);
+                          }, ""});
+    }
+
+    void run() {
+        font(0.85);
+        for (std::size_t i = 0; i < in_.profile.hops.size(); ++i) {
+            const ProfileHop& hop = in_.profile.hops[i];
+            const double from = x_at(hop.from_m), to = x_at(hop.to_m);
+            paint_cable(p_, theme_, QPolygonF({QPointF(from, cable_y_), QPointF(to, cable_y_)}), hop.long_setting, 7);
+            const QString text = q(shown(hop.to_m - hop.from_m, Unit::metre, units_));
+            const QRectF area = centred((from + to) / 2, cable_y_ - 9, text);
+            if (area.width() + 4 > to - from && in_.profile.hops.size() > 1) continue;
+            p_.setPen(theme_.quiet);
+            p_.drawText(area, Qt::AlignCenter, text);
+            add_hop(area, StripView::tr("Length of %1").arg(q(hop.link)), i, hop.link);
+        }
+        for (std::size_t i = 0; i < in_.profile.points.size(); ++i) {
+            const ProfilePoint& point = in_.profile.points[i];
+            const QPointF at(x_at(point.at_m), cable_y_);
+            const Kind& kind = net_.kind(point.device);
+            if (kind.camera) {
+                const RunAssessment* run = in_.document.assessment().run(in_.profile.camera);
+                paint_verdict(p_, theme_, run ? run->verdict : Verdict::unknown, at, 14);
+            } else if (kind.in_line) {
+                paint_in_line(p_, theme_, at, 11);
+            } else {
+                paint_switch(p_, theme_, at, 15);
+            }
+        }
+    }
+
+    void add_hop(const QRectF& area, const QString& name, std::size_t hop, const std::string& link) {
+        const Document& document = in_.document;
+        const std::size_t index = in_.index;
+        const Condition condition = document.condition().value_or(Condition::day);
+        spots_.push_back({area, name, [&document, index, hop, condition] {
+                              return hop_working(document.network(), index, hop, condition);
+                          }, link});
+    }
+
+    void watts() {
+        if (in_.profile.feeding_port.empty()) return;
+        font(0.85);
+        p_.setPen(theme_.quiet);
+        p_.drawText(QPointF(14, watts_y_), StripView::tr("watts"));
+        const Condition condition = strong();
+        double free_from = left_ - 30;
+        for (std::size_t i = 0; i < in_.profile.points.size(); ++i) {
+            const double w = in_.profile.points[i].watts[static_cast<std::size_t>(condition)];
+            if (std::isnan(w)) continue;
+            const QString text = q(shown_number(w, Unit::watt, units_));
+            const QRectF area = centred(x_at(in_.profile.points[i].at_m), watts_y_, text);
+            if (area.left() < free_from) continue;
+            free_from = area.right() + 4;
+            p_.setPen(theme_.ink);
+            p_.drawText(area, Qt::AlignCenter, text);
+            add_point(area, StripView::tr("Watts at %1").arg(q(in_.profile.points[i].id)), i, condition);
+        }
+    }
+
+    void reach() {
+        font(0.85);
+        p_.setPen(theme_.quiet);
+        const double y = watts_y_ + 10;
+        p_.drawText(QPointF(14, y + 8), StripView::tr("reach"));
+        for (std::size_t i = 0; i < in_.profile.hops.size(); ++i) {
+            const ProfileHop& hop = in_.profile.hops[i];
+            const double from = x_at(hop.from_m) + 8, to = x_at(hop.to_m) - 8;
+            if (to - from < 6) continue;
+            Check check;
+            check.value = hop.to_m - hop.from_m;
+            check.limit = hop.limit_m;
+            check.keep_line = check.limit;
+            paint_bar(p_, theme_, QRectF(from, y, to - from, 7), bar_shares(check), hop.verdict);
+            const std::string figures = value_of_limit(check.value, check.limit, Unit::metre, units_);
+            const std::string rate = shown(hop.rate_mbps, Unit::megabit_per_second, units_);
+            for (const QString& text : {q(figures + ", " + rate), q(figures)}) {
+                const QRectF area = centred((from + to) / 2, y + 8 + line_, text);
+                const bool only = in_.profile.hops.size() == 1;
+                if (area.width() > x_at(hop.to_m) - x_at(hop.from_m) - 6 && !only) continue;
+                p_.setPen(theme_.ink);
+                p_.drawText(area, Qt::AlignCenter, text);
+                add_hop(area, StripView::tr("Reach of %1").arg(q(hop.link)), i, "");
+                break;
+            }
+        }
+    }
+
+    QPainter& p_;
+    const StripInput& in_;
+    const QWidget& view_;
+    const Theme& theme_;
+    UnitSystem units_;
+    const Network& net_;
+    double line_;
+    double left_, right_, chart_top_, chart_bottom_, cable_y_, watts_y_;
+    std::vector<StripView::Spot> spots_;
+};
+
+}  // namespace
+
+std::vector<StripView::Spot> paint_strip(QPainter& painter, const StripInput& input,
+                                         const QWidget& view) {
+    return StripPainter(painter, input, view).paint();
+}
+
+}  // namespace ovant

@@ -1,0 +1,55 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The selected run laid out along its length: volts by condition over the least the camera accepts,
+// the cable and units as they come, watts at each, reach used per hop. Every number opens its working.
+#pragma once
+
+#include <QLineEdit>
+#include <QWidget>
+
+#include <functional>
+#include <optional>
+#include <vector>
+
+#include "app/document/document.h"
+#include "app/shell/quantity_edit.h"
+#include "core/assess/profile.h"
+
+namespace ovant {
+
+class StripView : public QWidget {
+    Q_OBJECT
+
+public:
+    explicit StripView(Document& document, QWidget* parent = nullptr);
+    QSize sizeHint() const override { return {640, 232}; }
+    // What can be opened: its place, its name, and for a length the link it edits.
+    struct Spot {
+        QRectF area;
+        QString name;
+        std::function<Working()> working;
+        std::string link;
+    };
+    const std::vector<Spot>& spots() const { return spots_; }
+
+protected:
+    void paintEvent(QPaintEvent* event) override;
+    void mousePressEvent(QMouseEvent* event) override;
+    void mouseDoubleClickEvent(QMouseEvent* event) override;
+    void mouseMoveEvent(QMouseEvent* event) override;
+    void keyPressEvent(QKeyEvent* event) override;
+
+private:
+    void refresh();
+    void open(std::size_t spot);
+    void edit_length(const std::string& link, const QRectF& area);
+    std::optional<std::size_t> spot_at(QPointF pixel) const;
+    Document& document_;
+    std::optional<RunProfile> profile_;
+    std::size_t index_ = 0;
+    std::vector<Spot> spots_;
+    std::size_t focused_ = 0;
+    QuantityEdit* length_edit_;
+    std::string edited_link_;
+};
+
+}  // namespace ovant

@@ -1,0 +1,49 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// What is selected, as fields: every change is one edit with its name.
+#pragma once
+
+#include <QFormLayout>
+#include <QScrollArea>
+
+#include <functional>
+
+#include "app/document/document.h"
+#include "app/shell/quantity_edit.h"
+
+namespace ovant {
+
+class DetailsPanel : public QScrollArea {
+    Q_OBJECT
+
+public:
+    explicit DetailsPanel(Document& document, QWidget* parent = nullptr);
+
+private:
+    void refresh();
+    void fill_camera(const Device& device);
+    void fill_unit(const Device& device);
+    void fill_place(const Place& place);
+    void fill_pathway(const Pathway& pathway);
+    void fill_link(const Link& link);
+    void fill_run_links(const std::string& camera);
+
+    void add_heading(const QString& text);
+    void add_text(const QString& label, const std::string& object_name, const std::string& value,
+                  std::function<Result<Site>(const std::string&)> change, const QString& edit_name);
+    void add_number(const QString& label, const std::string& object_name, Unit unit,
+                    std::optional<double> value, bool may_be_empty,
+                    std::function<Result<Site>(std::optional<double>)> change, const QString& edit_name);
+    void add_choice(const QString& label, const std::string& object_name,
+                    const std::vector<std::pair<std::string, QString>>& choices, const std::string& now,
+                    std::function<Result<Site>(const std::string&)> change, const QString& edit_name);
+    void add_switch(const QString& label, const std::string& object_name, bool now,
+                    std::function<Result<Site>(bool)> change, const QString& edit_name);
+    std::vector<std::pair<std::string, QString>> kinds_of(Category category) const;
+
+    Document& document_;
+    QWidget* content_ = nullptr;
+    QFormLayout* form_ = nullptr;
+    std::string shown_id_;
+};
+
+}  // namespace ovant

@@ -1,0 +1,318 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/verdict/verdict_panel.h"
+
+#include <QApplication>
+#include <QLabel>
+#include <QPainter>
+#include <QPushButton>
+#include <QScrollBar>
+#include <QVBoxLayout>
+
+#include <algorithm>
+
+#include "app/theme/theme.h"
+#include "app/verdict/check_row.h"
+#include "core/prove/cards.h"
+#include "phrase/card_text.h"
+#include "phrase/numbers.h"
+#include "phrase/way_text.h"
+
+namespace ovant {
+namespace {
+
+QString q(const std::string& text) { return QString::fromStdString(text); }
+
+class VerdictMark : public QWidget {
+public:
+    VerdictMark(Verdict verdict, double size, QWidget* parent) : QWidget(parent), verdict_(verdict), size_(size) {
+        setFixedSize(static_cast<int>(size) + 2, static_cast<int>(size) + 2);
+    }
+
+protected:
+    void paintEvent(QPaintEvent*) override {
+        QPainter painter(this);
+        paint_verdict(painter, theme_of(*this), verdict_, QPointF(width() / 2.0, height() / 2.0), size_);
+    }
+
+private:
+    Verdict verdict_;
+    double size_;
+};
+
+QLabel* wrapped(const QString& text, QWidget* parent) {
+    auto* label = new QLabel(text, parent);
+    label->setWordWrap(true);
+    label->setTextFormat(Qt::PlainText);
+    return label;
+}
+
+void set_colour(QWidget* widget, const QColor& colour) {
+    QPalette palette = widget->palette();
+    palette.setColor(QPalette::WindowText, colour);
+    widget->setPalette(palette);
+}
+
+// Worst first, then in the order of the ids: what decides stands on top.
+std::vector<Check> in_order(std::vector<Check> checks) {
+    std::stable_sort(checks.begin(), checks.end(), [](const Check& a, const Check& b) { return worse(a, b); });
+    return checks;
+}
+
+}  // namespace
+
+VerdictPanel::VerdictPanel(Document& document, QWidget* parent) : QScrollArea(parent), document_(document) {
+    setObjectName("verdict");
+    setAccessibleName(tr("Verdict"));
+    setWidgetResizable(true);
+    setFrameShape(QFrame::NoFrame);
+    setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
+    setFocusPolicy(Qt::NoFocus);
+    ways_timer_.setSingleShot(true);
+    ways_timer_.setInterval(40);
+    connect(&ways_timer_, &QTimer::timeout, this, &VerdictPanel::add_ways);
+    connect(&document_, &Document::changed, this, &VerdictPanel::refresh);
+    connect(&document_, &Document::selection_changed, this, &VerdictPanel::refresh);
+    refresh();
+}
+
+void VerdictPanel::set_shows_unit(bool shows_unit) {
+    shows_unit_ = shows_unit;
+    refresh();
+}
+
+void VerdictPanel::refresh() {
+    const std::string camera = document_.selected_camera();
+    std::string unit;
+    if (document_.assessment().unit(document_.selected())) unit = document_.selected();
+    if (unit.empty() && shows_unit_) {
+        if (const auto index = document_.camera_index(camera)) {
+            const Run& run = document_.network().runs[*index];
+            if (run.fed) unit = document_.network().device(run.outs.front().device).id;
+        }
+        if (unit.empty() && camera.empty() && !document_.assessment().switches.empty()) {
+            unit = document_.assessment().switches.front().device;
+        }
+    }
+    const std::string subject = unit.empty() ? camera : unit;
+    const int scrolled = subject == shown_subject_ ? verticalScrollBar()->value() : 0;
+    shown_subject_ = subject;
+    content_ = new QWidget;
+    content_->setObjectName("verdictContent");
+    layout_ = new QVBoxLayout(content_);
+    layout_->setContentsMargins(0, 4, 0, 12);
+    layout_->setSpacing(0);
+    proposals_.clear();
+    ways_timer_.stop();
+    if (!unit.empty()) fill_unit(unit);
+    else if (!camera.empty()) fill_run(camera);
+    else fill_site();
+    layout_->addStretch(1);
+    // The old content may hold the button whose click brought us here: it goes when that is done.
+    const bool had_focus = isAncestorOf(QApplication::focusWidget());
+    if (QWidget* old = takeWidget()) {
+        old->hide();
+        old->deleteLater();
+    }
+    setWidget(content_);
+    if (had_focus) {
+        if (auto* first = content_->findChild<CheckRow*>()) first->setFocus();
+    }
+    verticalScrollBar()->setValue(scrolled);
+}
+
+void VerdictPanel::add_head(Verdict verdict, const QString& text) {
+    auto* row = new QWidget(content_);
+    auto* layout = new QHBoxLayout(row);
+    layout->setContentsMargins(12, 4, 12, 8);
+    layout->setSpacing(8);
+    layout->addWidget(new VerdictMark(verdict, 13, row), 0, Qt::AlignTop);
+    auto* label = wrapped(text, row);
+    label->setObjectName("verdictSentence");
+    label->setFont(text_font(*this, 1.05, true));
+    layout->addWidget(label, 1);
+    layout_->addWidget(row);
+}
+
+void VerdictPanel::add_heading(const QString& text) {
+    auto* label = new QLabel(text, content_);
+    label->setFont(text_font(*this, 0.9, true));
+    label->setContentsMargins(12, 12, 12, 4);
+    set_colour(label, theme_of(*this).quiet);
+    layout_->addWidget(label);
+}
+
+std::function<Working()> VerdictPanel::working_of(const Check& check) const {
+    const Document& document = document_;
+    const std::string subject = shown_subject_;
+    const AssessOptions options{document.condition(), true};
+    return [&document, subject, options, id = check.id]() -> Working {
+        std::vector<Check> checks;
+        const Network& net = document.network();
+        if (const auto index = document.camera_index(subject)) {
+            checks = assess_run(net, *index, options).checks;
+        } else {
+            for (std::size_t i = 0; i < net.kinds.size(); ++i) {
+                if (net.device(static_cast<int>(i)).id == subject) {
+                    checks = assess_switch(net, static_cast<int>(i), options).checks;
+                }
+            }
+        }
+        for (Check& found : checks) {
+            if (found.id == id) return found.working;
+        }
+        return {};
+    };
+}
+
+void VerdictPanel::add_checks(const std::vector<Check>& checks) {
+    for (const Check& check : in_order(checks)) {
+        auto* row = new CheckRow(check, document_.text(), working_of(check), content_);
+        if (open_.contains(check.id)) row->set_open(true);
+        connect(row, &CheckRow::toggled, this, [this, id = check.id](bool open) {
+            if (open) open_.insert(id);
+            else open_.erase(id);
+        });
+        layout_->addWidget(row);
+    }
+}
+
+void VerdictPanel::fill_site() {
+    const Summary& sum = document_.assessment().summary;
+    const Verdict worst = sum.fails > 0     ? Verdict::fails
+                          : sum.tight > 0   ? Verdict::tight
+                          : sum.unknown > 0 ? Verdict::unknown
+                                            : Verdict::holds;
+    if (document_.assessment().runs.empty()) {
+        add_head(Verdict::unknown, tr("No cameras yet"));
+        return;
+    }
+    add_head(worst, sum.fails > 0 ? tr("%n run(s) fail", "", sum.fails)
+                    : sum.tight > 0 ? tr("Nothing fails, %n run(s) are tight", "", sum.tight)
+                                    : tr("All connected runs hold"));
+    auto* hint = wrapped(tr("Choose a run to see its checks and the ways that hold."), content_);
+    hint->setContentsMargins(12, 0, 12, 4);
+    set_colour(hint, theme_of(*this).quiet);
+    layout_->addWidget(hint);
+}
+
+void VerdictPanel::fill_unit(const std::string& device) {
+    const SwitchAssessment* unit = document_.assessment().unit(device);
+    if (!unit) return;
+    add_head(unit->verdict, q(unit_sentence(*unit, document_.text())));
+    add_checks(unit->checks);
+    const UnitSystem units = document_.units();
+    add_heading(tr("The three ways of counting"));
+    const std::pair<SwitchBasis, double> bases[] = {{SwitchBasis::by_class, unit->by_class_w},
+                                                    {SwitchBasis::greatest_draw, unit->greatest_w},
+                                                    {SwitchBasis::typical, unit->typical_w}};
+    for (const auto& [basis, watts] : bases) {
+        const QString used = basis == unit->basis ? tr(", used here") : QString();
+        auto* label = wrapped(q(title(basis)) + ": " + q(value_of_limit(watts, unit->budget_w, Unit::watt, units)) + used, content_);
+        label->setContentsMargins(12, 2, 12, 2);
+        if (watts > unit->budget_w) set_colour(label, theme_of(*this).fails);
+        layout_->addWidget(label);
+    }
+}
+
+void VerdictPanel::fill_run(const std::string& camera) {
+    const RunAssessment* run = document_.assessment().run(camera);
+    if (!run) return;
+    add_head(run->verdict, q(run_sentence(*run, document_.text())));
+    add_checks(run->checks);
+    if (document_.previewing()) return;  // ways follow when the mouse rests
+    ways_timer_.start();
+}
+
+void VerdictPanel::add_ways() {
+    const std::string camera = document_.selected_camera();
+    if (camera.empty() || document_.previewing()) return;
+    const RunAssessment* run = document_.assessment().run(camera);
+    proposals_ = propose_remedies(document_.site(), document_.catalogue(), camera);
+    std::vector<Proposal> ways = propose_ways(document_.site(), document_.catalogue(), camera);
+    std::move(ways.begin(), ways.end(), std::back_inserter(proposals_));
+    // What usefully can be done first; among equals small remedies stay before new ways.
+    const auto rank = [](const Proposal& proposal) { return proposal.site ? static_cast<int>(proposal.verdict) : 9; };
+    std::stable_sort(proposals_.begin(), proposals_.end(),
+                     [&](const Proposal& a, const Proposal& b) { return rank(a) < rank(b); });
+    delete layout_->takeAt(layout_->count() - 1);  // the stretch
+    const bool some_hold = std::any_of(proposals_.begin(), proposals_.end(), [&](const Proposal& proposal) {
+        return rank(proposal) == 0 && *proposal.site != document_.site();
+    });
+    add_heading(some_hold ? tr("Ways that hold") : run && run->verdict == Verdict::holds ? tr("Other ways") : tr("Ways"));
+    for (std::size_t i = 0; i < proposals_.size(); ++i) add_proposal(i);
+    add_care();
+    layout_->addStretch(1);
+    emit proposals_ready();
+}
+
+void VerdictPanel::add_proposal(std::size_t index) {
+    const Proposal& proposal = proposals_[index];
+    if (proposal.site && *proposal.site == document_.site()) return;  // what stands already
+    const Theme& theme = theme_of(*this);
+    const TextContext context = document_.text();
+    auto* card = new QFrame(content_);
+    card->setObjectName(QString("way-%1").arg(index));
+    const bool useful = proposal.site && proposal.verdict != Verdict::fails;
+    if (useful) {
+        card->setStyleSheet(QString("QFrame#way-%1 { background:%2; border:1px solid %3; border-radius:4px; }")
+                                .arg(index).arg(theme.card.name(), theme.rule.name()));
+    }
+    auto* layout = new QVBoxLayout(card);
+    layout->setContentsMargins(useful ? 9 : 2, useful ? 7 : 2, 4, useful ? 7 : 2);
+    layout->setSpacing(1);
+    auto* head = new QHBoxLayout;
+    head->addWidget(new VerdictMark(proposal.site ? proposal.verdict : Verdict::unknown, 10, card));
+    auto* name = wrapped(q(proposal_title(proposal, context)), card);
+    name->setFont(text_font(*this, 1, useful));
+    head->addWidget(name, 1);
+    if (proposal.site) {
+        auto* use_button = new QPushButton(tr("Use"), card);
+        use_button->setObjectName(QString("use-%1").arg(index));
+        use_button->setFlat(true);
+        use_button->setProperty("flat", true);
+        use_button->setAccessibleName(tr("Use: %1").arg(name->text()));
+        connect(use_button, &QPushButton::clicked, this, [this, index] { use(index); });
+        head->addWidget(use_button);
+    }
+    layout->addLayout(head);
+    auto* why = wrapped(q(proposal_reason(proposal, context)), card);
+    why->setFont(text_font(*this, 0.88));
+    set_colour(why, theme.quiet);
+    layout->addWidget(why);
+    if (useful) {
+        auto* price = wrapped(tr("material of the run %1, %2 things that can fail")
+                                  .arg(q(shown_money(proposal.price, document_.site().settings.currency)))
+                                  .arg(proposal.can_fail), card);
+        price->setFont(text_font(*this, 0.88));
+        set_colour(price, theme.quiet);
+        layout->addWidget(price);
+    }
+    auto* holder = new QWidget(content_);
+    auto* outer = new QVBoxLayout(holder);
+    outer->setContentsMargins(12, 3, 12, 3);
+    outer->addWidget(card);
+    layout_->addWidget(holder);
+}
+
+void VerdictPanel::add_care() {
+    const auto index = document_.camera_index(document_.selected_camera());
+    if (!index) return;
+    const std::vector<Caution> cautions = cautions_of(document_.network(), *index);
+    if (cautions.empty()) return;
+    add_heading(tr("Care"));
+    for (Caution caution : cautions) {
+        auto* label = wrapped(q(caution_text(caution)), content_);
+        label->setObjectName("care");
+        label->setContentsMargins(12, 0, 12, 4);
+        layout_->addWidget(label);
+    }
+}
+
+void VerdictPanel::use(std::size_t proposal) {
+    if (proposal >= proposals_.size() || !proposals_[proposal].site) return;
+    const std::shared_ptr<const Site> site = proposals_[proposal].site;
+    const QString name = q(proposal_title(proposals_[proposal], document_.text()));
+    document_.edit(tr("%1 for %2").arg(name, q(document_.selected_camera())), *site);
+}
+
+}  // namespace ovant
