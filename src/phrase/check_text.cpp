@@ -271,7 +271,7 @@ std::string figures(const Check& check, const TextContext& context) {
 std::string reason(const Check& check, const TextContext& context) {
     switch (check.note) {
         case Note::collapses: return "no working voltage exists on this line";
-        case Note::copper_clad: return "copper-clad conductors have 1.6 times the resistance of copper";
+        case Note::copper_clad: return "copper-clad: 1.6 times the resistance";
         case Note::worst_permitted: return "judged on the worst category cable allowed";
         case Note::stranded: return "stranded cable loses more data than solid";
         case Note::past_stated_limit: return "past the stated limit, seen to work; not promised by anyone";
@@ -282,9 +282,9 @@ std::string reason(const Check& check, const TextContext& context) {
         case Note::reserves_by_class: return "this unit reserves by class, whatever the cameras draw";
         case Note::too_cold:
         case Note::too_hot: return kind_name(context, check.other);
-        case Note::indoor_outside: return "fit an enclosure: " + kind_name(context, check.other);
-        case Note::not_for_wet:
-        case Note::cable_indoor_outside: return kind_name(context, check.other);
+        case Note::indoor_outside: return check.subject + " is an indoor unit: fit an enclosure";
+        case Note::not_for_wet: return check.subject + " is not made for wet places";
+        case Note::cable_indoor_outside: return check.subject + " is indoor cable";
         case Note::over_port_class: return "split the load or feed it locally";
         case Note::none: break;
     }
@@ -312,7 +312,7 @@ std::string reason(const Check& check, const TextContext& context) {
                                    shown(check.parts[2], Unit::watt, context.units));
             }
             return "";
-        case CheckId::uplink_rate: return "all cameras behind " + check.subject;
+        case CheckId::uplink_rate: return "cameras through port " + check.subject;
         case CheckId::port_setting: return "whole group of ports";
         default: return "";
     }

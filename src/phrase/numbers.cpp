@@ -71,7 +71,10 @@ std::string value_of_limit(double value, double limit, Unit unit, UnitSystem sys
 }
 
 std::string shown_money(double amount, const std::string& currency) {
-    return fmt::format("{:.2f} {}", amount, currency);
+    std::string text = fmt::format("{:.2f}", amount);
+    // Thousands apart: "13 942.25", with a space that does not break.
+    for (std::size_t at = text.find('.'); at > 3 && text[at - 4] != '-'; at -= 3) text.insert(at - 3, "\u00a0");
+    return text + " " + currency;
 }
 
 std::string shown_gauge(double awg, UnitSystem system) {

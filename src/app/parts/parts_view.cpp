@@ -47,7 +47,6 @@ QVariant PartsModel::headerData(int section, Qt::Orientation orientation, int ro
     switch (section) {
         case name: return tr("Part");
         case quantity: return tr("Quantity");
-        case unit: return tr("Unit");
         case price_each: return tr("Each, %1").arg(currency);
         case price: return tr("Price, %1").arg(currency);
         case used_by: return tr("Used by");
@@ -71,14 +70,13 @@ QVariant PartsModel::data(const QModelIndex& index, int role) const {
             default: return {};
         }
     }
-    if (role == Qt::ToolTipRole && index.column() == used_by) role = Qt::DisplayRole;
+    if (role == Qt::ToolTipRole && (index.column() == used_by || index.column() == name)) role = Qt::DisplayRole;
     if (role != Qt::DisplayRole) return {};
     switch (index.column()) {
         case name: return q(line.name);
         case quantity:
-            return metres ? QString::number(to_shown(line.quantity, Unit::metre, units), 'f', 1)
+            return metres ? QString::number(to_shown(line.quantity, Unit::metre, units), 'f', 0) + " " + q(unit_name(Unit::metre, units))
                           : QString::number(line.quantity, 'f', 0);
-        case unit: return metres ? q(unit_name(Unit::metre, units)) : tr("pcs");
         case price_each: return QString::number(line.unit_price * per_shown, 'f', 2);
         case price: return QString::number(line.price, 'f', 2);
         case used_by: {
@@ -123,11 +121,11 @@ PartsView::PartsView(Document& document, Prompts& prompts, QWidget* parent)
     QHeaderView* header = table_->horizontalHeader();
     header->setHighlightSections(false);
     header->setSectionResizeMode(PartsModel::name, QHeaderView::Stretch);
-    for (int column : {PartsModel::quantity, PartsModel::unit, PartsModel::price_each, PartsModel::price}) {
+    for (int column : {PartsModel::quantity, PartsModel::price_each, PartsModel::price}) {
         header->setSectionResizeMode(column, QHeaderView::ResizeToContents);
     }
     header->setSectionResizeMode(PartsModel::used_by, QHeaderView::Fixed);
-    header->resizeSection(PartsModel::used_by, 130);
+    header->resizeSection(PartsModel::used_by, 110);
     table_->verticalHeader()->setDefaultSectionSize(fontMetrics().height() + 10);
     auto* layout = new QVBoxLayout(this);
     layout->setContentsMargins(16, 12, 16, 8);

@@ -17,7 +17,7 @@ class PartsModel : public QAbstractTableModel {
     Q_OBJECT
 
 public:
-    enum Column { name, quantity, unit, price_each, price, used_by, column_count };
+    enum Column { name, quantity, price_each, price, used_by, column_count };
     static constexpr int value_role = Qt::UserRole;  // the raw number behind the shown text
 
     explicit PartsModel(const Document& document, QObject* parent = nullptr);

@@ -68,14 +68,20 @@ private:
         const QFontMetricsF metrics(p_.font());
         const double width = metrics.horizontalAdvance(name) + 6;
         const double height = metrics.height();
-        // Inside at the top where it fits, else above.
-        const bool inside = width <= box.width() && height * 1.5 <= box.height();
-        QRectF spot(inside ? box.left() + 4 : box.center().x() - width / 2,
-                    inside ? box.top() + 2 : box.top() - height - 2, width, height);
-        for (double down : {0.0, box.height() + height + 4}) {
-            const QRectF moved = spot.translated(0, inside ? 0 : down);
-            if (!free(moved)) continue;
-            spot = moved;
+        const QPointF middle = box.center();
+        std::vector<QPointF> corners = {{middle.x() - width / 2, box.top() - height - 2},
+                                        {middle.x() - width / 2, box.bottom() + 2},
+                                        {box.left() - width - 4, middle.y() - height / 2},
+                                        {box.right() + 4, middle.y() - height / 2},
+                                        {box.left() - width - 4, box.top() - height},
+                                        {box.right() + 4, box.bottom()}};
+        // Inside at the top where it fits.
+        if (width <= box.width() && height * 1.5 <= box.height()) {
+            corners.insert(corners.begin(), QPointF(box.left() + 4, box.top() + 2));
+        }
+        for (const QPointF& corner : corners) {
+            const QRectF spot(corner, QSizeF(width, height));
+            if (!free(spot)) continue;
             take(spot);
             p_.setPen(theme_.quiet);
             p_.drawText(spot, Qt::AlignLeft | Qt::AlignVCenter, name);
@@ -219,7 +225,7 @@ private:
         }
     }
     bool free(const QRectF& spot) const {
-        bool is_free = true;
+        bool is_free = QRectF(view_.rect()).contains(spot);
         each_cell(spot.adjusted(2, 2, -2, -2), [&](long cell) { is_free = is_free && !taken_.contains(cell); });
         return is_free;
     }
@@ -281,6 +287,26 @@ private:
     std::unordered_map<long, bool> taken_;
 };
 
+// The drawing with light and dark exchanged and every colour kept: paper becomes night.
+QImage as_dark(const Drawing& drawing, const QRectF& area, const QWidget& view) {
+    QImage image(view.size() * view.devicePixelRatioF(), QImage::Format_ARGB32_Premultiplied);
+    image.setDevicePixelRatio(view.devicePixelRatioF());
+    image.fill(Qt::transparent);
+    QPainter painter(&image);
+    paint_drawing(painter, drawing, area);
+    painter.end();
+    image = image.convertToFormat(QImage::Format_ARGB32);
+    for (int y = 0; y < image.height(); ++y) {
+        auto* line = reinterpret_cast<QRgb*>(image.scanLine(y));
+        for (int x = 0; x < image.width(); ++x) {
+            const int r = qRed(line[x]), g = qGreen(line[x]), b = qBlue(line[x]);
+            const int shift = 255 - std::max({r, g, b}) - std::min({r, g, b});
+            line[x] = qRgba(r + shift, g + shift, b + shift, qAlpha(line[x]));
+        }
+    }
+    return image;
+}
+
 }  // namespace
 
 QPixmap paint_ground(const Document& document, const PlanMap& map, const QWidget& view) {
@@ -291,8 +317,10 @@ QPixmap paint_ground(const Document& document, const PlanMap& map, const QWidget
     QPainter painter(&ground);
     if (const auto& drawing = document.site().drawing) {
         const QSizeF size = drawing_size_px(*drawing) * drawing->metres_per_pixel * map.scale();
-        painter.setOpacity((1 - drawing->fade) * (theme.dark ? 0.22 : 1.0));
-        paint_drawing(painter, *drawing, QRectF(map.to_pixel(drawing->origin), size));
+        const QRectF area(map.to_pixel(drawing->origin), size);
+        painter.setOpacity((1 - drawing->fade) * (theme.dark ? 0.5 : 1.0));
+        if (theme.dark) painter.drawImage(QPointF(0, 0), as_dark(*drawing, area, view));
+        else paint_drawing(painter, *drawing, area);
         painter.setOpacity(1);
     }
     const double step_m = scale_bar_m(map.to_metres(130));

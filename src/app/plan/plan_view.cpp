@@ -109,6 +109,10 @@ void PlanView::update_hint() {
     hint_->setMaximumWidth(std::max(200, width() - 32));
     hint_->adjustSize();
     hint_->move(16, 12);
+    if (!tool_field_) return;
+    tool_field_->setVisible(tool_ == PlanTool::camera);
+    tool_field_->adjustSize();
+    tool_field_->move(16, hint_->geometry().bottom() + 8);
 }
 
 void PlanView::fit() {

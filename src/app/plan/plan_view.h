@@ -26,6 +26,8 @@ public:
     void set_tool(PlanTool tool);
     void set_camera_kind(const std::string& kind) { camera_kind_ = kind; }
     void set_cable_kind(const std::string& kind) { cable_kind_ = kind; }
+    // A field shown in the corner of the plan while the camera tool is on.
+    void set_tool_field(QWidget* field) { tool_field_ = field; }
     const PlanMap& map() const { return map_; }
     void fit();
     void zoom(double factor);
@@ -85,6 +87,7 @@ private:
     std::string cable_from_;              // device a cable is drawn from
     QuantityEdit* known_length_;
     QLabel* hint_;
+    QWidget* tool_field_ = nullptr;
     QPixmap ground_;
     PlanMap ground_map_;
     const void* ground_data_ = nullptr;

@@ -36,6 +36,8 @@ public:
         beam();
         double highest_w = 15.4;
         for (const PortAssessment& port : unit_.ports) highest_w = std::max({highest_w, port.limit_w, port.watts});
+        font(0.88);
+        text(side, ports_top(view_) - 6, words("watts at each port: the pale part is lost in the cable, the box is what the port can give"), theme_.quiet);
         for (std::size_t i = 0; i < unit_.ports.size(); ++i) column(unit_.ports[i], columns_[i], highest_w);
         groups();
         conditions();

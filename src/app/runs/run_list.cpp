@@ -43,15 +43,21 @@ public:
         painter->drawText(name, Qt::AlignLeft | Qt::AlignVCenter,
                           painter->fontMetrics().elidedText(index.data(RunModel::name_role).toString(),
                                                             Qt::ElideRight, name.width()));
-        paint_miniature(*painter, theme, index, text.left(), r.top() + line + 10, text.width());
+        paint_miniature(*painter, option, theme, index, text.left(), r.top() + line + 10, text.width());
         painter->setPen(theme.rule);
         painter->drawLine(r.bottomLeft(), r.bottomRight());
         painter->restore();
     }
 
 private:
-    void paint_miniature(QPainter& painter, const Theme& theme, const QModelIndex& index, double left,
+    void paint_miniature(QPainter& painter, const QStyleOptionViewItem& option, const Theme& theme, const QModelIndex& index, double left,
                          double y, double width) const {
+        const QString off = index.data(RunModel::off_role).toString();
+        if (!off.isEmpty()) {
+            painter.setPen(theme.quiet);
+            painter.setFont(text_font(*option.widget, 0.82));
+            painter.drawText(QPointF(left, y + 4), off);
+        }
         const double scale = width / model_.longest_m();
         for (const QVariant& item : index.data(RunModel::hops_role).toList()) {
             const auto hop = item.value<MiniHop>();

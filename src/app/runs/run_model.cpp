@@ -2,6 +2,7 @@
 #include "app/runs/run_model.h"
 
 #include <algorithm>
+#include <cmath>
 
 #include "phrase/numbers.h"
 
@@ -25,7 +26,15 @@ RunModel::Row RunModel::make_row(std::size_t index) const {
     row.figures = run.connected
                       ? QString::fromStdString(shown(run.camera_w, Unit::watt, units) + " · " +
                                                shown(run.length_m, Unit::metre, units))
-                      : QString::fromStdString(shown(run.camera_w, Unit::watt, units) + " · not connected");
+                      : QString::fromStdString(shown(run.camera_w, Unit::watt, units));
+    if (!run.connected) {
+        row.off = tr("not connected");
+        for (const Check& check : run.checks) {
+            if (check.id == CheckId::not_connected && !std::isnan(check.value)) {
+                row.off = tr("not connected, %1 away").arg(QString::fromStdString(shown(check.value, Unit::metre, units)));
+            }
+        }
+    }
     double at_m = 0;
     QString cables;
     for (int link : net.runs[index].links) {
@@ -80,6 +89,7 @@ QVariant RunModel::data(const QModelIndex& index, int role) const {
         case verdict_role: return static_cast<int>(row.verdict);
         case figures_role: return row.figures;
         case hops_role: return row.hops;
+        case off_role: return row.off;
         case find_role: return row.find;
         default: return {};
     }

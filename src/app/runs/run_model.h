@@ -19,7 +19,7 @@ class RunModel : public QAbstractListModel {
     Q_OBJECT
 
 public:
-    enum Role { camera_role = Qt::UserRole, name_role, verdict_role, figures_role, hops_role, find_role };
+    enum Role { camera_role = Qt::UserRole, name_role, verdict_role, figures_role, hops_role, off_role, find_role };
 
     explicit RunModel(const Document& document, QObject* parent = nullptr);
     int rowCount(const QModelIndex& parent = {}) const override;
@@ -29,7 +29,7 @@ public:
 
 private:
     struct Row {
-        QString camera, name, figures, find;
+        QString camera, name, figures, off, find;
         Verdict verdict = Verdict::unknown;
         QVariantList hops;
     };

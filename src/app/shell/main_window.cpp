@@ -30,6 +30,7 @@ namespace {
 
 constexpr int autosave_ms = 1500, message_ms = 12000;
 constexpr int runs_width = 286, right_width = 304;
+constexpr int plan_width = 1280 - runs_width - right_width;
 
 QFrame* rule(QWidget* parent) {
     auto* line = new QFrame(parent);
@@ -62,7 +63,7 @@ MainWindow::MainWindow(Prompts prompts, QWidget* parent)
     splitter->addWidget(make_middle());
     splitter->addWidget(make_right());
     splitter->setStretchFactor(1, 1);
-    splitter->setSizes({runs_width, 1280 - runs_width - right_width, right_width});
+    splitter->setSizes({runs_width, plan_width, right_width});
     column->addWidget(splitter, 1);
     column->addWidget(rule(workspace));
     column->addWidget(make_foot());
@@ -161,7 +162,7 @@ QWidget* MainWindow::make_plan_page() {
     tool_row_ = new QWidget;
     tool_row_->setObjectName("tools");
     auto* tools = new QHBoxLayout(tool_row_);
-    tools->setContentsMargins(10, 4, 10, 4);
+    tools->setContentsMargins(6, 4, 6, 4);
     tools->setSpacing(1);
     auto* top = new QWidget;
     auto* column = new QVBoxLayout(top);

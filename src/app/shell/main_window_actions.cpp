@@ -134,7 +134,7 @@ void MainWindow::make_tool_actions() {
     const Tool tools[] = {
         {PlanTool::select, "tool-select", tr("Select"), tr("Tool: select and move"), "V"},
         {PlanTool::camera, "tool-camera", tr("Camera"), tr("Tool: place cameras"), "C"},
-        {PlanTool::room, "tool-room", tr("Equipment room"), tr("Tool: place the equipment room"), "E"},
+        {PlanTool::room, "tool-room", tr("Room"), tr("Tool: place the equipment room"), "E"},
         {PlanTool::place, "tool-place", tr("Place"), tr("Tool: place a building, pole or pedestal"), "P"},
         {PlanTool::pathway, "tool-pathway", tr("Pathway"), tr("Tool: draw a pathway for cable"), "W"},
         {PlanTool::cable, "tool-cable", tr("Cable"), tr("Tool: lay a cable between two units"), "L"},
@@ -154,19 +154,19 @@ void MainWindow::make_tool_actions() {
         button->setText(tool.text);
         button->setToolTip(QString("%1 (%2)").arg(tool.command, tool.key));
         button->setCheckable(true);
-        button->setFont(text_font(*this, 0.92));
+        button->setFont(text_font(*this, 0.9));
         button->setFocusPolicy(Qt::TabFocus);
         connect(button, &QToolButton::clicked, action, &QAction::trigger);
         connect(plan_, &PlanView::tool_changed, button,
                 [this, button, tool = tool.tool] { button->setChecked(plan_->tool() == tool); });
         row->addWidget(button);
     }
-    auto* kinds = new QComboBox;
+    auto* kinds = new QComboBox(plan_);
     kinds->setObjectName("cameraKind");
     kinds->setAccessibleName(tr("Kind of camera to place"));
     kinds->setToolTip(tr("Kind of camera that the camera tool places"));
     kinds->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
-    kinds->setMinimumContentsLength(8);
+    kinds->setMinimumContentsLength(24);
     kinds->setFont(text_font(*this, 0.92));
     for (const Kind* kind : document_.catalogue().of(Category::camera)) kinds->addItem(q(kind->name), q(kind->id));
     kinds->setCurrentIndex(kinds->findData("cam-fixed-4mp"));
@@ -175,7 +175,8 @@ void MainWindow::make_tool_actions() {
         plan_->set_tool(PlanTool::camera);
         plan_->setFocus();
     });
-    row->addWidget(kinds);
+    static_cast<QHBoxLayout*>(row)->addStretch(1);
+    plan_->set_tool_field(kinds);
     plan_->set_tool(PlanTool::select);
 }
 

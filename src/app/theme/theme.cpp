@@ -18,6 +18,9 @@ extern "C" const char embedded_Inter_SemiBold_otf_end[];
 extern "C" const char embedded_JetBrainsMono_Regular_ttf[];
 extern "C" const char embedded_JetBrainsMono_Regular_ttf_end[];
 
+// Resources of a static library must be asked for, outside any namespace.
+static void register_style_resources() { Q_INIT_RESOURCE(ovant_style); }
+
 namespace ovant {
 namespace {
 
@@ -44,7 +47,8 @@ QString style_sheet(const Theme& theme) {
                "QLineEdit, QComboBox, QSpinBox, QPlainTextEdit { background: %4; color: %1; border: 1px solid %3;"
                " border-radius: 3px; padding: 3px 6px; selection-background-color: %5; }"
                "QLineEdit:focus, QComboBox:focus { border: 1px solid %5; }"
-               "QComboBox::drop-down { border: none; width: 16px; }"
+               "QComboBox::drop-down { border: none; width: 18px; }"
+               "QComboBox::down-arrow { image: url(:/style/arrow-%9.svg); width: 10px; height: 6px; }"
                "QComboBox QAbstractItemView { background: %4; color: %1; border: 1px solid %3;"
                " selection-background-color: %6; selection-color: %1; }"
                "QPushButton { background: %4; color: %1; border: 1px solid %3; border-radius: 3px;"
@@ -57,6 +61,7 @@ QString style_sheet(const Theme& theme) {
                "QPushButton[flat=\"true\"]:focus { border: 1px solid %5; }"
                "QToolButton { border: 1px solid transparent; background: transparent; color: %1; padding: 3px 6px;"
                " border-radius: 3px; }"
+               "#tools QToolButton { padding: 3px 4px; }"
                "QToolButton:hover, QToolButton:focus { border-color: %3; }"
                "QToolButton:checked { background: %6; }"
                "QToolButton::menu-indicator { image: none; }"
@@ -77,7 +82,8 @@ QString style_sheet(const Theme& theme) {
                "QScrollBar::add-line, QScrollBar::sub-line { width: 0; height: 0; }"
                "QSplitter::handle { background: %3; }")
         .arg(theme.ink.name(), theme.card.name(), theme.rule.name(), theme.card.name(),
-             theme.copper.name(), theme.chosen.name(), theme.quiet.name(), theme.page.name());
+             theme.copper.name(), theme.chosen.name(), theme.quiet.name(), theme.page.name(),
+             theme.dark ? "dark" : "light");
 }
 
 }  // namespace
@@ -93,6 +99,7 @@ bool desktop_is_dark(const QApplication& app) {
 }
 
 void apply_theme(QApplication& app, bool dark) {
+    register_style_resources();
     if (!QFontDatabase::families().contains("Inter") || app.property("ovantFonts").isNull()) {
         load_font(embedded_Inter_Regular_otf, embedded_Inter_Regular_otf_end);
         load_font(embedded_Inter_SemiBold_otf, embedded_Inter_SemiBold_otf_end);

@@ -20,6 +20,8 @@
 namespace ovant {
 namespace {
 
+constexpr std::size_t least_shown = 5;  // checks that are always in sight
+
 QString q(const std::string& text) { return QString::fromStdString(text); }
 
 class VerdictMark : public QWidget {
@@ -165,7 +167,12 @@ std::function<Working()> VerdictPanel::working_of(const Check& check) const {
 }
 
 void VerdictPanel::add_checks(const std::vector<Check>& checks) {
-    for (const Check& check : in_order(checks)) {
+    const std::vector<Check> ordered = in_order(checks);
+    std::size_t shown = 0;
+    for (const Check& check : ordered) {
+        // What holds with room is folded away, so that the ways stand in sight.
+        if (!shows_all_ && shown >= least_shown && check.verdict == Verdict::holds && !open_.contains(check.id)) continue;
+        ++shown;
         auto* row = new CheckRow(check, document_.text(), working_of(check), content_);
         if (open_.contains(check.id)) row->set_open(true);
         connect(row, &CheckRow::toggled, this, [this, id = check.id](bool open) {
@@ -174,6 +181,20 @@ void VerdictPanel::add_checks(const std::vector<Check>& checks) {
         });
         layout_->addWidget(row);
     }
+    if (shown == ordered.size() && ordered.size() <= least_shown) return;
+    auto* more = new QPushButton(shows_all_ ? tr("Show fewer")
+                                            : tr("%1 more that hold").arg(ordered.size() - shown), content_);
+    more->setObjectName("moreChecks");
+    more->setFlat(true);
+    more->setProperty("flat", true);
+    connect(more, &QPushButton::clicked, this, [this] {
+        shows_all_ = !shows_all_;
+        refresh();
+    });
+    auto* holder = new QHBoxLayout;
+    holder->setContentsMargins(6, 4, 6, 0);
+    holder->addWidget(more, 0, Qt::AlignLeft);
+    layout_->addLayout(holder);
 }
 
 void VerdictPanel::fill_site() {
@@ -239,7 +260,14 @@ void VerdictPanel::add_ways() {
         return rank(proposal) == 0 && *proposal.site != document_.site();
     });
     add_heading(some_hold ? tr("Ways that hold") : run && run->verdict == Verdict::holds ? tr("Other ways") : tr("Ways"));
-    for (std::size_t i = 0; i < proposals_.size(); ++i) add_proposal(i);
+    bool failing = false;
+    for (std::size_t i = 0; i < proposals_.size(); ++i) {
+        if (!failing && some_hold && rank(proposals_[i]) >= static_cast<int>(Verdict::fails)) {
+            failing = true;
+            add_heading(tr("Ways that do not"));
+        }
+        add_proposal(i);
+    }
     add_care();
     layout_->addStretch(1);
     emit proposals_ready();
@@ -261,6 +289,7 @@ void VerdictPanel::add_proposal(std::size_t index) {
     layout->setContentsMargins(useful ? 9 : 2, useful ? 7 : 2, 4, useful ? 7 : 2);
     layout->setSpacing(1);
     auto* head = new QHBoxLayout;
+    head->setSpacing(7);
     head->addWidget(new VerdictMark(proposal.site ? proposal.verdict : Verdict::unknown, 10, card));
     auto* name = wrapped(q(proposal_title(proposal, context)), card);
     name->setFont(text_font(*this, 1, useful));

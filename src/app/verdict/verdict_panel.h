@@ -43,6 +43,7 @@ private:
 
     Document& document_;
     bool shows_unit_ = false;
+    bool shows_all_ = false;
     QWidget* content_ = nullptr;
     QVBoxLayout* layout_ = nullptr;
     QTimer ways_timer_;
