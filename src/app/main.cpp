@@ -7,6 +7,7 @@
 
 #include "app/shell/main_window.h"
 #include "app/theme/theme.h"
+#include "app/verdict/check_row.h"
 
 namespace {
 
@@ -39,10 +40,12 @@ int main(int argc, char** argv) {
     const QCommandLineOption select("select", "select this camera or unit", "id");
     const QCommandLineOption picture("picture", "write a picture of the window and leave", "file");
     const QCommandLineOption size("size", "size of the window, such as 1280x800", "size");
-    parser.addOptions({demo, dark, light, stage, select, picture, size});
+    const QCommandLineOption open_working("open-working", "open the working of the check that decides");
+    parser.addOptions({demo, dark, light, stage, select, picture, size, open_working});
     parser.process(app);
 
-    const bool is_dark = parser.isSet(dark) || (!parser.isSet(light) && ovant::desktop_is_dark(app));
+    const bool is_dark = parser.isSet(dark) || (!parser.isSet(light) &&
+                          ovant::desktop_is_dark(app));
     ovant::apply_theme(app, is_dark);
     ovant::MainWindow window(ovant::desktop_prompts());
     QObject::connect(&window, &ovant::MainWindow::dark_wanted, &app, [&app](bool wanted) { ovant::apply_theme(app, wanted); });
@@ -56,6 +59,9 @@ int main(int argc, char** argv) {
         window.set_stage(static_cast<ovant::Stage>(index));
     }
     if (parser.isSet(select)) window.document().select(parser.value(select).toStdString());
+    if (parser.isSet(open_working)) {
+        if (auto* check = window.findChild<ovant::CheckRow*>()) check->set_open(true);
+    }
     if (parser.isSet(picture)) write_picture(window, parser.value(picture));
     return QApplication::exec();
 }

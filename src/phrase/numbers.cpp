@@ -47,8 +47,8 @@ std::string unit_name(Unit unit, UnitSystem system) {
     }
 }
 
-std::string shown_number(double si_value, Unit unit, UnitSystem system) {
-    const double value = to_shown(si_value, unit, system);
+std::string shown_number(double value_si, Unit unit, UnitSystem system) {
+    const double value = to_shown(value_si, unit, system);
     if (std::isnan(value)) return "none";
     if (std::isinf(value)) return value > 0 ? "endless" : "minus endless";
     // Whole rates and watts read better without ".0".
@@ -58,10 +58,10 @@ std::string shown_number(double si_value, Unit unit, UnitSystem system) {
     return text;
 }
 
-std::string shown(double si_value, Unit unit, UnitSystem system) {
-    const std::string number = shown_number(si_value, unit, system);
+std::string shown(double value_si, Unit unit, UnitSystem system) {
+    const std::string number = shown_number(value_si, unit, system);
     const std::string name = unit_name(unit, system);
-    if (name.empty() || std::isnan(si_value)) return number;
+    if (name.empty() || std::isnan(value_si)) return number;
     return number + " " + name;
 }
 

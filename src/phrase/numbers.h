@@ -10,9 +10,9 @@ namespace ovant {
 
 // A quantity in the unit the system shows, with its unit: "412 m", "1352 ft", "39.2 V". NaN gives
 // "none". Digits follow the unit: metres 0 or 1, volts 1, watts 1, Mb/s 1.
-std::string shown(double si_value, Unit unit, UnitSystem system);
+std::string shown(double value_si, Unit unit, UnitSystem system);
 // The same without the unit.
-std::string shown_number(double si_value, Unit unit, UnitSystem system);
+std::string shown_number(double value_si, Unit unit, UnitSystem system);
 std::string unit_name(Unit unit, UnitSystem system);
 
 // "39.2 of 42.5 V".

@@ -67,7 +67,10 @@ std::string proposal_title(const Proposal& proposal, const TextContext& context)
 
 std::string proposal_reason(const Proposal& proposal, const TextContext& context) {
     switch (proposal.cannot) {
-        case Cannot::nothing: return sentence(proposal.decisive, context);
+        case Cannot::nothing:
+            return proposal.harmed.empty()
+                       ? sentence(proposal.decisive, context)
+                       : fmt::format("Harms {}: {}", proposal.harmed, sentence(proposal.decisive, context));
         case Cannot::no_free_port: return "No free port of the class this camera needs";
         case Cannot::no_long_setting: return "No free port with a long setting";
         case Cannot::one_length_enough: return "One length is enough, nothing to put in line";

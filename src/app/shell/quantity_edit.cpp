@@ -13,8 +13,8 @@ QuantityEdit::QuantityEdit(Unit unit, UnitSystem system, QWidget* parent)
     connect(this, &QLineEdit::editingFinished, this, &QuantityEdit::take);
 }
 
-void QuantityEdit::set_value(std::optional<double> si_value) {
-    shown_ = si_value ? QString::fromStdString(shown(*si_value, unit_, system_)) : QString();
+void QuantityEdit::set_value(std::optional<double> value_si) {
+    shown_ = value_si ? QString::fromStdString(shown(*value_si, unit_, system_)) : QString();
     setText(shown_);
     setToolTip({});
 }

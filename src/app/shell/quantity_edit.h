@@ -16,13 +16,13 @@ class QuantityEdit : public QLineEdit {
 public:
     QuantityEdit(Unit unit, UnitSystem system, QWidget* parent = nullptr);
     // Empty where there is no value.
-    void set_value(std::optional<double> si_value);
+    void set_value(std::optional<double> value_si);
     void set_system(UnitSystem system) { system_ = system; }
     // An empty field gives entered(nullopt) instead of an error.
     void set_may_be_empty(bool may) { may_be_empty_ = may; }
 
 signals:
-    void entered(std::optional<double> si_value);
+    void entered(std::optional<double> value_si);
     void refused(const QString& sentence);
 
 protected:

@@ -226,9 +226,10 @@ void paint_switch(QPainter& painter, const Theme& theme, QPointF centre, double 
 
 BarShares bar_shares(const Check& check) {
     BarShares shares;
-    const double largest = std::max({std::abs(check.limit), std::isfinite(check.value) ? std::abs(check.value) : 0.0, 1e-9});
-    const double full = check.sense == Sense::at_least ? largest * 1.1 : std::max(check.limit * 1.1, largest);
-    const auto share = [&](double value) { return std::clamp(value / full, 0.0, 1.0); };
+    const double limit = std::isfinite(check.limit) ? check.limit : 0;
+    const double value = std::isfinite(check.value) ? check.value : 0;
+    const double full = std::max({std::abs(limit), std::abs(value), 1e-9}) * 1.1;
+    const auto share = [&](double amount) { return std::clamp(amount / full, 0.0, 1.0); };
     // A collapsed line has no value: a load without end, or no volts at all.
     shares.value = std::isfinite(check.value)          ? share(check.value)
                    : check.sense == Sense::at_least ? 0.0

@@ -290,7 +290,8 @@ private:
         }
         if (reach.long_setting) check.note = Note::long_setting;
         judge(check, reach.rate_mbps * keep().data_share);
-        check.remedies = {RemedyKind::turn_long_setting_off, RemedyKind::another_way};
+        check.remedies = {RemedyKind::turn_long_setting_off, RemedyKind::move_port,
+                          RemedyKind::another_way};
         offer(std::move(check));
     }
 

@@ -65,6 +65,31 @@ std::vector<const Device*> feeding_units(const ChooseContext& context, const Sit
     return out;
 }
 
+// That its setting harms a neighbour is no fault of the run's own cable and power.
+bool fails_by_itself(const RunAssessment& run) {
+    return std::any_of(run.checks.begin(), run.checks.end(), [](const Check& check) {
+        return check.verdict == Verdict::fails && check.id != CheckId::port_setting;
+    });
+}
+
+// A run on the same unit that is made to fail makes the proposal fail.
+void judge_neighbours(const Network& net, const Network& before, std::size_t index,
+                      Proposal& proposal) {
+    const int unit = net.runs[index].outs.front().device;
+    for (std::size_t i = 0; i < net.runs.size(); ++i) {
+        const Run& run = net.runs[i];
+        if (i == index || !run.fed || run.outs.front().device != unit) continue;
+        const RunAssessment now = assess_run(net, i);
+        if (!fails_by_itself(now)) continue;
+        const std::size_t then = camera_index(before, now.camera);
+        if (then < before.runs.size() && fails_by_itself(assess_run(before, then))) continue;
+        proposal.verdict = Verdict::fails;
+        proposal.decisive = *now.decisive();
+        proposal.harmed = now.camera;
+        return;
+    }
+}
+
 bool better(const Proposal& a, const Proposal& b) {
     if (a.verdict != b.verdict) return a.verdict < b.verdict;
     if (a.verdict == Verdict::fails) return worse(b.decisive, a.decisive);
@@ -255,13 +280,18 @@ Proposal judge_candidate(const ChooseContext& context, Site candidate) {
     const Network before = lay_out(context.site, context.catalogue);
     const int unit = run.outs.front().device;
     const SwitchAssessment after = assess_switch(net, unit);
-    if (after.verdict == Verdict::fails &&
-        assess_switch(before, unit).verdict != Verdict::fails) {
+    const auto before_unit = std::find_if(
+        context.site.devices.begin(), context.site.devices.end(),
+        [&](const Device& device) { return device.id == net.device(unit).id; });
+    if (after.verdict == Verdict::fails && before_unit != context.site.devices.end() &&
+        assess_switch(before, static_cast<int>(before_unit - context.site.devices.begin())).verdict !=
+            Verdict::fails) {
         proposal.verdict = Verdict::fails;
         for (const Check& check : after.checks) {
             if (check.verdict == Verdict::fails) proposal.decisive = check;
         }
     }
+    judge_neighbours(net, before, index, proposal);
     return proposal;
 }
 

@@ -35,6 +35,7 @@ struct Proposal {
     std::string cannot_detail;
     Verdict verdict = Verdict::unknown;  // of the run, or of a neighbour or unit it makes worse
     Check decisive;
+    std::string harmed;       // the camera of another run that it makes fail
     RunAssessment run;
     double price = 0;         // material of the run
     int can_fail = 0;         // in-line units and plugs

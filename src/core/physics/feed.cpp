@@ -26,10 +26,14 @@ bool well_formed(double source_v, const std::vector<FeedNode>& nodes) {
     return true;
 }
 
-// One Newton step. Returns the largest change in volts, or a negative number where the step proves
-// that no solution exists.
-double newton_step(double source_v, const std::vector<FeedNode>& nodes, std::vector<double>& volts,
-                   std::vector<Draw>& draws) {
+struct StepResult {
+    bool collapses = false;  // the step proves that no solution exists
+    double most_fall_v = 0;
+    double most_rise_v = 0;  // exact arithmetic never rises: what there is, is rounding
+};
+
+StepResult newton_step(double source_v, const std::vector<FeedNode>& nodes,
+                       std::vector<double>& volts, std::vector<Draw>& draws) {
     for (std::size_t i = 0; i < nodes.size(); ++i) {
         const double falling_s = nodes[i].constant_power_w / (volts[i] * volts[i]);
         draws[i] = {2 * nodes[i].constant_power_w / volts[i] + nodes[i].constant_current_a,
@@ -37,24 +41,25 @@ double newton_step(double source_v, const std::vector<FeedNode>& nodes, std::vec
     }
     for (std::size_t i = nodes.size(); i-- > 1;) {
         const double pivot = 1 + nodes[i].line_ohm * draws[i].slope_s;
-        if (!(pivot > 0)) return -1;
+        if (!(pivot > 0)) return {.collapses = true};
         draws[i].offset_a /= pivot;
         draws[i].slope_s /= pivot;
         Draw& above = draws[static_cast<std::size_t>(nodes[i].parent)];
         above.offset_a += draws[i].offset_a;
         above.slope_s += draws[i].slope_s;
     }
-    double change_v = std::abs(source_v - volts[0]);
+    StepResult step;
     volts[0] = source_v;
     for (std::size_t i = 1; i < nodes.size(); ++i) {
         const double parent_v = volts[static_cast<std::size_t>(nodes[i].parent)];
         const double current_a = draws[i].offset_a + draws[i].slope_s * parent_v;
         const double next_v = parent_v - nodes[i].line_ohm * current_a;
-        if (!(next_v > 0)) return -1;
-        change_v = std::max(change_v, std::abs(next_v - volts[i]));
+        if (!(next_v > 0)) return {.collapses = true};
+        step.most_fall_v = std::max(step.most_fall_v, volts[i] - next_v);
+        step.most_rise_v = std::max(step.most_rise_v, next_v - volts[i]);
         volts[i] = next_v;
     }
-    return change_v;
+    return step;
 }
 
 }  // namespace
@@ -66,11 +71,13 @@ FeedSolution solve_feed(double source_v, const std::vector<FeedNode>& nodes) {
     solution.current_a.assign(nodes.size(), 0);
     std::vector<Draw> draws(nodes.size());
     // The iterates fall monotonically, so the loop ends: at a solution, or at the proof of none.
-    // Quadratic away from collapse, halving at it: 1e-10 of the source is some 40 steps at worst.
+    // Quadratic away from collapse, halving at it. Right at collapse the derivative vanishes and
+    // rounding moves them up again: a rise says that nothing is left to gain.
     const double settled_v = source_v * 1e-11;
-    for (double change_v = source_v; change_v > settled_v;) {
-        change_v = newton_step(source_v, nodes, solution.volts, draws);
-        if (change_v < 0) return solution;
+    for (bool settled = false; !settled;) {
+        const StepResult step = newton_step(source_v, nodes, solution.volts, draws);
+        if (step.collapses) return solution;
+        settled = step.most_fall_v <= settled_v || step.most_rise_v > settled_v;
     }
     for (std::size_t i = nodes.size(); i-- > 0;) {
         solution.current_a[i] += load_current_a(nodes[i], solution.volts[i]);

@@ -60,10 +60,18 @@ std::string lowered(std::string_view text) {
 }
 
 std::string_view wanted(Unit unit) {
-    for (const Suffix& suffix : suffixes) {
-        if (suffix.unit == unit) return suffix.text;
+    switch (unit) {
+        case Unit::metre: return "m";
+        case Unit::volt: return "V";
+        case Unit::ampere: return "A";
+        case Unit::watt: return "W";
+        case Unit::ohm: return "Ω";
+        case Unit::megabit_per_second: return "Mb/s";
+        case Unit::celsius: return "°C";
+        case Unit::square_millimetre: return "mm²";
+        case Unit::percent: return "%";
+        default: return "";
     }
-    return unit == Unit::celsius ? "C" : "";
 }
 
 }  // namespace
@@ -95,12 +103,12 @@ Result<double> parse_quantity(std::string_view text, Unit unit, UnitSystem syste
     return Error{ErrorCode::bad_unit, "", std::string(text), std::string(wanted(unit))};
 }
 
-double to_shown(double si_value, Unit unit, UnitSystem system) {
+double to_shown(double value_si, Unit unit, UnitSystem system) {
     if (system == UnitSystem::imperial) {
-        if (unit == Unit::metre) return si_value / metres_per_foot;
-        if (unit == Unit::celsius) return si_value * 1.8 + 32;
+        if (unit == Unit::metre) return value_si / metres_per_foot;
+        if (unit == Unit::celsius) return value_si * 1.8 + 32;
     }
-    return si_value;
+    return value_si;
 }
 
 double from_shown(double shown_value, Unit unit, UnitSystem system) {

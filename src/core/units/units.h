@@ -36,7 +36,7 @@ inline constexpr double metres_per_foot = 0.3048;  // exact, international foot
 // bad_unit.
 Result<double> parse_quantity(std::string_view text, Unit unit, UnitSystem system);
 
-double to_shown(double si_value, Unit unit, UnitSystem system);
+double to_shown(double value_si, Unit unit, UnitSystem system);
 double from_shown(double shown_value, Unit unit, UnitSystem system);
 
 // AWG size to diameter in metres: 0.127 mm x 92^((36-n)/39), ASTM B258. Domain 0 to 40.

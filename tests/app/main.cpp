@@ -1,0 +1,17 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#define CATCH_CONFIG_RUNNER
+#include <catch2/catch.hpp>
+#include <QApplication>
+#include <QStandardPaths>
+
+#include "app/theme/theme.h"
+
+int main(int argc, char** argv) {
+    // Settings and unsaved work of tests stay away from the person's own.
+    QStandardPaths::setTestModeEnabled(true);
+    QApplication app(argc, argv);
+    QApplication::setApplicationName("ovant-tests");
+    QApplication::setOrganizationName("ovant-tests");
+    ovant::apply_theme(app, false);
+    return Catch::Session().run(argc, argv);
+}

@@ -1,0 +1,239 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Saving, reopening, damage, somebody else's changes, a kill and recovery.
+#include "driver.h"
+
+#include <csignal>
+#include <sys/wait.h>
+#include <unistd.h>
+
+#include "app/document/document.h"
+#include "core/format/site_json.h"
+#include "core/site/edits.h"
+#include "support/temp_folder.h"
+
+using namespace ovant;
+
+namespace {
+
+QString q(const std::string& text) { return QString::fromStdString(text); }
+
+void move(Driver& d, const char* id, double dx_m) {
+    const Point at = find_device(d.document().site(), id)->at;
+    REQUIRE(d.document().edit("Move", move_object(d.document().committed(), id, {at.x_m + dx_m, at.y_m})));
+}
+
+}  // namespace
+
+TEST_CASE("saved, closed and opened again it is the same site", "[window][files]") {
+    const TempFolder folder;
+    const QString path = q(folder.file("quay.ovant.json"));
+    std::string bytes;
+    {
+        Driver d;
+        d.window().open_demo();
+        move(d, "K15", 7);
+        CHECK(d.text_of("saved") == "not saved");
+        d.save_paths = {path};
+        d.key(&d.window(), Qt::Key_S, Qt::ControlModifier);
+        CHECK(d.text_of("saved").startsWith("saved "));
+        CHECK_FALSE(d.document().unsaved());
+        bytes = write_site(d.document().site());
+    }
+    CHECK(read_all(path.toStdString()) == bytes);
+    Driver again;
+    again.window().open_file(path);
+    CHECK(write_site(again.document().site()) == bytes);
+    CHECK_FALSE(again.document().unsaved());
+    CHECK(again.asked.isEmpty());
+}
+
+TEST_CASE("a damaged file opens with its sentence, for looking", "[window][files][bad-input]") {
+    const TempFolder folder;
+    const std::string whole = read_all(source_file("data/demo/marram-quay.ovant.json"));
+    const QString path = q(folder.write("cut.ovant.json", std::string_view(whole).substr(0, whole.size() * 9 / 10)));
+    Driver d;
+    d.answers = {0};
+    d.window().open_file(path);
+    REQUIRE(d.asked.size() == 1);
+    CHECK(d.asked.first().contains("cut.ovant.json"));
+    CHECK(d.asked.first().contains("line "));
+    CHECK(d.document().assessment().runs.size() == 24);
+    CHECK(d.document().read_only());
+    CHECK(d.text_of("saved") == "for looking only");
+    CHECK(d.text_of("message").contains("left out"));
+    // Nothing can be changed, and the damaged file stays as it is.
+    d.document().select("K15");
+    d.trigger("remove");
+    CHECK(find_device(d.document().site(), "K15"));
+    CHECK(d.text_of("message").contains("looking only"));
+    CHECK(read_all(path.toStdString()).size() == whole.size() * 9 / 10);
+    // Under another name it can be.
+    d.save_paths = {q(folder.file("mended.ovant.json"))};
+    REQUIRE(d.window().save());
+    CHECK_FALSE(d.document().read_only());
+}
+
+TEST_CASE("a file of a newer version is looked at, not changed", "[window][files][bad-input]") {
+    Driver d;
+    d.answers = {0};
+    d.window().open_file(q(source_file("tests/data/broken/newer-version.json")));
+    CHECK(d.asked.first().contains("format 2"));
+    CHECK(d.document().read_only());
+    CHECK(d.document().assessment().runs.size() == 1);
+}
+
+TEST_CASE("what cannot be opened leaves the open site alone", "[window][files][bad-input]") {
+    const TempFolder folder;
+    Driver d;
+    d.window().open_demo();
+    const std::string before = write_site(d.document().site());
+    d.answers = {1, 0, 0};
+    d.window().open_file(q(source_file("tests/data/broken/loop.json")));
+    CHECK(d.asked.last().contains("closes a loop"));
+    d.window().open_file("/nowhere/at/all.json");
+    CHECK(d.asked.last().contains("cannot read", Qt::CaseInsensitive));
+    const std::string big = folder.write("big.json", "{");
+    std::filesystem::resize_file(big, 300u << 20);
+    d.window().open_file(q(big));
+    CHECK(d.asked.last().contains("300 MB"));
+    CHECK(write_site(d.document().site()) == before);
+}
+
+TEST_CASE("somebody else's save is not overwritten", "[window][files]") {
+    const TempFolder folder;
+    const QString path = q(folder.write("quay.ovant.json", read_all(source_file("data/demo/marram-quay.ovant.json"))));
+    Driver d;
+    d.window().open_file(path);
+    move(d, "K15", 3);
+    folder.write("quay.ovant.json", "{\"format\": \"ovant-site\", \"version\": 1, \"name\": \"Theirs\"}");
+    CHECK_FALSE(d.window().save());
+    CHECK(d.text_of("message").contains("changed by somebody else"));
+    CHECK(read_all(path.toStdString()).find("Theirs") != std::string::npos);
+    CHECK(d.document().unsaved());
+}
+
+TEST_CASE("leaving with unsaved work asks, and Go back stays", "[window][files]") {
+    const TempFolder folder;
+    Driver d;
+    d.window().open_demo();
+    move(d, "K15", 3);
+    d.answers = {2};
+    d.window().close();
+    CHECK(d.window().isVisible());
+    d.answers = {0};
+    d.save_paths = {q(folder.file("kept.ovant.json"))};
+    d.window().close();
+    CHECK_FALSE(d.window().isVisible());
+    CHECK(std::filesystem::exists(folder.file("kept.ovant.json")));
+}
+
+TEST_CASE("work kept aside comes back on the next start", "[window][files]") {
+    const TempFolder folder;
+    const QString path = q(folder.write("quay.ovant.json", read_all(source_file("data/demo/marram-quay.ovant.json"))));
+    std::string work;
+    {
+        Driver d;
+        d.window().open_file(path);
+        move(d, "K15", 11);
+        work = write_site(d.document().site());
+        const QString aside = d.document().autosave_file();
+        d.wait([&] { return QFileInfo::exists(aside); });
+        // The window goes without a word, as in a crash: nothing asks, nothing saves.
+    }
+    CHECK(read_all(path.toStdString()) != work);
+    Driver again;
+    again.answers = {0};
+    again.window().open_file(path);
+    REQUIRE(again.asked.size() == 1);
+    CHECK(again.asked.first().contains("was not saved"));
+    CHECK(write_site(again.document().site()) == work);
+    CHECK(again.document().unsaved());
+    CHECK(again.document().undo_name() == "Recover unsaved work");
+    REQUIRE(again.window().save());
+    CHECK_FALSE(QFileInfo::exists(again.document().autosave_file()));
+}
+
+TEST_CASE("killed at any instant, file and kept work are each whole", "[files]") {
+    const TempFolder folder;
+    const std::string path = folder.write("quay.ovant.json", read_all(source_file("data/demo/marram-quay.ovant.json")));
+    for (int delay_us : {300, 1500, 4000, 9000}) {
+        const pid_t child = fork();
+        REQUIRE(child >= 0);
+        if (child == 0) {
+            Document document;
+            if (!document.open(q(path))) _exit(1);
+            for (int i = 0;; ++i) {
+                document.edit("Move", move_object(document.committed(), "K15", {200.0 + i % 50, 100}));
+                document.autosave();
+                if (i % 3 == 0 && !document.save()) _exit(1);
+            }
+        }
+        usleep(static_cast<useconds_t>(40000 + delay_us));
+        kill(child, SIGKILL);
+        int status = 0;
+        waitpid(child, &status, 0);
+        CHECK(WIFSIGNALED(status));
+        CHECK(read_site(read_all(path)));
+        const std::string aside = autosave_path(path);
+        if (std::filesystem::exists(aside)) CHECK(read_site(read_all(aside)));
+    }
+}
+
+TEST_CASE("a site that never had a file is kept too", "[window][files]") {
+    QString aside;
+    {
+        Driver d;
+        d.window().new_site();
+        d.trigger("tool-room");
+        d.click(d.plan(), QPointF(200, 200));
+        aside = d.document().autosave_file();
+        d.wait([&] { return QFileInfo::exists(aside); });
+    }
+    REQUIRE(QFileInfo::exists(aside));
+    const QByteArray kept = [&] {
+        QFile file(aside);
+        REQUIRE(file.open(QIODevice::ReadOnly));
+        return file.readAll();
+    }();
+    CHECK(kept.contains("Equipment room"));
+    CHECK(read_site(kept.toStdString()));
+}
+
+TEST_CASE("parts and cards are written where the person says", "[window][files]") {
+    const TempFolder folder;
+    Driver d;
+    d.window().open_demo();
+    d.save_paths = {q(folder.file("parts.csv")), q(folder.file("parts.xlsx")), q(folder.file("cards.pdf"))};
+    d.window().set_stage(Stage::parts);
+    d.click(d.find("saveCsv"));
+    d.click(d.find("saveXlsx"));
+    d.trigger("savePdf");
+    CHECK(read_all(folder.file("parts.csv")).starts_with("kind,name"));
+    CHECK(read_all(folder.file("parts.xlsx")).starts_with("PK"));
+    CHECK(read_all(folder.file("cards.pdf")).starts_with("%PDF"));
+    d.save_paths = {"/nowhere/at/all.csv"};
+    d.trigger("saveCsv");
+    CHECK(d.text_of("message").contains("cannot write", Qt::CaseInsensitive));
+}
+
+TEST_CASE("history is bounded, and the newest steps stay", "[document]") {
+    Document document;
+    Site site = document.site();
+    site.devices.resize(4000);
+    for (std::size_t i = 0; i < site.devices.size(); ++i) {
+        site.devices[i].id = "R" + std::to_string(i);
+        site.devices[i].kind = "rep-1";
+    }
+    document.start(site);
+    for (int i = 0; i < 70; ++i) {
+        REQUIRE(document.edit("Move", move_object(document.committed(), "R7", {i + 1.0, 0})));
+    }
+    int undone = 0;
+    while (document.can_undo()) {
+        document.undo();
+        ++undone;
+    }
+    CHECK(undone >= 49);
+    CHECK(undone < 70);
+    CHECK(find_device(document.site(), "R7")->at.x_m == Approx(70 - undone));
+}

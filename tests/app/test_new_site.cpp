@@ -1,0 +1,263 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// From nothing to a proposed run, by mouse and by keyboard alone; drawing, scale, pathways, import.
+#include "driver.h"
+
+#include "app/shell/command_palette.h"
+#include "support/temp_folder.h"
+
+using namespace ovant;
+
+namespace {
+
+// A palette entry by typing.
+void command(Driver& d, const QString& text) {
+    d.key(&d.window(), Qt::Key_K, Qt::ControlModifier);
+    auto* input = d.find<QLineEdit>("paletteInput");
+    REQUIRE(input->isVisible());
+    d.type(input, text);
+    d.key(input, Qt::Key_Return);
+}
+
+QString write_picture(const TempFolder& folder, const char* name, QSize size) {
+    QImage image(size, QImage::Format_RGB32);
+    image.fill(Qt::white);
+    const QString path = QString::fromStdString(folder.file(name));
+    REQUIRE(image.save(path));
+    return path;
+}
+
+}  // namespace
+
+TEST_CASE("keyboard only: from the start page to a proposed run", "[window][keyboard]") {
+    Driver d;
+    QWidget* start = d.find("startPage");
+    REQUIRE(start->isVisible());
+    auto* fresh = d.find<QPushButton>("newSite");
+    fresh->setFocus(Qt::TabFocusReason);
+    d.key(fresh, Qt::Key_Space);
+    CHECK_FALSE(start->isVisible());
+    CHECK(d.window().stage() == Stage::survey);
+    CHECK(d.text_of("planHint").contains("equipment room"));
+    command(d, "equipment room");
+    CHECK(d.plan()->tool() == PlanTool::room);
+    d.key(d.plan(), Qt::Key_Left, Qt::ShiftModifier);
+    d.key(d.plan(), Qt::Key_Return);
+    REQUIRE(d.document().site().places.size() == 1);
+    CHECK(d.document().site().places.front().head_end);
+    command(d, "place cameras");
+    CHECK(d.plan()->tool() == PlanTool::camera);
+    for (int i = 0; i < 3; ++i) d.key(d.plan(), Qt::Key_Right, Qt::ShiftModifier);
+    d.key(d.plan(), Qt::Key_Return);
+    REQUIRE(d.document().assessment().runs.size() == 1);
+    CHECK(d.document().assessment().runs.front().connected);
+    CHECK(d.verdict_of("K01") <= Verdict::tight);
+    CHECK(d.document().undo_name() == "Add K01");
+    CHECK(d.document().selected() == "K01");
+    // The selected camera moves by keys, and one undo takes the camera and its run away.
+    d.key(d.plan(), Qt::Key_Escape);
+    d.document().select("K01");
+    const double x_m = find_device(d.document().site(), "K01")->at.x_m;
+    d.key(d.plan(), Qt::Key_Right);
+    CHECK(find_device(d.document().site(), "K01")->at.x_m == Approx(x_m + 1));
+    d.trigger("undo");
+    d.trigger("undo");
+    CHECK(d.document().assessment().runs.empty());
+    CHECK(d.document().site().links.size() == 1);  // the recorder's
+}
+
+TEST_CASE("a dropped picture, its scale, the room, cameras", "[window]") {
+    const TempFolder folder;
+    Driver d;
+    d.window().new_site();
+    QMimeData mime;
+    mime.setUrls({QUrl::fromLocalFile(write_picture(folder, "plan.png", {400, 300}))});
+    QDragEnterEvent enter({200, 150}, Qt::CopyAction, &mime, Qt::LeftButton, Qt::NoModifier);
+    QApplication::sendEvent(d.plan(), &enter);
+    CHECK(enter.isAccepted());
+    QDropEvent drop(QPointF(200, 150), Qt::CopyAction, &mime, Qt::LeftButton, Qt::NoModifier);
+    QApplication::sendEvent(d.plan(), &drop);
+    REQUIRE(d.document().site().drawing);
+    CHECK(d.document().site().drawing->media_type == "image/png");
+    CHECK(d.plan()->tool() == PlanTool::scale);
+    // A line across half of the drawing is 50 m long.
+    const Drawing& drawing = *d.document().site().drawing;
+    const Point left = drawing.origin;
+    const double half_m = 200 * drawing.metres_per_pixel;
+    d.drag(d.plan(), d.on_plan(left), d.on_plan(Point{left.x_m + half_m, left.y_m}));
+    auto* length = d.find<QLineEdit>("knownLength");
+    REQUIRE(length->isVisible());
+    d.type(length, "50 m");
+    d.key(length, Qt::Key_Return);
+    // A mouse on a screen hits within a pixel.
+    CHECK(d.document().site().drawing->metres_per_pixel == Approx(0.25).epsilon(0.02));
+    CHECK(d.plan()->tool() == PlanTool::select);
+    d.trigger("tool-room");
+    d.click(d.plan(), QPointF(120, 120));
+    CHECK(d.document().site().devices.size() == 2);
+    d.trigger("tool-camera");
+    d.click(d.plan(), QPointF(300, 200));
+    d.click(d.plan(), QPointF(320, 260));
+    CHECK(d.document().assessment().runs.size() == 2);
+    for (const RunAssessment& run : d.document().assessment().runs) CHECK(run.connected);
+    // It is kept in the file.
+    const std::string path = folder.file("new.ovant.json");
+    d.save_paths = {QString::fromStdString(path)};
+    REQUIRE(d.window().save());
+    d.window().open_file(QString::fromStdString(path));
+    CHECK(d.document().site().drawing->metres_per_pixel == Approx(0.25).epsilon(0.02));
+    d.trigger("fadeMore");
+    CHECK(d.document().site().drawing->fade == Approx(0.5));
+    d.trigger("removeDrawing");
+    CHECK_FALSE(d.document().site().drawing);
+}
+
+TEST_CASE("what is no picture is told and not taken", "[window][bad-input]") {
+    const TempFolder folder;
+    Driver d;
+    d.window().new_site();
+    for (const auto& [name, bytes] : {std::pair("a.png", "not a picture"), std::pair("b.svg", "<svg xmlns='http://www.w3.org/2000/svg'><image href=\"file:///etc/passwd\"/></svg>"),
+                                      std::pair("c.svg", "<svg"), std::pair("d.png", "")}) {
+        INFO(name);
+        d.plan()->take_drawing(QString::fromStdString(folder.write(name, bytes)));
+        CHECK_FALSE(d.document().site().drawing);
+        CHECK(d.text_of("message").contains(name));
+    }
+}
+
+TEST_CASE("a pathway drawn by clicks leads the cable", "[window]") {
+    Driver d;
+    d.window().new_site();
+    d.trigger("tool-room");
+    d.click(d.plan(), QPointF(100, 100));
+    d.trigger("tool-pathway");
+    for (const QPointF& at : {QPointF(100, 100), QPointF(100, 300), QPointF(400, 300)}) d.click(d.plan(), at);
+    d.key(d.plan(), Qt::Key_Return);
+    REQUIRE(d.document().site().pathways.size() == 1);
+    CHECK(d.document().site().pathways.front().points.size() == 3);
+    CHECK(d.plan()->tool() == PlanTool::select);
+    d.trigger("tool-camera");
+    d.click(d.plan(), QPointF(400, 300));
+    const RunAssessment& run = d.document().assessment().runs.front();
+    const double by_pathway_m = d.plan()->map().to_metres(500) + 2 * d.document().site().settings.default_drop_m;
+    CHECK(run.length_m == Approx(by_pathway_m).epsilon(0.03));
+    // A point of the pathway dragged away lengthens the run.
+    d.key(d.plan(), Qt::Key_Escape);
+    d.document().select("W1");
+    d.drag(d.plan(), QPointF(100, 300), QPointF(100, 420));
+    CHECK(d.document().undo_name() == "Move W1");
+    CHECK(d.document().assessment().runs.front().length_m > by_pathway_m + d.plan()->map().to_metres(60));
+    // Backspace takes a point back, Escape the whole line.
+    d.trigger("tool-pathway");
+    d.click(d.plan(), QPointF(200, 200));
+    d.click(d.plan(), QPointF(250, 200));
+    d.key(d.plan(), Qt::Key_Backspace);
+    d.key(d.plan(), Qt::Key_Escape);
+    CHECK(d.document().site().pathways.size() == 1);
+}
+
+TEST_CASE("a cable laid by hand joins the ports that fit", "[window]") {
+    Driver d;
+    d.window().open_demo();
+    d.trigger("tool-cable");
+    d.click(d.plan(), d.on_plan("K18"));
+    d.click(d.plan(), d.on_plan("K17"));
+    CHECK(d.text_of("message").contains("no free ports that fit"));
+    CHECK_FALSE(d.document().can_undo());
+    d.document().select("SW2");  // where several units stand on one spot the selected one is meant
+    d.trigger("tool-cable");
+    d.click(d.plan(), d.on_plan("K18"));
+    d.click(d.plan(), d.on_plan("SW2"));
+    REQUIRE(d.document().can_undo());
+    CHECK(d.document().undo_name().startsWith("Lay cable"));
+    CHECK(d.document().assessment().run("K18")->connected);
+    CHECK(d.verdict_of("K18") == Verdict::fails);
+}
+
+TEST_CASE("cameras from a spreadsheet, with a report by line", "[window]") {
+    const TempFolder folder;
+    Driver d;
+    d.window().open_demo();
+    d.open_paths = {QString::fromStdString(folder.write("cameras.csv", "name,x,y,kind\nNew gate,10,10,cam-dome-4mp\nBad,x,10,\n"))};
+    d.trigger("importCsv");
+    CHECK(d.document().assessment().runs.size() == 25);
+    CHECK(find_device(d.document().site(), "K25")->name == "New gate");
+    auto* lines = d.find<QListWidget>("importLines");
+    REQUIRE(lines->count() == 1);
+    CHECK(lines->item(0)->text().startsWith("line 3"));
+    d.find<QDialog>("importReport")->reject();
+    d.trigger("undo");
+    CHECK(d.document().assessment().runs.size() == 24);
+}
+
+TEST_CASE("the settings are one edit, in the units shown", "[window]") {
+    Driver d;
+    d.window().open_demo();
+    d.trigger("settings");
+    auto* dialog = d.find<QDialog>("settings");
+    REQUIRE(dialog);
+    auto* coldest = dialog->findChild<QLineEdit*>("coldest");
+    REQUIRE(coldest);
+    dialog->activateWindow();
+    REQUIRE(QTest::qWaitForWindowActive(dialog));
+    coldest->setFocus();
+    coldest->selectAll();
+    d.type(coldest, "-35 C");
+    d.key(coldest, Qt::Key_Tab);
+    dialog->findChild<QLineEdit*>("siteName")->setText("Marram Quay, phase 2");
+    d.click(dialog->findChild<QPushButton*>("acceptSettings"));
+    CHECK(d.document().site().settings.coldest_night_c == -35);
+    CHECK(d.text_of("siteName") == "Marram Quay, phase 2");
+    CHECK(d.document().undo_name() == "Change settings");
+    CHECK(d.verdict_of("K15") == Verdict::fails);  // made for -30
+}
+
+TEST_CASE("the palette finds commands and cameras", "[window][keyboard]") {
+    Driver d;
+    d.window().open_demo();
+    command(d, "go to k21");
+    CHECK(d.document().selected() == "K21");
+    command(d, "stage power");
+    CHECK(d.window().stage() == Stage::power);
+    CHECK(palette_matches("Tool: place cameras", "plc cam"));
+    CHECK(palette_matches("Go to K14  Pontoon C end", "k14"));
+    CHECK_FALSE(palette_matches("Undo", "redo"));
+    d.key(&d.window(), Qt::Key_K, Qt::ControlModifier);
+    auto* input = d.find<QLineEdit>("paletteInput");
+    d.type(input, "zzzz");
+    CHECK(d.find<QListWidget>("paletteList")->count() == 0);
+    d.key(input, Qt::Key_Return);
+    d.key(input, Qt::Key_Escape);
+    CHECK_FALSE(input->isVisible());
+}
+
+TEST_CASE("absurd numbers in the details are refused in a sentence", "[window][bad-input]") {
+    Driver d;
+    d.window().open_demo();
+    d.window().set_stage(Stage::survey);
+    d.document().select("K01");
+    const std::string before = find_device(d.document().site(), "K01")->kind;
+    struct Entry {
+        const char* field;
+        const char* text;
+        const char* told;
+    };
+    for (const Entry& entry : {Entry{"dayWatts", "-5", "0 to 1000 W"}, Entry{"dayWatts", "1e9", "0 to 1000 W"},
+                               Entry{"dayWatts", "lots", "not a number"}, Entry{"bitRate", "5 m", "Mb/s"},
+                               Entry{"angle", "1000", "360"}}) {
+        INFO(entry.field << " " << entry.text);
+        auto* field = d.find<QLineEdit>(entry.field);
+        field->setFocus();
+        field->selectAll();
+        d.type(field, entry.text);
+        d.key(field, Qt::Key_Return);
+        CHECK(d.text_of("message").contains(entry.told));
+        CHECK_FALSE(d.document().can_undo());
+    }
+    auto* field = d.find<QLineEdit>("dayWatts");
+    field->setFocus();
+    field->selectAll();
+    d.type(field, "9.5 W");
+    d.key(field, Qt::Key_Return);
+    CHECK(find_device(d.document().site(), "K01")->camera->draw->day_w == Approx(9.5));
+    CHECK(find_device(d.document().site(), "K01")->kind == before);
+}

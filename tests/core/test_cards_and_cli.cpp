@@ -1,0 +1,214 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Wiring cards, and the commands of ovant-cli run in process and as a program.
+#include <catch2/catch.hpp>
+#include <sys/wait.h>
+
+#include <cstdlib>
+#include <nlohmann/json.hpp>
+#include <sstream>
+
+#include "cli/commands.h"
+#include "core/prove/cards.h"
+#include "phrase/card_text.h"
+#include "print/cards_pdf.h"
+#include "support/sites.h"
+#include "support/temp_folder.h"
+
+using namespace ovant;
+using nlohmann::json;
+
+namespace {
+
+struct Ran {
+    int status;
+    std::string out, err;
+};
+
+Ran cli(const std::vector<std::string>& arguments) {
+    std::ostringstream out, err;
+    const int status = run_cli(arguments, out, err);
+    return {status, out.str(), err.str()};
+}
+
+const std::string demo_path = source_file("data/demo/marram-quay.ovant.json");
+
+const Card& card_of(const std::vector<Card>& cards, const std::string& camera) {
+    for (const Card& card : cards) {
+        if (card.camera == camera) return card;
+    }
+    FAIL("no card of " << camera);
+    return cards.front();
+}
+
+std::string text_of_pdf(const std::string& path) {
+    const std::string text = path + ".txt";
+    REQUIRE(std::system(("pdftotext -layout " + path + " " + text).c_str()) == 0);
+    return read_all(text);
+}
+
+}  // namespace
+
+TEST_CASE("a card leads from the port to the camera", "[cards]") {
+    const Judged demo = judge_site(demo_site());
+    const Network net = lay_out(demo.site, demo.catalogue);
+    const std::vector<Card> cards = wiring_cards(net);
+    CHECK(cards.size() == 20);  // four are not connected
+    for (const Card& card : cards) {
+        INFO(card.camera);
+        REQUIRE_FALSE(card.steps.empty());
+        CHECK(card.steps.back().to == card.camera);
+        for (std::size_t i = 1; i < card.steps.size(); ++i) CHECK(card.steps[i].from == card.steps[i - 1].to);
+        CHECK(card.verdict == demo.run(card.camera).verdict);
+    }
+    const Card& chain = card_of(cards, "K13");
+    CHECK(chain.steps.front().from == "SW1");
+    CHECK(chain.steps.front().from_port == "13");
+    CHECK(chain.steps[1].from_port == "out");
+    CHECK(chain.steps[1].to_port == "in");
+    CHECK(socket_text(chain.steps[1], true) == "side out, faces R7");
+    CHECK(socket_text(chain.steps[1], false) == "side in, faces R6");
+    CHECK(chain.steps.front().cut_m >= chain.steps.front().length_m + 2 * 3);
+    CHECK(chain.steps.front().protector_from == "surge-100");
+    CHECK(fit_text(chain.steps.front()) == "Protector at SW1.");
+}
+
+TEST_CASE("cautions stand where they apply and nowhere else", "[cards]") {
+    const Judged demo = judge_site(demo_site());
+    const Network net = lay_out(demo.site, demo.catalogue);
+    const std::vector<Card> cards = wiring_cards(net);
+    const auto has = [&](const char* camera, Caution caution) {
+        const auto& found = card_of(cards, camera).cautions;
+        return std::find(found.begin(), found.end(), caution) != found.end();
+    };
+    CHECK(card_of(cards, "K07").cautions.empty());  // indoors, low power
+    CHECK(has("K13", Caution::water));
+    CHECK_FALSE(has("K01", Caution::water));
+    CHECK(has("K01", Caution::earth));
+    CHECK(has("K12", Caution::long_setting));
+    CHECK_FALSE(has("K21", Caution::long_setting));
+    CHECK(has("K24", Caution::bundle_heat));
+    for (Caution caution : {Caution::height, Caution::services, Caution::earth, Caution::water, Caution::bundle_heat,
+                            Caution::long_setting, Caution::power_off_far_side}) {
+        CHECK(caution_text(caution).back() == '.');
+    }
+}
+
+TEST_CASE("the far side that must not send power on says so", "[cards]") {
+    Site site = site_with_run({.lengths_m = {60, 60}, .in_line = "rep-1-out"});
+    find_device(site, "R1")->power_off_ports.insert("out");
+    const Judged judged = judge_site(site);
+    const Network net = lay_out(judged.site, judged.catalogue);
+    const std::vector<Card> cards = wiring_cards(net);
+    REQUIRE(cards.size() == 1);
+    CHECK(cards[0].steps[1].power_off_from);
+    CHECK(fit_text(cards[0].steps[1]) == "PoE off at R1 out.");
+}
+
+TEST_CASE("the PDF holds the cards, four to a page", "[cards]") {
+    const TempFolder folder;
+    const std::string path = folder.file("cards.pdf");
+    const Ran ran = cli({"cards", demo_path, "--pdf", path});
+    CHECK(ran.status == cli_holds);
+    CHECK(read_all(path).starts_with("%PDF-"));
+    const std::string text = text_of_pdf(path);
+    CHECK(std::count(text.begin(), text.end(), '\f') == 5);
+    for (const char* words : {"K13", "Pontoon B end", "Cut 96 m, label both ends L21.", "T568B", "side in, faces SW1",
+                              "Protector at K13."}) {
+        INFO(words);
+        CHECK(text.find(words) != std::string::npos);
+    }
+}
+
+TEST_CASE("a chain too long for a card goes on to the next", "[cards]") {
+    const TempFolder folder;
+    Site site = site_with_run({.camera = "cam-mini-3w", .lengths_m = std::vector<double>(10, 60), .in_line = "rep-1-out"});
+    const Judged judged = judge_site(site);
+    const Network net = lay_out(judged.site, judged.catalogue);
+    const std::string path = folder.write("cards.pdf", cards_pdf(wiring_cards(net), "Test", {UnitSystem::imperial, &judged.catalogue}));
+    const std::string text = text_of_pdf(path);
+    CHECK(text.find("(1 of 2)") != std::string::npos);
+    CHECK(text.find("(2 of 2)") != std::string::npos);
+    CHECK(text.find(" ft") != std::string::npos);
+    const std::string none = folder.write("none.pdf", cards_pdf({}, "Test", {}));
+    CHECK(text_of_pdf(none).find("no cards to print") != std::string::npos);
+}
+
+TEST_CASE("check as JSON: summary, runs, ports, switches", "[cli]") {
+    const Ran ran = cli({"check", demo_path, "--format", "json"});
+    CHECK(ran.status == cli_fails);
+    const json out = json::parse(ran.out);
+    const Summary sum = judge_site(demo_site()).assessment.summary;
+    CHECK(out["summary"]["holds"] == sum.holds);
+    CHECK(out["summary"]["tight"] == sum.tight);
+    CHECK(out["summary"]["fails"] == sum.fails);
+    CHECK(out["summary"]["unknown"] == sum.unknown);
+    CHECK(out["runs"].size() == 24);
+    CHECK(out["switches"].size() == 3);
+    CHECK(out["ports"].size() == 25);
+    for (const json& run : out["runs"]) {
+        for (const char* field : {"id", "camera", "verdict", "length_m", "checks"}) CHECK(run.contains(field));
+        for (const json& check : run["checks"]) {
+            INFO(run["id"] << check["id"]);
+            CHECK_FALSE(check["source"].get<std::string>().empty());
+            CHECK(check["working"].is_array());
+            CHECK_FALSE(check["sentence"].get<std::string>().empty());
+        }
+    }
+}
+
+TEST_CASE("check under one condition and another school", "[cli]") {
+    const json day = json::parse(cli({"check", demo_path, "--condition", "day", "--format", "json"}).out);
+    for (const json& run : day["runs"]) {
+        for (const json& check : run["checks"]) {
+            if (check.contains("condition")) CHECK(check["condition"] == "day");
+        }
+    }
+    const Ran strict = cli({"check", demo_path, "--school", "standard"});
+    const Ran rated = cli({"check", demo_path});
+    CHECK(strict.out != rated.out);
+    CHECK(strict.out.find("fails    K12") != std::string::npos);
+    CHECK(rated.out.find("11 hold, 4 tight, 5 fail, 4 unknown") != std::string::npos);
+}
+
+TEST_CASE("ways, parts and validate", "[cli]") {
+    const Ran ways = cli({"ways", demo_path, "K14", "--format", "json"});
+    CHECK(ways.status == cli_holds);
+    const json list = json::parse(ways.out)["ways"];
+    CHECK(list.size() == 4);
+    for (const json& way : list) {
+        CHECK_FALSE(way["reason"].get<std::string>().empty());
+        if (way["built"].get<bool>()) CHECK(way["price"].get<double>() > 0);
+    }
+    CHECK(cli({"ways", demo_path, "K14"}).out.find("repeaters on solid copper") != std::string::npos);
+    CHECK(cli({"parts", demo_path}).out.starts_with("kind,name,quantity"));
+    CHECK(cli({"validate", demo_path}).status == cli_holds);
+}
+
+TEST_CASE("wrong usage and unreadable files say why", "[cli][bad-input]") {
+    CHECK(cli({}).status == cli_unreadable);
+    CHECK(cli({"check"}).status == cli_unreadable);
+    CHECK(cli({"check", demo_path, "--condition", "monsoon"}).status == cli_unreadable);
+    const Ran none = cli({"check", "/nowhere.json"});
+    CHECK(none.status == cli_unreadable);
+    CHECK(none.err.find("/nowhere.json") != std::string::npos);
+    const Ran loop = cli({"validate", source_file("tests/data/broken/loop.json")});
+    CHECK(loop.status == cli_unreadable);
+    CHECK(loop.err.find("links/2: link L3 closes a loop.") != std::string::npos);
+    const Ran camera = cli({"ways", demo_path, "SW1"});
+    CHECK(camera.status == cli_unreadable);
+    CHECK(camera.err.find("camera SW1") != std::string::npos);
+    CHECK(cli({"cards", demo_path, "--pdf", "/nowhere/at/all.pdf"}).status == cli_unreadable);
+    CHECK(cli({"parts", demo_path, "--xlsx", "/nowhere/at/all.xlsx"}).status == cli_unreadable);
+    const Ran help = cli({"--help"});
+    CHECK(help.status == cli_holds);
+    CHECK(help.out.find("check") != std::string::npos);
+}
+
+TEST_CASE("the program itself keeps its exit statuses", "[cli]") {
+    const auto status = [](const std::string& arguments) {
+        return WEXITSTATUS(std::system((std::string(CLI_PATH) + " " + arguments + " > /dev/null 2>&1").c_str()));
+    };
+    CHECK(status("check " + demo_path) == 1);
+    CHECK(status("check " + source_file("tests/data/corpus/empty.json")) == 0);
+    CHECK(status("check " + source_file("tests/data/broken/cut-off.json")) == 2);
+}

@@ -1,0 +1,154 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Cameras from a spreadsheet, parts into one.
+#include <catch2/catch.hpp>
+
+#include <cstdio>
+
+#include "core/format/camera_csv.h"
+#include "core/format/parts_sheet.h"
+#include "phrase/error_text.h"
+#include "support/sites.h"
+#include "support/temp_folder.h"
+
+using namespace ovant;
+
+namespace {
+
+const PartLine& part(const std::vector<PartLine>& parts, const std::string& kind) {
+    for (const PartLine& line : parts) {
+        if (line.kind == kind) return line;
+    }
+    FAIL("no part " << kind);
+    return parts.front();
+}
+
+std::string output_of(const std::string& command) {
+    std::string out;
+    FILE* pipe = popen(command.c_str(), "r");
+    REQUIRE(pipe);
+    char buffer[4096];
+    for (std::size_t size; (size = fread(buffer, 1, sizeof buffer, pipe)) > 0;) out.append(buffer, size);
+    pclose(pipe);
+    return out;
+}
+
+Site room_only() {
+    return add_equipment_room(bare_site(), shipped_catalogue(), {0, 0}, "sw-16-at-185", "rec-32")->site;
+}
+
+}  // namespace
+
+TEST_CASE("cameras come in with their units", "[csv]") {
+    const CsvImport import = import_cameras(room_only(), shipped_catalogue(),
+                                            "name,x,y,kind,watts,Mb/s,length\n"
+                                            "Gate,30,10,cam-dome-4mp,6.5,3.2,80\n"
+                                            "\"Shed, east\",100 ft,20,,,,\n"
+                                            "Mast;no,5 m,5,cam-mini-3w,,,135 ft\n");
+    for (const Error& line : import.lines) INFO(sentence(line));
+    CHECK(import.lines.empty());
+    REQUIRE(import.added.size() == 3);
+    const Device& gate = *find_device(import.site, import.added[0]);
+    CHECK(gate.name == "Gate");
+    CHECK(gate.camera->draw->day_w == Approx(6.5));
+    CHECK(*gate.camera->bit_rate_mbps == Approx(3.2));
+    const Device& shed = *find_device(import.site, import.added[1]);
+    CHECK(shed.name == "Shed, east");
+    CHECK(shed.at.x_m == Approx(30.48));
+    CHECK(shed.kind == "cam-fixed-4mp");
+    const Judged judged = judge_site(import.site);
+    CHECK(judged.run(import.added[0]).length_m == Approx(80));
+    CHECK_FALSE(judged.run(import.added[1]).connected);
+    CHECK(judged.run(import.added[2]).length_m == Approx(41.15).margin(0.01));
+}
+
+TEST_CASE("bad lines are told by number and the rest goes on", "[csv][bad-input]") {
+    const CsvImport import = import_cameras(room_only(), shipped_catalogue(),
+                                            "\xef\xbb\xbfName;X;Y;Kind;Watts;Length\n"
+                                            "A;1;2;;;\n"
+                                            "B;one;2;;;\n"
+                                            "C;3;;;;\n"
+                                            "D;4;4;cam-none;;\n"
+                                            "\n"
+                                            "E;5;5;;-4;\n"
+                                            "F;1e300;5;;;\n"
+                                            "G;6;6;;;=2+2\n");
+    std::vector<std::string> names;
+    for (const std::string& id : import.added) names.push_back(find_device(import.site, id)->name);
+    CHECK(names == std::vector<std::string>{"A", "E", "G"});
+    REQUIRE(import.lines.size() == 6);
+    CHECK(import.lines[0].place == "line 3");
+    CHECK(sentence(import.lines[0]).find("one") != std::string::npos);
+    CHECK(import.lines[1].place == "line 4");
+    CHECK(import.lines[2].code == ErrorCode::unknown_kind);
+    for (const Error& line : import.lines) CHECK(sentence(line).starts_with("line "));
+}
+
+TEST_CASE("a list without its columns says which are needed", "[csv][bad-input]") {
+    for (const char* text : {"", "camera,east,north\nA,1,2\n", "\x00\x01\x02", "name,x\nA,1\n"}) {
+        const CsvImport import = import_cameras(room_only(), shipped_catalogue(), text);
+        CHECK(import.added.empty());
+        REQUIRE(import.lines.size() == 1);
+        CHECK(import.lines[0].code == ErrorCode::missing_field);
+        CHECK(sentence(import.lines[0]).find("name, x, y") != std::string::npos);
+    }
+}
+
+TEST_CASE("more cameras than ports are told", "[csv]") {
+    std::string text = "name,x,y,length\n";
+    for (int i = 0; i < 18; ++i) text += "C" + std::to_string(i) + ",10,10,50\n";
+    const CsvImport import = import_cameras(room_only(), shipped_catalogue(), text);
+    CHECK(import.added.size() == 18);
+    CHECK(import.lines.size() == 2);
+}
+
+TEST_CASE("parts of one run, counted by hand", "[parts]") {
+    // 40 m + 60 m of cable with a service loop of 3 m at each of four ends, one repeater, two patch
+    // cords of 2 m in all, a protector at each end of the run.
+    Site site = site_with_run({.lengths_m = {40, 60}, .in_line = "rep-1-out"});
+    site.links[0].cords_m = 2;
+    site.links[0].a.protector = "surge-100";
+    site.links[1].b.protector = "surge-100";
+    const Judged judged = judge_site(site);
+    const Network net = lay_out(judged.site, judged.catalogue);
+    const std::vector<PartLine> parts = count_parts(net);
+    CHECK(part(parts, "cat5e-solid-24-out").quantity == Approx(40 + 60 + 4 * 3));
+    CHECK(part(parts, "patch-24").quantity == Approx(2));
+    CHECK(part(parts, "plug-rj45").quantity == 4);
+    CHECK(part(parts, "surge-100").quantity == 2);
+    CHECK(part(parts, "rep-1-out").quantity == 1);
+    CHECK(part(parts, "sw-8-at-120").quantity == 1);
+    double sum = 0;
+    for (const PartLine& line : parts) {
+        INFO(line.kind);
+        CHECK(line.price == Approx(line.quantity * line.unit_price));
+        sum += line.price;
+    }
+    CHECK(total_price(parts) == Approx(sum));
+    CHECK(parts.front().kind == "cam-fixed-4mp");
+    CHECK(cut_length_m(net, net.links[0]) == Approx(46));
+}
+
+TEST_CASE("cells cannot run as formulas", "[parts][bad-input]") {
+    CHECK(csv_cell("=1+1") == "\"'=1+1\"");
+    CHECK(csv_cell("@x") == "\"'@x\"");
+    CHECK(csv_cell("-5") == "\"'-5\"");
+    CHECK(csv_cell("he said \"no\"") == "\"he said \"\"no\"\"\"");
+    CHECK(csv_cell("") == "\"\"");
+}
+
+TEST_CASE("the spreadsheet holds the same numbers as the list", "[parts]") {
+    const TempFolder folder;
+    const Judged judged = judge_site(demo_site());
+    const Network net = lay_out(judged.site, judged.catalogue);
+    const std::vector<PartLine> parts = count_parts(net);
+    const std::string csv = parts_csv(parts, "EUR");
+    CHECK(std::count(csv.begin(), csv.end(), '\n') == static_cast<long>(parts.size()) + 2);
+    const std::string path = folder.file("parts.xlsx");
+    REQUIRE(write_parts_xlsx(path, "Marram Quay", parts, "EUR"));
+    // An .xlsx is a zip of XML.
+    const std::string sheet = output_of("unzip -p " + path + " xl/worksheets/sheet1.xml xl/sharedStrings.xml");
+    CHECK(sheet.find("SUM(F4:F") != std::string::npos);
+    CHECK(sheet.find("sw-16-at-185") != std::string::npos);
+    CHECK(sheet.find("Marram Quay, prices in EUR") != std::string::npos);
+    CHECK_FALSE(write_parts_xlsx("/nowhere/at/all.xlsx", "X", parts, "EUR"));
+}

@@ -1,0 +1,159 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Site files: round trips, broken files by name, what can be kept, versions.
+#include <catch2/catch.hpp>
+
+#include <filesystem>
+#include <limits>
+
+#include "core/format/site_json.h"
+#include "phrase/error_text.h"
+#include "support/sites.h"
+#include "support/temp_folder.h"
+
+using namespace ovant;
+
+namespace {
+
+Error error_of(const std::string& text) {
+    const Result<Site> site = read_site(text);
+    REQUIRE_FALSE(site);
+    return site.error();
+}
+
+std::string broken(const std::string& name) {
+    return read_all(source_file("tests/data/broken/" + name + ".json"));
+}
+
+}  // namespace
+
+TEST_CASE("the demo comes back byte for byte", "[file]") {
+    const std::string bytes = read_all(source_file("data/demo/marram-quay.ovant.json"));
+    CHECK(write_site(demo_site()) == bytes);
+}
+
+TEST_CASE("each released version of the format still opens", "[file]") {
+    int files = 0;
+    for (const auto& entry : std::filesystem::directory_iterator(source_file("tests/data/versions"))) {
+        INFO(entry.path());
+        const Result<Site> site = read_site(read_all(entry.path().string()));
+        REQUIRE(site);
+        CHECK(site->devices.size() > 20);
+        ++files;
+    }
+    CHECK(files >= 1);
+}
+
+TEST_CASE("fields of a later version survive", "[file]") {
+    const std::string text = R"({"format": "ovant-site", "version": 1, "name": "X", "weather": {"wind": 7},
+        "settings": {"day_c": 30, "night_shift": true},
+        "places": [{"id": "P1", "at": [0, 0], "colour": "blue"}],
+        "pathways": [{"id": "W1", "points": [[0, 0], [5, 5]], "depth_m": 0.6}],
+        "devices": [{"id": "SW1", "kind": "sw-8-at-120", "at": [0, 0], "serial": "A7"},
+                    {"id": "K01", "kind": "cam-fixed-4mp", "at": [9, 0], "camera": {}}],
+        "links": [{"id": "L1", "cable": "cat5e-solid-24", "a": {"device": "SW1", "port": "1"},
+                   "b": {"device": "K01", "port": "lan"}, "pulled_by": "A"}]})";
+    const Result<Site> site = read_site(text);
+    REQUIRE(site);
+    const std::string written = write_site(*site);
+    for (const char* kept : {"\"weather\"", "\"wind\":7", "\"night_shift\":true", "\"colour\":\"blue\"",
+                             "\"depth_m\":0.6", "\"serial\":\"A7\"", "\"pulled_by\":\"A\""}) {
+        INFO(kept);
+        CHECK(written.find(kept) != std::string::npos);
+    }
+    const Result<Site> again = read_site(written);
+    REQUIRE(again);
+    CHECK(write_site(*again) == written);
+}
+
+TEST_CASE("a broken file is refused with the place and the thing", "[file][bad-input]") {
+    struct Case {
+        const char* file;
+        ErrorCode code;
+        const char* place;
+        const char* in_sentence;
+    };
+    const Case cases[] = {
+        {"negative-length", ErrorCode::schema, "links/0/measured_length_m", "measured_length_m"},
+        {"huge-number", ErrorCode::schema, "devices/1/at/0", "devices/1/at"},
+        {"duplicate-id", ErrorCode::duplicate_id, "devices/1/id", "SW1 is used twice"},
+        {"missing-port", ErrorCode::unknown_port, "links/0/a/port", "SW1.99"},
+        {"missing-device", ErrorCode::unknown_device, "links/0/b/device", "K77"},
+        {"unknown-kind", ErrorCode::unknown_kind, "devices/1/kind", "cam-none"},
+        {"newer-version", ErrorCode::newer_version, "version", "format 2"},
+        {"wrong-type", ErrorCode::schema, "devices/0/at", "devices/0/at"},
+        {"two-sources", ErrorCode::two_sources, "links/1", "SW1.2 and SW2.1"},
+        {"loop", ErrorCode::loop, "links/2", "closes a loop"},
+        {"port-taken", ErrorCode::port_in_use, "links/1/a/port", "taken by link L1"},
+        {"cut-off", ErrorCode::not_json, "line 36", "line 36"},
+        {"not-a-number", ErrorCode::not_json, "line 39", "damaged"},
+        {"not-json", ErrorCode::not_json, "line 1", "line 1"},
+        {"deep", ErrorCode::schema, "", "deep"},
+    };
+    for (const Case& c : cases) {
+        INFO(c.file);
+        const Error error = error_of(broken(c.file));
+        const std::string told = sentence(error);
+        INFO(told);
+        CHECK(error.code == c.code);
+        if (error.code != ErrorCode::not_json) CHECK(error.place == c.place);
+        CHECK(error.place.starts_with(std::string(c.place).substr(0, 4)));
+        if (error.code != ErrorCode::not_json) CHECK(told.find(c.in_sentence) != std::string::npos);
+        CHECK(told.back() == '.');
+    }
+}
+
+TEST_CASE("a file over the limit is refused by its size", "[file][bad-input]") {
+    const Error error = error_of(std::string(largest_site_bytes + 1, ' '));
+    CHECK(error.code == ErrorCode::too_large);
+    CHECK(sentence(error).find("64 MB") != std::string::npos);
+    CHECK(read_site_keeping(std::string(largest_site_bytes + 1, ' ')).nothing_kept);
+}
+
+TEST_CASE("what can be kept of a cut-off file is kept", "[file][bad-input]") {
+    const std::string whole = write_site(demo_site());
+    const Site demo = demo_site();
+    const std::size_t in_links = whole.find("\"id\":\"L20\"");
+    REQUIRE(in_links != std::string::npos);
+    const KeptSite kept = read_site_keeping(std::string_view(whole).substr(0, in_links + 20));
+    REQUIRE_FALSE(kept.nothing_kept);
+    CHECK(kept.site.devices == demo.devices);
+    CHECK(kept.site.places == demo.places);
+    CHECK(kept.site.links.size() == 19);
+    REQUIRE_FALSE(kept.dropped.empty());
+    CHECK(kept.dropped.front().code == ErrorCode::not_json);
+}
+
+TEST_CASE("a wrong object is left out and named, the rest stays", "[file][bad-input]") {
+    const KeptSite kept = read_site_keeping(broken("negative-length"));
+    REQUIRE_FALSE(kept.nothing_kept);
+    CHECK(kept.site.devices.size() == 2);
+    CHECK(kept.site.links.empty());
+    REQUIRE(kept.dropped.size() == 1);
+    CHECK(kept.dropped.front().place == "links/0/measured_length_m");
+
+    const KeptSite loop = read_site_keeping(broken("loop"));
+    REQUIRE_FALSE(loop.nothing_kept);
+    CHECK(loop.site.links.size() == 2);
+
+    CHECK(read_site_keeping(broken("newer-version")).site.devices.size() == 2);
+    CHECK(read_site_keeping("no JSON at all").nothing_kept);
+    CHECK(read_site_keeping("").nothing_kept);
+}
+
+TEST_CASE("text that is not UTF-8 is written, marked, and read again", "[file][bad-input]") {
+    Site site = bare_site();
+    site.name = "Quai \xe9t\xe9";  // as an old spreadsheet has it
+    const Result<Site> again = read_site(write_site(site));
+    REQUIRE(again);
+    CHECK(again->name.starts_with("Quai "));
+}
+
+TEST_CASE("a site's own kinds are read, used and written", "[file]") {
+    const Result<Site> site = read_site(read_all(source_file("tests/data/corpus/chain.json")));
+    REQUIRE(site);
+    const Catalogue catalogue = catalogue_for(*site);
+    REQUIRE(catalogue.find("own-camera"));
+    CHECK(catalogue.find("own-camera")->camera->draw.day_w == 3);
+    CHECK(catalogue.size() == shipped_catalogue().size() + 1);
+    CHECK(write_site(*site).find("own-camera") != std::string::npos);
+}

@@ -1,0 +1,202 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Ways and remedies: what is proposed, what is refused and why, judged by the one assessment.
+#include <catch2/catch.hpp>
+
+#include "core/choose/proposal.h"
+#include "core/format/site_json.h"
+#include "phrase/way_text.h"
+#include "support/sites.h"
+
+using namespace ovant;
+
+namespace {
+
+// A room with a switch at the origin and a camera this far along one pathway, not connected yet.
+Site site_at(double away_m, const std::string& camera = "cam-fixed-4mp", School school = School::maker_rated,
+             const std::string& unit = "sw-16-at-185") {
+    Site site = add_equipment_room(bare_site(school), shipped_catalogue(), {0, 0}, unit, "rec-32")->site;
+    Pathway path;
+    path.id = "W1";
+    path.points = {{0, 0}, {away_m, 0}};
+    site.pathways.push_back(path);
+    return add_device(site, shipped_catalogue(), camera, {away_m, 0})->site;
+}
+
+std::vector<Proposal> ways_at(double away_m, const std::string& camera = "cam-fixed-4mp",
+                              School school = School::maker_rated) {
+    return propose_ways(site_at(away_m, camera, school), shipped_catalogue(), "K01");
+}
+
+const Proposal& way(const std::vector<Proposal>& ways, WayId id) {
+    for (const Proposal& proposal : ways) {
+        if (proposal.way == id) return proposal;
+    }
+    FAIL("way missing");
+    return ways.front();
+}
+
+}  // namespace
+
+TEST_CASE("each way is the first for some distance", "[ways]") {
+    CHECK(*ways_at(60).front().way == WayId::direct_copper);
+    CHECK(*ways_at(170, "cam-fixed-2mp").front().way == WayId::long_setting);
+    CHECK(*ways_at(330).front().way == WayId::repeaters);
+    // A hungry camera on a port that only starts it: an extender makes the volts anew.
+    std::vector<Proposal> far = ways_at(170, "cam-fixed-8mp", School::standard);
+    CHECK((*far.front().way == WayId::repeaters || *far.front().way == WayId::extenders));
+}
+
+TEST_CASE("each way is refused for its own reason", "[ways]") {
+    const TextContext context{UnitSystem::metric, &shipped_catalogue()};
+    const std::vector<Proposal> near = ways_at(60);
+    CHECK(way(near, WayId::repeaters).cannot == Cannot::one_length_enough);
+    CHECK(way(near, WayId::extenders).cannot == Cannot::one_length_enough);
+
+    const std::vector<Proposal> far = ways_at(330);
+    const Proposal& direct = way(far, WayId::direct_copper);
+    CHECK(direct.verdict == Verdict::fails);
+    CHECK(direct.decisive.id == CheckId::link_length);
+    CHECK(direct.decisive.margin < -200);
+    CHECK(way(far, WayId::long_setting).decisive.id == CheckId::link_length);
+    CHECK(way(far, WayId::extenders).cannot == Cannot::chain_too_long);
+    CHECK(proposal_reason(way(far, WayId::extenders), context).find("makers allow") != std::string::npos);
+
+    const std::vector<Proposal> fast = ways_at(170, "cam-multi-4x4mp");
+    CHECK(way(fast, WayId::long_setting).decisive.id == CheckId::link_rate);
+
+    const std::vector<Proposal> strict = ways_at(170, "cam-fixed-2mp", School::standard);
+    CHECK(way(strict, WayId::long_setting).verdict == Verdict::fails);
+    CHECK(way(strict, WayId::long_setting).decisive.id == CheckId::link_length);
+
+    const std::vector<Proposal> ptz = ways_at(170, "cam-ptz-ir");
+    CHECK((way(ptz, WayId::extenders).decisive.id == CheckId::port_class ||
+           way(ptz, WayId::extenders).decisive.id == CheckId::port_power));
+
+    // No port of the class at all.
+    const std::vector<Proposal> none =
+        propose_ways(site_at(60, "cam-ptz-60w"), shipped_catalogue(), "K01");
+    CHECK(none.front().cannot == Cannot::no_free_port);
+    const std::vector<Proposal> no_long = propose_ways(
+        site_at(60, "cam-fixed-2mp", School::maker_rated, "sw-24-at-370"), shipped_catalogue(), "K01");
+    CHECK(way(no_long, WayId::long_setting).cannot == Cannot::no_long_setting);
+    CHECK(propose_ways(bare_site(), shipped_catalogue(), "K01").front().cannot == Cannot::no_camera);
+}
+
+TEST_CASE("a proposal is a real site, judged as if drawn by hand", "[ways]") {
+    for (double away_m : {40.0, 120.0, 240.0, 390.0, 700.0}) {
+        for (const Proposal& proposal : ways_at(away_m)) {
+            if (!proposal.site) continue;
+            INFO(away_m << " " << id_of(*proposal.way));
+            CHECK(find_problems(*proposal.site, shipped_catalogue()).empty());
+            const Judged judged = judge_site(*proposal.site);
+            CHECK(judged.run().verdict == proposal.run.verdict);
+            CHECK(proposal.verdict >= proposal.run.verdict);
+            CHECK(proposal.price > 0);
+            // It survives being saved and opened.
+            const Result<Site> again = read_site(write_site(*proposal.site));
+            REQUIRE(again);
+            CHECK(judge_site(*again).run().verdict == proposal.run.verdict);
+        }
+    }
+}
+
+TEST_CASE("ways are ranked: verdict, then the site's preference", "[ways]") {
+    for (Preference preference : {Preference::price, Preference::fewest_parts, Preference::least_work}) {
+        Site site = demo_site();
+        site.settings.preference = preference;
+        for (const Device& device : site.devices) {
+            if (!device.camera) continue;
+            const std::vector<Proposal> ways = propose_ways(site, catalogue_for(site), device.id);
+            CHECK(ways.size() == 4);
+            for (std::size_t i = 1; i < ways.size(); ++i) {
+                if (!ways[i].site) continue;
+                INFO(device.id);
+                REQUIRE(ways[i - 1].site);
+                CHECK(ways[i - 1].verdict <= ways[i].verdict);
+                if (ways[i - 1].verdict != ways[i].verdict || ways[i - 1].past_stated != ways[i].past_stated) continue;
+                if (preference == Preference::price) CHECK(ways[i - 1].price <= ways[i].price);
+                else CHECK(ways[i - 1].can_fail <= ways[i].can_fail);
+            }
+        }
+    }
+}
+
+TEST_CASE("field-proven reach is never proposed first where a stated one serves", "[ways]") {
+    for (double away_m = 60; away_m <= 400; away_m += 20) {
+        const std::vector<Proposal> ways = ways_at(away_m, "cam-fixed-2mp", School::field_proven);
+        if (!ways.front().past_stated) continue;
+        for (const Proposal& proposal : ways) {
+            INFO(away_m);
+            CHECK((proposal.past_stated || !proposal.site || proposal.verdict == Verdict::fails));
+        }
+    }
+}
+
+TEST_CASE("remedies mend what they name", "[ways]") {
+    const Site demo = demo_site();
+    const Catalogue catalogue = catalogue_for(demo);
+    const auto remedy = [&](const char* camera, RemedyKind kind) -> Proposal {
+        for (const Proposal& proposal : propose_remedies(demo, catalogue, camera)) {
+            if (proposal.remedy == kind) return proposal;
+        }
+        FAIL(camera);
+        return {};
+    };
+    CHECK(remedy("K14", RemedyKind::solid_copper).verdict <= Verdict::tight);
+    CHECK(remedy("K04", RemedyKind::add_protectors).verdict == Verdict::holds);
+    // Off would cure K20 and break K12, which hangs on the same group: said, and not called good.
+    const Proposal off = remedy("K20", RemedyKind::turn_long_setting_off);
+    CHECK(off.run.verdict == Verdict::holds);
+    CHECK(off.verdict == Verdict::fails);
+    CHECK(off.harmed == "K12");
+    const Proposal moved = remedy("K20", RemedyKind::move_port);
+    CHECK(moved.run.verdict != Verdict::fails);
+    // A run that holds asks for nothing.
+    CHECK(propose_remedies(demo, catalogue, "K07").empty());
+    CHECK(propose_remedies(demo, catalogue, "K16").empty());
+    CHECK(propose_remedies(demo, catalogue, "none").empty());
+}
+
+TEST_CASE("a way that would overload its switch is no way", "[ways]") {
+    // Sixteen ports, a small budget, one camera already at the brim.
+    Site site = site_at(60, "cam-ptz-ir", School::maker_rated, "sw-8-at-120");
+    site.settings.switch_basis = SwitchBasis::by_class;
+    for (int i = 0; i < 4; ++i) {
+        Result<Added> camera = add_device(site, shipped_catalogue(), "cam-ptz-ir", {20.0 + i, 5});
+        site = connect_devices(camera->site, shipped_catalogue(), "cat5e-solid-24-out", "SW1", camera->id)->site;
+    }
+    REQUIRE(judge_site(site).assessment.unit("SW1")->verdict != Verdict::fails);
+    const std::vector<Proposal> ways = propose_ways(site, shipped_catalogue(), "K01");
+    const Proposal& direct = way(ways, WayId::direct_copper);
+    CHECK(direct.verdict == Verdict::fails);
+    CHECK(direct.decisive.id == CheckId::switch_power);
+}
+
+TEST_CASE("the best way is taken, or nothing changes", "[ways]") {
+    const Site near = site_at(80);
+    const Site connected = with_best_way(near, shipped_catalogue(), "K01");
+    CHECK(judge_site(connected).run().verdict <= Verdict::tight);
+    const Site far = site_at(3000);
+    CHECK(with_best_way(far, shipped_catalogue(), "K01") == far);
+}
+
+TEST_CASE("a new way leaves no part of the old run behind", "[ways]") {
+    const Site demo = demo_site();
+    const Catalogue catalogue = catalogue_for(demo);
+    const std::vector<Proposal> ways = propose_ways(demo, catalogue, "K14");
+    REQUIRE(ways.front().site);
+    const Network net = lay_out(*ways.front().site, catalogue);
+    for (std::size_t i = 0; i < net.kinds.size(); ++i) {
+        if (!net.kinds[i]->in_line) continue;
+        int plugs = 0;
+        for (int link : net.link_on[i]) plugs += link >= 0;
+        INFO(net.device(static_cast<int>(i)).id);
+        CHECK(plugs >= 2);
+    }
+    // The other runs are as they were.
+    const Judged before = judge_site(demo), after = judge_site(*ways.front().site);
+    for (const RunAssessment& run : before.assessment.runs) {
+        if (run.camera == "K14") continue;
+        CHECK(after.run(run.camera).length_m == Approx(run.length_m));
+    }
+}

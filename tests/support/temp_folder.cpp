@@ -1,0 +1,31 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "support/temp_folder.h"
+
+#include <cstdlib>
+#include <fstream>
+#include <sstream>
+
+TempFolder::TempFolder() {
+    std::string pattern = (std::filesystem::temp_directory_path() / "ovant-test-XXXXXX").string();
+    path = ::mkdtemp(pattern.data());
+}
+
+TempFolder::~TempFolder() {
+    std::error_code ignored;
+    std::filesystem::remove_all(path, ignored);
+}
+
+std::string TempFolder::write(const std::string& name, std::string_view bytes) const {
+    std::ofstream(file(name), std::ios::binary) << bytes;
+    return file(name);
+}
+
+std::string read_all(const std::string& path) {
+    std::ostringstream text;
+    text << std::ifstream(path, std::ios::binary).rdbuf();
+    return text.str();
+}
+
+std::string source_file(const std::string& relative) {
+    return std::string(SOURCE_FOLDER) + "/" + relative;
+}
