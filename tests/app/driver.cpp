@@ -67,12 +67,16 @@ void Driver::drag(QWidget* widget, QPointF from, QPointF to, std::function<void(
 }
 
 QPointF Driver::on_plan(const std::string& device) {
+    QCoreApplication::processEvents();  // a layout that is still due moves the plan
     const Device* found = find_device(document().site(), device);
     REQUIRE(found);
     return plan()->map().to_pixel(found->at);
 }
 
-QPointF Driver::on_plan(Point at) { return plan()->map().to_pixel(at); }
+QPointF Driver::on_plan(Point at) {
+    QCoreApplication::processEvents();
+    return plan()->map().to_pixel(at);
+}
 
 void Driver::wait(std::function<bool()> until) {
     const bool came = QTest::qWaitFor(until, patience_ms);

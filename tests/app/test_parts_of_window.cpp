@@ -11,6 +11,7 @@
 #include "app/runs/run_model.h"
 #include "app/shell/quantity_edit.h"
 #include "app/theme/theme.h"
+#include "core/format/site_json.h"
 #include "core/site/edits.h"
 #include "support/sites.h"
 
@@ -175,6 +176,7 @@ TEST_CASE("a field for a quantity", "[fields]") {
 
 TEST_CASE("a thousand cameras are drawn and named without trouble", "[plan]") {
     Driver d;
+    REQUIRE(find_problems(large_site(1000), shipped_catalogue()).empty());
     d.document().start(large_site(1000));
     d.window().set_stage(Stage::reach);
     QImage image(800, 500, QImage::Format_RGB32);

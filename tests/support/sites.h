@@ -7,6 +7,7 @@
 
 #include "core/assess/assess.h"
 #include "core/site/edits.h"
+#include "support/large_site.h"
 
 namespace ovant {
 
@@ -28,9 +29,6 @@ struct RunSpec {
 
 // Adds a unit (SW1, INJ1 ...) and one camera K01 on it. Checks that every edit is taken.
 Site site_with_run(const RunSpec& spec, School school = School::maker_rated);
-
-// A site of `cameras` cameras on 24-port switches, some with repeaters: for properties and timing.
-Site large_site(int cameras);
 
 struct Judged {
     Site site;
