@@ -44,8 +44,10 @@ void load_circuit(const std::vector<FeedNode>& nodes) {
     lines.push_back("V1 n0 0 " + std::to_string(source_v));
     for (std::size_t i = 1; i < nodes.size(); ++i) {
         const std::string at = "n" + std::to_string(i), number = std::to_string(i);
-        lines.push_back("R" + number + " n" + std::to_string(nodes[i].parent) + " " + at + " " + std::to_string(nodes[i].line_ohm));
-        lines.push_back("B" + number + " " + at + " 0 I=" + std::to_string(nodes[i].constant_power_w) + "/V(" + at + ")");
+        lines.push_back("R" + number + " n" + std::to_string(nodes[i].parent) + " " + at + " " +
+                        std::to_string(nodes[i].line_ohm));
+        lines.push_back("B" + number + " " + at +
+                        " 0 I=" + std::to_string(nodes[i].constant_power_w) + "/V(" + at + ")");
         lines.push_back(".nodeset V(" + at + ")=" + std::to_string(source_v));
     }
     lines.push_back(".end");

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// The window: from nothing to the first painted one with the demo, and a drag among a thousand cameras.
+// The window: from nothing to the first painted one with the demo, and a drag among a thousand
+// cameras.
 #include <benchmark/benchmark.h>
 
 #include <QApplication>

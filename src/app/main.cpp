@@ -36,24 +36,29 @@ int main(int argc, char** argv) {
     const QCommandLineOption demo("demo", "open the demo site");
     const QCommandLineOption dark("dark", "dark colours");
     const QCommandLineOption light("light", "light colours");
-    const QCommandLineOption stage("stage", "open on this stage: survey, reach, power, parts, prove", "stage");
+    const QCommandLineOption stage(
+        "stage", "open on this stage: survey, reach, power, parts, prove", "stage");
     const QCommandLineOption select("select", "select this camera or unit", "id");
     const QCommandLineOption picture("picture", "write a picture of the window and leave", "file");
     const QCommandLineOption size("size", "size of the window, such as 1280x800", "size");
-    const QCommandLineOption open_working("open-working", "open the working of the check that decides");
+    const QCommandLineOption open_working("open-working",
+                                          "open the working of the check that decides");
     parser.addOptions({demo, dark, light, stage, select, picture, size, open_working});
     parser.process(app);
 
-    const bool is_dark = parser.isSet(dark) || (!parser.isSet(light) &&
-                          ovant::desktop_is_dark(app));
+    const bool is_dark =
+        parser.isSet(dark) || (!parser.isSet(light) && ovant::desktop_is_dark(app));
     ovant::apply_theme(app, is_dark);
     ovant::MainWindow window(ovant::desktop_prompts());
-    QObject::connect(&window, &ovant::MainWindow::dark_wanted, &app, [&app](bool wanted) { ovant::apply_theme(app, wanted); });
+    QObject::connect(&window, &ovant::MainWindow::dark_wanted, &app,
+                     [&app](bool wanted) { ovant::apply_theme(app, wanted); });
     const QStringList wanted_size = parser.value(size).split('x');
     if (wanted_size.size() == 2) window.resize(wanted_size[0].toInt(), wanted_size[1].toInt());
     window.show();
-    if (parser.isSet(demo)) window.open_demo();
-    else if (!parser.positionalArguments().isEmpty()) window.open_file(parser.positionalArguments().first());
+    if (parser.isSet(demo))
+        window.open_demo();
+    else if (!parser.positionalArguments().isEmpty())
+        window.open_file(parser.positionalArguments().first());
     const QStringList stages{"survey", "reach", "power", "parts", "prove"};
     if (const auto index = stages.indexOf(parser.value(stage)); index >= 0) {
         window.set_stage(static_cast<ovant::Stage>(index));

@@ -53,7 +53,8 @@ std::optional<Opened> open_site(const Options& options, const Streams& streams) 
         return std::nullopt;
     }
     Opened opened{std::move(*site), {}, {}};
-    if (const auto school = from_name<School>(options.school)) opened.site.settings.school = *school;
+    if (const auto school = from_name<School>(options.school))
+        opened.site.settings.school = *school;
     opened.catalogue = catalogue_for(opened.site);
     opened.context.units = opened.site.settings.units;
     return opened;
@@ -84,8 +85,8 @@ int check_command(const Options& options, const Streams& streams) {
     if (!opened) return cli_unreadable;
     opened->context.catalogue = &opened->catalogue;
     const bool json = options.format == "json";
-    const Assessment assessment = assess(opened->site, opened->catalogue,
-                                         {condition_named(options.condition), json});
+    const Assessment assessment =
+        assess(opened->site, opened->catalogue, {condition_named(options.condition), json});
     if (json) {
         streams.out << assessment_json(assessment, opened->site, opened->context);
     } else {
@@ -110,7 +111,8 @@ int ways_command(const Options& options, const Streams& streams) {
     opened->context.catalogue = &opened->catalogue;
     const Device* camera = find_device(opened->site, options.camera);
     if (!camera || !camera->camera) {
-        streams.err << sentence(Error{ErrorCode::no_such_object, "", "camera " + options.camera, ""})
+        streams.err << sentence(
+                           Error{ErrorCode::no_such_object, "", "camera " + options.camera, ""})
                     << "\n";
         return cli_unreadable;
     }
@@ -121,12 +123,11 @@ int ways_command(const Options& options, const Streams& streams) {
         return cli_holds;
     }
     for (const Proposal& way : ways) {
-        streams.out << fmt::format("{:8} {:34} {:>12}  {}\n",
-                                   way.site ? id_of(way.verdict) : "cannot",
-                                   proposal_title(way, opened->context),
-                                   way.site ? shown_money(way.price, opened->site.settings.currency)
-                                            : "",
-                                   proposal_reason(way, opened->context));
+        streams.out << fmt::format(
+            "{:8} {:34} {:>12}  {}\n", way.site ? id_of(way.verdict) : "cannot",
+            proposal_title(way, opened->context),
+            way.site ? shown_money(way.price, opened->site.settings.currency) : "",
+            proposal_reason(way, opened->context));
     }
     return cli_holds;
 }

@@ -11,29 +11,29 @@
 namespace ovant {
 
 enum class ErrorCode {
-    unreadable,         // file cannot be opened
-    unwritable,         // file cannot be written
-    changed_on_disk,    // somebody else wrote the file since it was read
-    too_large,          // subject: size, detail: limit
-    not_json,           // place: line and column
-    newer_version,      // subject: version of the file, detail: version known
-    schema,             // place: path of the field, detail: what the schema wants
-    out_of_range,       // place: path, subject: value, detail: allowed range
-    duplicate_id,       // place, subject: id
-    unknown_kind,       // place, subject: kind
-    unknown_device,     // place, subject: device id
-    unknown_port,       // place, subject: device.port
-    unknown_pathway,    // place, subject: pathway
-    unknown_place,      // place, subject: place id
-    port_in_use,        // place, subject: device.port, detail: the other link
-    two_sources,        // place, subject: link, detail: the two ports
-    loop,               // place, subject: link that closes the loop
-    bad_number,         // place, subject: text
-    bad_unit,           // place, subject: text, detail: unit wanted
-    missing_field,      // place, subject: field
-    no_such_object,     // subject: id
-    no_route,           // subject: from, detail: to
-    not_possible        // detail: reason key
+    unreadable,       // file cannot be opened
+    unwritable,       // file cannot be written
+    changed_on_disk,  // somebody else wrote the file since it was read
+    too_large,        // subject: size, detail: limit
+    not_json,         // place: line and column
+    newer_version,    // subject: version of the file, detail: version known
+    schema,           // place: path of the field, detail: what the schema wants
+    out_of_range,     // place: path, subject: value, detail: allowed range
+    duplicate_id,     // place, subject: id
+    unknown_kind,     // place, subject: kind
+    unknown_device,   // place, subject: device id
+    unknown_port,     // place, subject: device.port
+    unknown_pathway,  // place, subject: pathway
+    unknown_place,    // place, subject: place id
+    port_in_use,      // place, subject: device.port, detail: the other link
+    two_sources,      // place, subject: link, detail: the two ports
+    loop,             // place, subject: link that closes the loop
+    bad_number,       // place, subject: text
+    bad_unit,         // place, subject: text, detail: unit wanted
+    missing_field,    // place, subject: field
+    no_such_object,   // subject: id
+    no_route,         // subject: from, detail: to
+    not_possible      // detail: reason key
 };
 
 struct Error {

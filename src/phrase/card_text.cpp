@@ -15,15 +15,18 @@ std::string caution_text(Caution caution) {
         case Caution::height: return "Ladder or height: a second person, and your firm's rules.";
         case Caution::services: return "Opening ground: have services located first.";
         case Caution::earth:
-            return "Outdoor copper: protectors at both ends, earthed by a licensed electrician to local "
+            return "Outdoor copper: protectors at both ends, earthed by a licensed electrician to "
+                   "local "
                    "code.";
-        case Caution::water: return "Water and salt: no work alone, plugs sealed, nothing live in the wet.";
+        case Caution::water:
+            return "Water and salt: no work alone, plugs sealed, nothing live in the wet.";
         case Caution::bundle_heat:
             return "High power: local code limits how many such cables lie in one bundle.";
         case Caution::long_setting:
             return "Port on the long setting: 10 Mb/s for the whole group, nothing else on it.";
         case Caution::power_off_far_side:
-            return "PoE off on the far side of the last repeater before the cable goes in: the load is "
+            return "PoE off on the far side of the last repeater before the cable goes in: the "
+                   "load is "
                    "not PoE.";
     }
     return "";
@@ -44,7 +47,8 @@ std::string fit_text(const CardStep& step) {
         parts.push_back(fmt::format("Protector at {}.", step.to));
     }
     if (!step.box_to.empty()) parts.push_back(fmt::format("{} goes in a box.", step.to));
-    if (step.power_off_from) parts.push_back(fmt::format("PoE off at {} {}.", step.from, step.from_port));
+    if (step.power_off_from)
+        parts.push_back(fmt::format("PoE off at {} {}.", step.from, step.from_port));
     return fmt::format("{}", fmt::join(parts, " "));
 }
 

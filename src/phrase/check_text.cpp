@@ -22,7 +22,8 @@ std::string when(const Check& check) {
 }
 
 std::string ends_text(const Check& check) {
-    return check.value == 0 ? "no protectors" : fmt::format("{:g} of {:g} ends", check.value, check.limit);
+    return check.value == 0 ? "no protectors"
+                            : fmt::format("{:g} of {:g} ends", check.value, check.limit);
 }
 
 std::string failing_sentence(const Check& check, const TextContext& context) {
@@ -31,7 +32,8 @@ std::string failing_sentence(const Check& check, const TextContext& context) {
     switch (check.id) {
         case CheckId::camera_voltage:
             if (check.note == Note::collapses) {
-                return fmt::format("The line collapses{}: the cable cannot carry this load", when(check));
+                return fmt::format("The line collapses{}: the cable cannot carry this load",
+                                   when(check));
             }
             return fails ? fmt::format("Camera drops out{}: {} arrives, {} needed", when(check),
                                        quantity(check.value), quantity(check.limit))
@@ -58,12 +60,13 @@ std::string failing_sentence(const Check& check, const TextContext& context) {
             if (check.note == Note::over_port_class) {
                 return "The load takes more than any PoE class carries";
             }
-            return fmt::format("Port {} offers class {:g}, the load asks for class {:g}", check.subject,
-                               check.value, check.limit);
+            return fmt::format("Port {} offers class {:g}, the load asks for class {:g}",
+                               check.subject, check.value, check.limit);
         case CheckId::pair_current:
-            if (check.note == Note::collapses) return "The line collapses before any steady current";
-            return fmt::format("{} in a pairset{}, {} is the most", quantity(check.value), when(check),
-                               quantity(check.limit));
+            if (check.note == Note::collapses)
+                return "The line collapses before any steady current";
+            return fmt::format("{} in a pairset{}, {} is the most", quantity(check.value),
+                               when(check), quantity(check.limit));
         case CheckId::link_length:
             if (check.note == Note::past_stated_limit) {
                 return fmt::format("{} is {} long: past the stated {}, seen to work", check.subject,
@@ -79,7 +82,8 @@ std::string failing_sentence(const Check& check, const TextContext& context) {
                          : fmt::format("The pictures need {} of {} on {}, more than 70 % of it",
                                        quantity(check.value), quantity(check.limit), check.subject);
         case CheckId::chain_count:
-            return fmt::format("{:g} units in line, the maker allows {:g}", check.value, check.limit);
+            return fmt::format("{:g} units in line, the maker allows {:g}", check.value,
+                               check.limit);
         case CheckId::switch_power:
             return fails ? fmt::format("{} is asked for {}, its supply gives {}", check.subject,
                                        quantity(check.value), quantity(check.limit))
@@ -96,7 +100,8 @@ std::string failing_sentence(const Check& check, const TextContext& context) {
         case CheckId::conductor:
             return check.note == Note::copper_clad
                        ? fmt::format("{} is copper-clad aluminium: not for PoE", check.subject)
-                       : fmt::format("{} is stranded cable: for cords, not for runs", check.subject);
+                       : fmt::format("{} is stranded cable: for cords, not for runs",
+                                     check.subject);
         case CheckId::surge:
             return check.value == 0 ? "Outdoor copper has no surge protectors"
                                     : "Outdoor copper has a surge protector at one end only";
@@ -117,10 +122,12 @@ std::string failing_sentence(const Check& check, const TextContext& context) {
         case CheckId::not_connected:
             switch (check.note) {
                 case Note::no_cable:
-                    if (std::isnan(check.value) || check.parts.size() != 2) return "Not connected yet";
-                    return fmt::format("Not connected yet: {} from the head end, needs class {:g} and {}",
-                                       quantity(check.value), check.parts[0],
-                                       shown(check.parts[1], Unit::megabit_per_second, context.units));
+                    if (std::isnan(check.value) || check.parts.size() != 2)
+                        return "Not connected yet";
+                    return fmt::format(
+                        "Not connected yet: {} from the head end, needs class {:g} and {}",
+                        quantity(check.value), check.parts[0],
+                        shown(check.parts[1], Unit::megabit_per_second, context.units));
                 case Note::power_off: return "The port that should feed it is switched off";
                 default: return "Its cable leads to nothing that feeds it";
             }
@@ -274,12 +281,14 @@ std::string reason(const Check& check, const TextContext& context) {
         case Note::copper_clad: return "copper-clad: 1.6 times the resistance";
         case Note::worst_permitted: return "judged on the worst category cable allowed";
         case Note::stranded: return "stranded cable loses more data than solid";
-        case Note::past_stated_limit: return "past the stated limit, seen to work; not promised by anyone";
+        case Note::past_stated_limit:
+            return "past the stated limit, seen to work; not promised by anyone";
         case Note::long_setting: return "the long setting runs at 10 Mb/s";
         case Note::no_feed: return "follow the cable: no PSE port at its end";
         case Note::no_cable: return "no cable at the camera";
         case Note::power_off: return "PoE is off on the port";
-        case Note::reserves_by_class: return "this unit reserves by class, whatever the cameras draw";
+        case Note::reserves_by_class:
+            return "this unit reserves by class, whatever the cameras draw";
         case Note::too_cold:
         case Note::too_hot: return kind_name(context, check.other);
         case Note::indoor_outside: return check.subject + " is an indoor unit: fit an enclosure";
@@ -298,7 +307,8 @@ std::string reason(const Check& check, const TextContext& context) {
                                : check.condition == Condition::day   ? "by day"
                                : check.condition == Condition::night ? "infrared on"
                                                                      : "infrared and heater on");
-        case CheckId::link_length: return "link " + check.subject + ", " + std::string(check.source.text);
+        case CheckId::link_length:
+            return "link " + check.subject + ", " + std::string(check.source.text);
         case CheckId::link_rate: return "link " + check.subject + " up to the recorder";
         case CheckId::port_class: return "port " + check.subject;
         case CheckId::conductor:
@@ -330,9 +340,9 @@ std::string run_sentence(const RunAssessment& run, const TextContext& context) {
     if (!decisive) return "Nothing to judge yet";
     if (run.verdict != Verdict::holds) return failing_sentence(*decisive, context);
     const std::string numbers = figures(*decisive, context);
-    return numbers.empty() ? "Holds"
-                           : fmt::format("Holds; nearest its limit: {}, {}",
-                                         title(decisive->id), numbers);
+    return numbers.empty()
+               ? "Holds"
+               : fmt::format("Holds; nearest its limit: {}, {}", title(decisive->id), numbers);
 }
 
 std::string unit_sentence(const SwitchAssessment& unit, const TextContext& context) {

@@ -10,7 +10,8 @@ namespace {
 
 int digits_of(double shown_value, Unit unit) {
     switch (unit) {
-        case Unit::metre: return std::abs(shown_value) < 20 && shown_value != std::round(shown_value) ? 1 : 0;
+        case Unit::metre:
+            return std::abs(shown_value) < 20 && shown_value != std::round(shown_value) ? 1 : 0;
         case Unit::ampere: return 3;
         case Unit::ohm: return 2;
         case Unit::square_millimetre:
@@ -54,7 +55,8 @@ std::string shown_number(double value_si, Unit unit, UnitSystem system) {
     // Whole rates and watts read better without ".0".
     const bool whole = value == std::round(value) && unit != Unit::money && std::abs(value) < 1e9;
     std::string text = fmt::format("{:.{}f}", value, whole ? 0 : digits_of(value, unit));
-    if (text.starts_with("-") && text.find_first_not_of("-0.") == std::string::npos) text.erase(0, 1);
+    if (text.starts_with("-") && text.find_first_not_of("-0.") == std::string::npos)
+        text.erase(0, 1);
     return text;
 }
 
@@ -73,7 +75,8 @@ std::string value_of_limit(double value, double limit, Unit unit, UnitSystem sys
 std::string shown_money(double amount, const std::string& currency) {
     std::string text = fmt::format("{:.2f}", amount);
     // Thousands apart: "13 942.25", with a space that does not break.
-    for (std::size_t at = text.find('.'); at > 3 && text[at - 4] != '-'; at -= 3) text.insert(at - 3, "\u00a0");
+    for (std::size_t at = text.find('.'); at > 3 && text[at - 4] != '-'; at -= 3)
+        text.insert(at - 3, "\u00a0");
     return text + " " + currency;
 }
 

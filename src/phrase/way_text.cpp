@@ -32,8 +32,7 @@ std::string remedy_title(const Proposal& proposal, const TextContext& context) {
             return with_more ? "Solid copper, protectors and boxes" : "Same run, solid copper";
         case RemedyKind::add_protectors:
             return with_more ? "Protectors and boxes" : "Surge protectors at both ends";
-        case RemedyKind::turn_long_setting_on:
-            return fmt::format("Long setting on at {}", detail);
+        case RemedyKind::turn_long_setting_on: return fmt::format("Long setting on at {}", detail);
         case RemedyKind::turn_long_setting_off:
             return fmt::format("Long setting off at {}", detail);
         case RemedyKind::move_port: return fmt::format("Move to port {}", detail);
@@ -68,9 +67,9 @@ std::string proposal_title(const Proposal& proposal, const TextContext& context)
 std::string proposal_reason(const Proposal& proposal, const TextContext& context) {
     switch (proposal.cannot) {
         case Cannot::nothing:
-            return proposal.harmed.empty()
-                       ? sentence(proposal.decisive, context)
-                       : fmt::format("Harms {}: {}", proposal.harmed, sentence(proposal.decisive, context));
+            return proposal.harmed.empty() ? sentence(proposal.decisive, context)
+                                           : fmt::format("Harms {}: {}", proposal.harmed,
+                                                         sentence(proposal.decisive, context));
         case Cannot::no_free_port: return "No free port of the class this camera needs";
         case Cannot::no_long_setting: return "No free port with a long setting";
         case Cannot::one_length_enough: return "One length is enough, nothing to put in line";

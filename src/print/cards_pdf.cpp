@@ -56,7 +56,8 @@ public:
 
 private:
     cairo_font_face_t* open(const char* begin, const char* end, FT_Face& face) {
-        FT_New_Memory_Face(library_, reinterpret_cast<const FT_Byte*>(begin), end - begin, 0, &face);
+        FT_New_Memory_Face(library_, reinterpret_cast<const FT_Byte*>(begin), end - begin, 0,
+                           &face);
         return cairo_ft_font_face_create_for_ft_face(face, 0);
     }
     FT_Library library_ = nullptr;
@@ -82,7 +83,8 @@ public:
         y_ += 8;
         chain(card);
         y_ = bottom_ - caution_room(card);
-        for (Caution caution : card.cautions) text(fonts_.regular(), 7, caution_text(caution), 0.35);
+        for (Caution caution : card.cautions)
+            text(fonts_.regular(), 7, caution_text(caution), 0.35);
     }
 
 private:
@@ -96,7 +98,8 @@ private:
                                                 : "This run holds.";
     }
 
-    // The run from top to bottom: a box for each unit, the cable between as a bar, what to do beside.
+    // The run from top to bottom: a box for each unit, the cable between as a bar, what to do
+    // beside.
     void chain(const Card& card) {
         if (card.steps.empty()) return;
         const double room = bottom_ - caution_room(card) - y_;
@@ -108,7 +111,8 @@ private:
             const double top = y_ + static_cast<double>(i) * pitch;
             unit(step.from, kind_name(context_, step.from_kind), top);
             cairo_set_source_rgb(cr_, 0.706, 0.373, 0.169);
-            cairo_rectangle(cr_, left_ + unit_width / 2 - 2, top + unit_height, 4, pitch - unit_height);
+            cairo_rectangle(cr_, left_ + unit_width / 2 - 2, top + unit_height, 4,
+                            pitch - unit_height);
             cairo_fill(cr_);
             beside(step, top + unit_height, pitch - unit_height, small);
         }
@@ -122,7 +126,8 @@ private:
         cairo_rectangle(cr_, left_, top, unit_width, unit_height);
         cairo_stroke(cr_);
         put(fonts_.bold(), 8.5, id, left_ + 4, top + unit_height - 4.5, 0);
-        put(fonts_.regular(), 6.8, fitted(kind, 6.8, unit_room), left_ + unit_width + 6, top + unit_height - 4.5, 0.4);
+        put(fonts_.regular(), 6.8, fitted(kind, 6.8, unit_room), left_ + unit_width + 6,
+            top + unit_height - 4.5, 0.4);
     }
 
     // Sockets at both ends of the bar, and between them what to cut and fit, with a box to tick.
@@ -138,9 +143,12 @@ private:
             std::string text;
         };
         std::vector<Line> lines;
-        if (height > 52) lines = {{false, from}, {true, cut}, {false, cable}, {true, fit}, {false, to}};
-        else if (height > 27) lines = {{false, from + ", " + to}, {true, cut + " " + fit}, {false, cable}};
-        else lines = {{false, from + ", " + to}, {true, cut + " " + fit}};
+        if (height > 52)
+            lines = {{false, from}, {true, cut}, {false, cable}, {true, fit}, {false, to}};
+        else if (height > 27)
+            lines = {{false, from + ", " + to}, {true, cut + " " + fit}, {false, cable}};
+        else
+            lines = {{false, from + ", " + to}, {true, cut + " " + fit}};
         std::erase_if(lines, [](const Line& line) { return line.text.empty(); });
         const double pitch = size * 1.25;
         const double x = left_ + unit_width / 2 + 8;

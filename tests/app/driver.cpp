@@ -53,7 +53,8 @@ void Driver::click(QWidget* widget, QPointF at, Qt::MouseButton button) {
 }
 
 void Driver::drag(QWidget* widget, QPointF from, QPointF to, std::function<void()> midway) {
-    const auto send = [&](QEvent::Type type, QPointF at, Qt::MouseButton button, Qt::MouseButtons buttons) {
+    const auto send = [&](QEvent::Type type, QPointF at, Qt::MouseButton button,
+                          Qt::MouseButtons buttons) {
         QMouseEvent event(type, at, widget->mapToGlobal(at), button, buttons, Qt::NoModifier);
         QApplication::sendEvent(widget, &event);
     };

@@ -19,7 +19,8 @@ QString q(const std::string& text) { return QString::fromStdString(text); }
 
 void move(Driver& d, const char* id, double dx_m) {
     const Point at = find_device(d.document().site(), id)->at;
-    REQUIRE(d.document().edit("Move", move_object(d.document().committed(), id, {at.x_m + dx_m, at.y_m})));
+    REQUIRE(d.document().edit("Move",
+                              move_object(d.document().committed(), id, {at.x_m + dx_m, at.y_m})));
 }
 
 }  // namespace
@@ -50,7 +51,8 @@ TEST_CASE("saved, closed and opened again it is the same site", "[window][files]
 TEST_CASE("a damaged file opens with its sentence, for looking", "[window][files][bad-input]") {
     const TempFolder folder;
     const std::string whole = read_all(source_file("data/demo/marram-quay.ovant.json"));
-    const QString path = q(folder.write("cut.ovant.json", std::string_view(whole).substr(0, whole.size() * 9 / 10)));
+    const QString path =
+        q(folder.write("cut.ovant.json", std::string_view(whole).substr(0, whole.size() * 9 / 10)));
     Driver d;
     d.answers = {0};
     d.window().open_file(path);
@@ -101,11 +103,13 @@ TEST_CASE("what cannot be opened leaves the open site alone", "[window][files][b
 
 TEST_CASE("somebody else's save is not overwritten", "[window][files]") {
     const TempFolder folder;
-    const QString path = q(folder.write("quay.ovant.json", read_all(source_file("data/demo/marram-quay.ovant.json"))));
+    const QString path = q(
+        folder.write("quay.ovant.json", read_all(source_file("data/demo/marram-quay.ovant.json"))));
     Driver d;
     d.window().open_file(path);
     move(d, "K15", 3);
-    folder.write("quay.ovant.json", "{\"format\": \"ovant-site\", \"version\": 1, \"name\": \"Theirs\"}");
+    folder.write("quay.ovant.json",
+                 "{\"format\": \"ovant-site\", \"version\": 1, \"name\": \"Theirs\"}");
     CHECK_FALSE(d.window().save());
     CHECK(d.text_of("message").contains("changed by somebody else"));
     CHECK(read_all(path.toStdString()).find("Theirs") != std::string::npos);
@@ -129,7 +133,8 @@ TEST_CASE("leaving with unsaved work asks, and Go back stays", "[window][files]"
 
 TEST_CASE("work kept aside comes back on the next start", "[window][files]") {
     const TempFolder folder;
-    const QString path = q(folder.write("quay.ovant.json", read_all(source_file("data/demo/marram-quay.ovant.json"))));
+    const QString path = q(
+        folder.write("quay.ovant.json", read_all(source_file("data/demo/marram-quay.ovant.json"))));
     std::string work;
     {
         Driver d;
@@ -155,7 +160,8 @@ TEST_CASE("work kept aside comes back on the next start", "[window][files]") {
 
 TEST_CASE("killed at any instant, file and kept work are each whole", "[files]") {
     const TempFolder folder;
-    const std::string path = folder.write("quay.ovant.json", read_all(source_file("data/demo/marram-quay.ovant.json")));
+    const std::string path =
+        folder.write("quay.ovant.json", read_all(source_file("data/demo/marram-quay.ovant.json")));
     for (int delay_us : {300, 1500, 4000, 9000}) {
         const pid_t child = fork();
         REQUIRE(child >= 0);
@@ -163,7 +169,8 @@ TEST_CASE("killed at any instant, file and kept work are each whole", "[files]")
             Document document;
             if (!document.open(q(path))) _exit(1);
             for (int i = 0;; ++i) {
-                document.edit("Move", move_object(document.committed(), "K15", {200.0 + i % 50, 100}));
+                document.edit("Move",
+                              move_object(document.committed(), "K15", {200.0 + i % 50, 100}));
                 document.autosave();
                 if (i % 3 == 0 && !document.save()) _exit(1);
             }
@@ -203,7 +210,8 @@ TEST_CASE("parts and cards are written where the person says", "[window][files]"
     const TempFolder folder;
     Driver d;
     d.window().open_demo();
-    d.save_paths = {q(folder.file("parts.csv")), q(folder.file("parts.xlsx")), q(folder.file("cards.pdf"))};
+    d.save_paths = {q(folder.file("parts.csv")), q(folder.file("parts.xlsx")),
+                    q(folder.file("cards.pdf"))};
     d.window().set_stage(Stage::parts);
     d.click(d.find("saveCsv"));
     d.click(d.find("saveXlsx"));

@@ -115,8 +115,12 @@ TEST_CASE("what is no picture is told and not taken", "[window][bad-input]") {
     const TempFolder folder;
     Driver d;
     d.window().new_site();
-    for (const auto& [name, bytes] : {std::pair("a.png", "not a picture"), std::pair("b.svg", "<svg xmlns='http://www.w3.org/2000/svg'><image href=\"file:///etc/passwd\"/></svg>"),
-                                      std::pair("c.svg", "<svg"), std::pair("d.png", "")}) {
+    for (const auto& [name, bytes] :
+         {std::pair("a.png", "not a picture"),
+          std::pair(
+              "b.svg",
+              "<svg xmlns='http://www.w3.org/2000/svg'><image href=\"file:///etc/passwd\"/></svg>"),
+          std::pair("c.svg", "<svg"), std::pair("d.png", "")}) {
         INFO(name);
         d.plan()->take_drawing(QString::fromStdString(folder.write(name, bytes)));
         CHECK_FALSE(d.document().site().drawing);
@@ -130,7 +134,8 @@ TEST_CASE("a pathway drawn by clicks leads the cable", "[window]") {
     d.trigger("tool-room");
     d.click(d.plan(), QPointF(100, 100));
     d.trigger("tool-pathway");
-    for (const QPointF& at : {QPointF(100, 100), QPointF(100, 300), QPointF(400, 300)}) d.click(d.plan(), at);
+    for (const QPointF& at : {QPointF(100, 100), QPointF(100, 300), QPointF(400, 300)})
+        d.click(d.plan(), at);
     d.key(d.plan(), Qt::Key_Return);
     REQUIRE(d.document().site().pathways.size() == 1);
     CHECK(d.document().site().pathways.front().points.size() == 3);
@@ -138,14 +143,16 @@ TEST_CASE("a pathway drawn by clicks leads the cable", "[window]") {
     d.trigger("tool-camera");
     d.click(d.plan(), QPointF(400, 300));
     const RunAssessment& run = d.document().assessment().runs.front();
-    const double by_pathway_m = d.plan()->map().to_metres(500) + 2 * d.document().site().settings.default_drop_m;
+    const double by_pathway_m =
+        d.plan()->map().to_metres(500) + 2 * d.document().site().settings.default_drop_m;
     CHECK(run.length_m == Approx(by_pathway_m).epsilon(0.03));
     // A point of the pathway dragged away lengthens the run.
     d.key(d.plan(), Qt::Key_Escape);
     d.document().select("W1");
     d.drag(d.plan(), QPointF(100, 300), QPointF(100, 420));
     CHECK(d.document().undo_name() == "Move W1");
-    CHECK(d.document().assessment().runs.front().length_m > by_pathway_m + d.plan()->map().to_metres(60));
+    CHECK(d.document().assessment().runs.front().length_m >
+          by_pathway_m + d.plan()->map().to_metres(60));
     // Backspace takes a point back, Escape the whole line.
     d.trigger("tool-pathway");
     d.click(d.plan(), QPointF(200, 200));
@@ -177,7 +184,8 @@ TEST_CASE("cameras from a spreadsheet, with a report by line", "[window]") {
     const TempFolder folder;
     Driver d;
     d.window().open_demo();
-    d.open_paths = {QString::fromStdString(folder.write("cameras.csv", "name,x,y,kind\nNew gate,10,10,cam-dome-4mp\nBad,x,10,\n"))};
+    d.open_paths = {QString::fromStdString(
+        folder.write("cameras.csv", "name,x,y,kind\nNew gate,10,10,cam-dome-4mp\nBad,x,10,\n"))};
     d.trigger("importCsv");
     CHECK(d.document().assessment().runs.size() == 25);
     CHECK(find_device(d.document().site(), "K25")->name == "New gate");
@@ -240,9 +248,10 @@ TEST_CASE("absurd numbers in the details are refused in a sentence", "[window][b
         const char* text;
         const char* told;
     };
-    for (const Entry& entry : {Entry{"dayWatts", "-5", "0 to 1000 W"}, Entry{"dayWatts", "1e9", "0 to 1000 W"},
-                               Entry{"dayWatts", "lots", "not a number"}, Entry{"bitRate", "5 m", "Mb/s"},
-                               Entry{"angle", "1000", "360"}}) {
+    for (const Entry& entry :
+         {Entry{"dayWatts", "-5", "0 to 1000 W"}, Entry{"dayWatts", "1e9", "0 to 1000 W"},
+          Entry{"dayWatts", "lots", "not a number"}, Entry{"bitRate", "5 m", "Mb/s"},
+          Entry{"angle", "1000", "360"}}) {
         INFO(entry.field << " " << entry.text);
         auto* field = d.find<QLineEdit>(entry.field);
         field->setFocus();

@@ -21,14 +21,18 @@ namespace {
 
 constexpr double nanometre = 1e-9;
 
-double channel(double value) { return value <= 0.03928 ? value / 12.92 : std::pow((value + 0.055) / 1.055, 2.4); }
+double channel(double value) {
+    return value <= 0.03928 ? value / 12.92 : std::pow((value + 0.055) / 1.055, 2.4);
+}
 
 // Relative luminance and contrast after WCAG 2.1.
 double luminance(const QColor& colour) {
-    return 0.2126 * channel(colour.redF()) + 0.7152 * channel(colour.greenF()) + 0.0722 * channel(colour.blueF());
+    return 0.2126 * channel(colour.redF()) + 0.7152 * channel(colour.greenF()) +
+           0.0722 * channel(colour.blueF());
 }
 double contrast(const QColor& a, const QColor& b) {
-    const double light = std::max(luminance(a), luminance(b)), dark = std::min(luminance(a), luminance(b));
+    const double light = std::max(luminance(a), luminance(b)),
+                 dark = std::min(luminance(a), luminance(b));
     return (light + 0.05) / (dark + 0.05);
 }
 
@@ -37,7 +41,9 @@ double contrast(const QColor& a, const QColor& b) {
 TEST_CASE("metres to pixels and back", "[plan]") {
     CHECK(rc::check([] {
         PlanMap map;
-        map.fit(QRectF(*rc::gen::inRange(-1000, 1000), *rc::gen::inRange(-1000, 1000), *rc::gen::inRange(1, 3000), *rc::gen::inRange(1, 3000)), {800, 600}, 14);
+        map.fit(QRectF(*rc::gen::inRange(-1000, 1000), *rc::gen::inRange(-1000, 1000),
+                       *rc::gen::inRange(1, 3000), *rc::gen::inRange(1, 3000)),
+                {800, 600}, 14);
         const Point at{*rc::gen::inRange(-5000, 5000) / 7.0, *rc::gen::inRange(-5000, 5000) / 7.0};
         const QPointF fixed(*rc::gen::inRange(0, 800), *rc::gen::inRange(0, 600));
         RC_ASSERT(distance_m(map.to_site(map.to_pixel(at)), at) < nanometre * 1000);
@@ -72,7 +78,8 @@ TEST_CASE("what lies under the mouse", "[plan]") {
     CHECK(hit_at(document, map, map.to_pixel({600, 300})).what == PlanHit::What::nothing);
     CHECK(hit_at(document, map, map.to_pixel({350, 100})).id == "P4");
     document.select("W8");
-    const PlanHit point = hit_at(document, map, map.to_pixel(find_pathway(document.site(), "W8")->points.front()));
+    const PlanHit point =
+        hit_at(document, map, map.to_pixel(find_pathway(document.site(), "W8")->points.front()));
     CHECK(point.what == PlanHit::What::pathway_point);
     CHECK(point.id == "W8");
 }
@@ -81,16 +88,20 @@ TEST_CASE("models hold under Qt's model tester", "[models]") {
     Document document;
     RunModel runs(document);
     PartsModel parts(document);
-    QAbstractItemModelTester runs_tester(&runs, QAbstractItemModelTester::FailureReportingMode::Fatal);
-    QAbstractItemModelTester parts_tester(&parts, QAbstractItemModelTester::FailureReportingMode::Fatal);
+    QAbstractItemModelTester runs_tester(&runs,
+                                         QAbstractItemModelTester::FailureReportingMode::Fatal);
+    QAbstractItemModelTester parts_tester(&parts,
+                                          QAbstractItemModelTester::FailureReportingMode::Fatal);
     document.start(demo_site());
     CHECK(runs.rowCount() == 24);
-    CHECK(document.edit("Remove", remove_object(document.committed(), document.catalogue(), "K14")));
+    CHECK(
+        document.edit("Remove", remove_object(document.committed(), document.catalogue(), "K14")));
     CHECK(runs.rowCount() == 23);
     document.undo();
     CHECK(runs.rowCount() == 24);
     const QModelIndex price = parts.index(0, PartsModel::price);
-    CHECK(price.data(PartsModel::value_role).toDouble() == Approx(price.data().toString().toDouble()).margin(0.005));
+    CHECK(price.data(PartsModel::value_role).toDouble() ==
+          Approx(price.data().toString().toDouble()).margin(0.005));
     CHECK(runs.index(0).data(Qt::AccessibleTextRole).toString().contains("holds"));
     document.start({});
     CHECK(runs.rowCount() == 0);
@@ -105,7 +116,8 @@ TEST_CASE("text has 4.5 to 1 against its ground, light and dark", "[theme]") {
         }
         for (const QColor& ground : {theme.page, theme.card}) {
             for (const QColor& text : {theme.quiet, theme.fails, theme.long_reach}) {
-                INFO((dark ? "dark " : "light ") << text.name().toStdString() << " on " << ground.name().toStdString());
+                INFO((dark ? "dark " : "light ")
+                     << text.name().toStdString() << " on " << ground.name().toStdString());
                 CHECK(contrast(text, ground) >= 4.5);
             }
             // Words in these are large and bold: 3 to 1.
@@ -126,7 +138,8 @@ TEST_CASE("verdicts differ in shape, not only in colour", "[theme]") {
         for (const QImage& other : marks) {
             int different = 0;
             for (int y = 0; y < 24; ++y) {
-                for (int x = 0; x < 24; ++x) different += std::abs(qGray(image.pixel(x, y)) - qGray(other.pixel(x, y))) > 60;
+                for (int x = 0; x < 24; ++x)
+                    different += std::abs(qGray(image.pixel(x, y)) - qGray(other.pixel(x, y))) > 60;
             }
             CHECK(different > 30);
         }
@@ -152,7 +165,8 @@ TEST_CASE("a field for a quantity", "[fields]") {
     QuantityEdit edit(Unit::metre, UnitSystem::imperial);
     std::optional<double> entered;
     int refusals = 0;
-    QObject::connect(&edit, &QuantityEdit::entered, [&](std::optional<double> value) { entered = value; });
+    QObject::connect(&edit, &QuantityEdit::entered,
+                     [&](std::optional<double> value) { entered = value; });
     QObject::connect(&edit, &QuantityEdit::refused, [&](const QString&) { ++refusals; });
     edit.set_value(30.48);
     CHECK(edit.text() == "100 ft");

@@ -126,7 +126,8 @@ TEST_CASE("changing the cable of a run in the details", "[window]") {
     emit cable->activated(solid);
     CHECK(d.verdict_of("K14") != Verdict::fails);
     CHECK(d.document().undo_name() == "Change cable of K14");
-    for (const Link& link : d.document().site().links) CHECK(link.cable.find("clad") == std::string::npos);
+    for (const Link& link : d.document().site().links)
+        CHECK(link.cable.find("clad") == std::string::npos);
 }
 
 TEST_CASE("a proposed remedy is used with one click and undone with one", "[window]") {
@@ -153,7 +154,8 @@ TEST_CASE("the working of a check opens in place and stays open", "[window]") {
     CHECK(row->is_open());
     const QString working = row->findChild<QLabel*>("working")->text();
     CHECK(working.contains("V = V before"));
-    CHECK(working.contains(QString::number(check_of(*d.document().assessment().run("K14"), CheckId::camera_voltage).value, 'f', 2)));
+    CHECK(working.contains(QString::number(
+        check_of(*d.document().assessment().run("K14"), CheckId::camera_voltage).value, 'f', 2)));
     CHECK(working.contains("IEC 60028"));
     d.document().select("K13");
     row = d.window().findChild<CheckRow*>("check-camera-voltage");
@@ -218,7 +220,8 @@ TEST_CASE("conditions and schools change every number", "[window]") {
     const QString worst = d.text_of("counts");
     d.trigger("condition-day");
     CHECK(d.document().condition() == Condition::day);
-    CHECK(check_of(*d.document().assessment().run("K14"), CheckId::camera_voltage).verdict != Verdict::fails);
+    CHECK(check_of(*d.document().assessment().run("K14"), CheckId::camera_voltage).verdict !=
+          Verdict::fails);
     CHECK(d.find<QToolButton>("condition")->text().contains("Day, 22"));
     d.trigger("condition-worst-of-all");
     CHECK(d.text_of("counts") == worst);
@@ -240,9 +243,8 @@ TEST_CASE("a run is dragged to another port of the switch", "[window]") {
     const QRectF from = ports->column_of("10"), to = ports->column_of("15");
     REQUIRE_FALSE(from.isNull());
     bool moved_midway = false;
-    d.drag(ports, from.center(), to.center(), [&] {
-        moved_midway = link_at(d.document().site(), "SW1", "15") != nullptr;
-    });
+    d.drag(ports, from.center(), to.center(),
+           [&] { moved_midway = link_at(d.document().site(), "SW1", "15") != nullptr; });
     CHECK(moved_midway);
     CHECK(link_at(d.document().site(), "SW1", "15")->b.device == "R4");
     CHECK_FALSE(link_at(d.document().site(), "SW1", "10"));
@@ -318,7 +320,8 @@ TEST_CASE("the menu under the mouse changes a cable and lays a run anew", "[wind
     const std::vector<Point> line = link_polyline(d.document().site(), link);
     const QPointF at = d.on_plan(point_along(line, polyline_length_m(line) * 0.75));
     const auto open_menu = [&] {
-        QContextMenuEvent event(QContextMenuEvent::Mouse, at.toPoint(), d.plan()->mapToGlobal(at.toPoint()));
+        QContextMenuEvent event(QContextMenuEvent::Mouse, at.toPoint(),
+                                d.plan()->mapToGlobal(at.toPoint()));
         QApplication::sendEvent(d.plan(), &event);
     };
     d.choose_in_menu("Cat 6 solid copper, 23 AWG, direct burial, gel filled", open_menu);
@@ -340,7 +343,9 @@ TEST_CASE("all edits undone give back the same bytes", "[window]") {
         d.document().select(id);
         switch (random() % 4) {
             case 0: d.key(d.plan(), Qt::Key_Right, Qt::ShiftModifier); break;
-            case 1: if (i % 5 == 0) d.trigger("remove"); break;
+            case 1:
+                if (i % 5 == 0) d.trigger("remove");
+                break;
             case 2: d.trigger("bestWay"); break;
             case 3: d.trigger(i % 2 ? "school-standard" : "school-field-proven"); break;
         }

@@ -44,10 +44,11 @@ TEST_CASE("every check carries a source, and a working where it has a value", "[
     for (const SwitchAssessment& unit : demo.assessment.switches) {
         for (const Check& check : unit.checks) seen.insert(check.id);
     }
-    for (CheckId id : {CheckId::camera_voltage, CheckId::port_power, CheckId::port_class, CheckId::pair_current,
-                       CheckId::link_length, CheckId::link_rate, CheckId::chain_count, CheckId::device_voltage,
-                       CheckId::switch_power, CheckId::uplink_rate, CheckId::port_setting, CheckId::conductor,
-                       CheckId::surge, CheckId::surroundings, CheckId::not_connected}) {
+    for (CheckId id :
+         {CheckId::camera_voltage, CheckId::port_power, CheckId::port_class, CheckId::pair_current,
+          CheckId::link_length, CheckId::link_rate, CheckId::chain_count, CheckId::device_voltage,
+          CheckId::switch_power, CheckId::uplink_rate, CheckId::port_setting, CheckId::conductor,
+          CheckId::surge, CheckId::surroundings, CheckId::not_connected}) {
         INFO(id_of(id));
         CHECK(seen.contains(id));
     }
@@ -135,10 +136,13 @@ TEST_CASE("link-rate counts what the cameras send", "[assess]") {
 }
 
 TEST_CASE("port-class: does the PSE offer what the PD needs", "[assess]") {
-    CHECK(check_in({.unit = "sw-4-af", .camera = "cam-ptz-ir"}, CheckId::port_class).verdict == Verdict::fails);
-    CHECK(check_in({.unit = "sw-8-at-120", .camera = "cam-ptz-ir"}, CheckId::port_class).verdict == Verdict::holds);
+    CHECK(check_in({.unit = "sw-4-af", .camera = "cam-ptz-ir"}, CheckId::port_class).verdict ==
+          Verdict::fails);
+    CHECK(check_in({.unit = "sw-8-at-120", .camera = "cam-ptz-ir"}, CheckId::port_class).verdict ==
+          Verdict::holds);
     // A camera set to draw more than its class asks for a higher one.
-    CHECK(check_in({.unit = "sw-4-af", .draw = {14, 0, 0, 0, 0}}, CheckId::port_class).verdict == Verdict::fails);
+    CHECK(check_in({.unit = "sw-4-af", .draw = {14, 0, 0, 0, 0}}, CheckId::port_class).verdict ==
+          Verdict::fails);
 }
 
 TEST_CASE("port-power takes the loss in the cable along", "[assess]") {
@@ -158,7 +162,11 @@ TEST_CASE("port-power takes the loss in the cable along", "[assess]") {
 }
 
 TEST_CASE("pair-current: over four pairs each carries half", "[assess]") {
-    RunSpec spec{.unit = "inj-90", .port = "out", .camera = "cam-ptz-60w", .cable = "cat6-solid-23-out", .lengths_m = {60}};
+    RunSpec spec{.unit = "inj-90",
+                 .port = "out",
+                 .camera = "cam-ptz-60w",
+                 .cable = "cat6-solid-23-out",
+                 .lengths_m = {60}};
     const Check check = check_in(spec, CheckId::pair_current);
     CHECK(check.limit == Approx(0.96));
     CHECK(check.value < 0.96);
@@ -166,7 +174,8 @@ TEST_CASE("pair-current: over four pairs each carries half", "[assess]") {
 }
 
 TEST_CASE("chain-count and device-voltage along a chain", "[assess]") {
-    RunSpec spec{.camera = "cam-mini-3w", .lengths_m = std::vector<double>(10, 80), .in_line = "rep-1-out"};
+    RunSpec spec{
+        .camera = "cam-mini-3w", .lengths_m = std::vector<double>(10, 80), .in_line = "rep-1-out"};
     CHECK(check_in(spec, CheckId::chain_count).verdict == Verdict::holds);
     CHECK(check_in(spec, CheckId::chain_count).value == 9);
     spec.lengths_m = std::vector<double>(11, 80);
@@ -193,10 +202,12 @@ TEST_CASE("an extender never gives out more than af", "[assess]") {
 
 TEST_CASE("an extender with two outputs feeds two cameras", "[assess]") {
     const Catalogue& catalogue = shipped_catalogue();
-    Site site = site_with_run({.camera = "cam-fixed-2mp", .lengths_m = {60, 40}, .in_line = "ext-1-2-out"});
+    Site site =
+        site_with_run({.camera = "cam-fixed-2mp", .lengths_m = {60, 40}, .in_line = "ext-1-2-out"});
     Result<Added> second = add_device(site, catalogue, "cam-fixed-2mp", {60, 40});
     REQUIRE(second);
-    Result<Added> link = connect_devices(second->site, catalogue, "cat5e-solid-24-out", "E1", second->id);
+    Result<Added> link =
+        connect_devices(second->site, catalogue, "cat5e-solid-24-out", "E1", second->id);
     REQUIRE(link);
     const Judged judged = judge_site(link->site);
     CHECK(judged.run("K01").verdict != Verdict::fails);
@@ -211,7 +222,8 @@ TEST_CASE("an extender with two outputs feeds two cameras", "[assess]") {
 
 TEST_CASE("switch-power by each basis, all three shown", "[assess]") {
     Site site = demo_site();
-    for (SwitchBasis basis : {SwitchBasis::by_class, SwitchBasis::greatest_draw, SwitchBasis::typical}) {
+    for (SwitchBasis basis :
+         {SwitchBasis::by_class, SwitchBasis::greatest_draw, SwitchBasis::typical}) {
         site.settings.switch_basis = basis;
         const Judged judged = judge_site(site);
         const SwitchAssessment& unit = *judged.assessment.unit("SW1");
@@ -256,7 +268,8 @@ TEST_CASE("conductor, surge and surroundings", "[assess]") {
     site.links[0].a.protector = site.links[0].b.protector = "surge-100";
     CHECK(check_of(judge_site(site).run(), CheckId::surge).verdict == Verdict::holds);
     CHECK(check_in({.camera = "cam-mini-3w"}, CheckId::surroundings).note == Note::indoor_outside);
-    CHECK(check_in({.cable = "cat5e-solid-24"}, CheckId::surroundings).note == Note::cable_indoor_outside);
+    CHECK(check_in({.cable = "cat5e-solid-24"}, CheckId::surroundings).note ==
+          Note::cable_indoor_outside);
     site.settings.coldest_night_c = -35;
     const Check cold = check_of(judge_site(site).run(), CheckId::surroundings);
     CHECK(cold.note == Note::too_cold);
@@ -283,7 +296,9 @@ TEST_CASE("a camera that nothing feeds", "[assess]") {
     Site data = bare_site();
     data = add_device(data, shipped_catalogue(), "sw-8-data", {0, 0})->site;
     data = add_device(data, shipped_catalogue(), "cam-fixed-4mp", {30, 0})->site;
-    data = connect(data, shipped_catalogue(), "cat5e-solid-24", {"SW1", "1", 0, ""}, {"K01", "lan", 0, ""})->site;
+    data = connect(data, shipped_catalogue(), "cat5e-solid-24", {"SW1", "1", 0, ""},
+                   {"K01", "lan", 0, ""})
+               ->site;
     CHECK(check_of(judge_site(data).run(), CheckId::not_connected).note == Note::no_feed);
 }
 
@@ -319,7 +334,8 @@ TEST_CASE("one run alone is judged as in the whole", "[assess]") {
         CHECK(alone.verdict == whole.verdict);
         REQUIRE(alone.checks.size() == whole.checks.size());
         for (std::size_t k = 0; k < alone.checks.size(); ++k) {
-            CHECK((alone.checks[k].value == whole.checks[k].value || std::isnan(alone.checks[k].value)));
+            CHECK((alone.checks[k].value == whole.checks[k].value ||
+                   std::isnan(alone.checks[k].value)));
         }
     }
 }

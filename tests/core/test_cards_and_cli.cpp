@@ -57,7 +57,8 @@ TEST_CASE("a card leads from the port to the camera", "[cards]") {
         INFO(card.camera);
         REQUIRE_FALSE(card.steps.empty());
         CHECK(card.steps.back().to == card.camera);
-        for (std::size_t i = 1; i < card.steps.size(); ++i) CHECK(card.steps[i].from == card.steps[i - 1].to);
+        for (std::size_t i = 1; i < card.steps.size(); ++i)
+            CHECK(card.steps[i].from == card.steps[i - 1].to);
         CHECK(card.verdict == demo.run(card.camera).verdict);
     }
     const Card& chain = card_of(cards, "K13");
@@ -87,8 +88,9 @@ TEST_CASE("cautions stand where they apply and nowhere else", "[cards]") {
     CHECK(has("K12", Caution::long_setting));
     CHECK_FALSE(has("K21", Caution::long_setting));
     CHECK(has("K24", Caution::bundle_heat));
-    for (Caution caution : {Caution::height, Caution::services, Caution::earth, Caution::water, Caution::bundle_heat,
-                            Caution::long_setting, Caution::power_off_far_side}) {
+    for (Caution caution :
+         {Caution::height, Caution::services, Caution::earth, Caution::water, Caution::bundle_heat,
+          Caution::long_setting, Caution::power_off_far_side}) {
         CHECK(caution_text(caution).back() == '.');
     }
 }
@@ -112,8 +114,8 @@ TEST_CASE("the PDF holds the cards, four to a page", "[cards]") {
     CHECK(read_all(path).starts_with("%PDF-"));
     const std::string text = text_of_pdf(path);
     CHECK(std::count(text.begin(), text.end(), '\f') == 5);
-    for (const char* words : {"K13", "Pontoon B end", "Cut 96 m, label both ends L21.", "T568B", "side in, faces SW1",
-                              "Protector at K13."}) {
+    for (const char* words : {"K13", "Pontoon B end", "Cut 96 m, label both ends L21.", "T568B",
+                              "side in, faces SW1", "Protector at K13."}) {
         INFO(words);
         CHECK(text.find(words) != std::string::npos);
     }
@@ -121,10 +123,14 @@ TEST_CASE("the PDF holds the cards, four to a page", "[cards]") {
 
 TEST_CASE("a chain too long for a card goes on to the next", "[cards]") {
     const TempFolder folder;
-    Site site = site_with_run({.camera = "cam-mini-3w", .lengths_m = std::vector<double>(10, 60), .in_line = "rep-1-out"});
+    Site site = site_with_run({.camera = "cam-mini-3w",
+                               .lengths_m = std::vector<double>(10, 60),
+                               .in_line = "rep-1-out"});
     const Judged judged = judge_site(site);
     const Network net = lay_out(judged.site, judged.catalogue);
-    const std::string path = folder.write("cards.pdf", cards_pdf(wiring_cards(net), "Test", {UnitSystem::imperial, &judged.catalogue}));
+    const std::string path = folder.write(
+        "cards.pdf",
+        cards_pdf(wiring_cards(net), "Test", {UnitSystem::imperial, &judged.catalogue}));
     const std::string text = text_of_pdf(path);
     CHECK(text.find("(1 of 2)") != std::string::npos);
     CHECK(text.find("(2 of 2)") != std::string::npos);
@@ -146,7 +152,8 @@ TEST_CASE("check as JSON: summary, runs, ports, switches", "[cli]") {
     CHECK(out["switches"].size() == 3);
     CHECK(out["ports"].size() == 25);
     for (const json& run : out["runs"]) {
-        for (const char* field : {"id", "camera", "verdict", "length_m", "checks"}) CHECK(run.contains(field));
+        for (const char* field : {"id", "camera", "verdict", "length_m", "checks"})
+            CHECK(run.contains(field));
         for (const json& check : run["checks"]) {
             INFO(run["id"] << check["id"]);
             CHECK_FALSE(check["source"].get<std::string>().empty());
@@ -157,7 +164,8 @@ TEST_CASE("check as JSON: summary, runs, ports, switches", "[cli]") {
 }
 
 TEST_CASE("check under one condition and another school", "[cli]") {
-    const json day = json::parse(cli({"check", demo_path, "--condition", "day", "--format", "json"}).out);
+    const json day =
+        json::parse(cli({"check", demo_path, "--condition", "day", "--format", "json"}).out);
     for (const json& run : day["runs"]) {
         for (const json& check : run["checks"]) {
             if (check.contains("condition")) CHECK(check["condition"] == "day");
@@ -179,7 +187,8 @@ TEST_CASE("ways, parts and validate", "[cli]") {
         CHECK_FALSE(way["reason"].get<std::string>().empty());
         if (way["built"].get<bool>()) CHECK(way["price"].get<double>() > 0);
     }
-    CHECK(cli({"ways", demo_path, "K14"}).out.find("repeaters on solid copper") != std::string::npos);
+    CHECK(cli({"ways", demo_path, "K14"}).out.find("repeaters on solid copper") !=
+          std::string::npos);
     CHECK(cli({"parts", demo_path}).out.starts_with("kind,name,quantity"));
     CHECK(cli({"validate", demo_path}).status == cli_holds);
 }
@@ -206,7 +215,8 @@ TEST_CASE("wrong usage and unreadable files say why", "[cli][bad-input]") {
 
 TEST_CASE("the program itself keeps its exit statuses", "[cli]") {
     const auto status = [](const std::string& arguments) {
-        return WEXITSTATUS(std::system((std::string(CLI_PATH) + " " + arguments + " > /dev/null 2>&1").c_str()));
+        return WEXITSTATUS(
+            std::system((std::string(CLI_PATH) + " " + arguments + " > /dev/null 2>&1").c_str()));
     };
     CHECK(status("check " + demo_path) == 1);
     CHECK(status("check " + source_file("tests/data/corpus/empty.json")) == 0);

@@ -59,7 +59,8 @@ TEST_CASE("no kind can carry more than its own class allows", "[catalogue]") {
         }
         if (!kind->camera) continue;
         const CameraDraw& draw = kind->camera->draw;
-        const double most_w = draw.day_w + std::max(draw.motors_w, draw.start_w) + draw.infrared_w + draw.heater_w;
+        const double most_w =
+            draw.day_w + std::max(draw.motors_w, draw.start_w) + draw.infrared_w + draw.heater_w;
         for (const PortKind& port : kind->ports) {
             if (port.role == PortRole::pd) CHECK(poe_class_for_load(most_w) <= port.poe_class);
         }
@@ -67,7 +68,8 @@ TEST_CASE("no kind can carry more than its own class allows", "[catalogue]") {
 }
 
 TEST_CASE("a wrong kind is refused with its field", "[catalogue][bad-input]") {
-    const Result<Kind> bad = read_kind(R"({"id": "x", "name": "X", "category": "cable", "cable": {"awg": 99}})", "kinds/0/");
+    const Result<Kind> bad = read_kind(
+        R"({"id": "x", "name": "X", "category": "cable", "cable": {"awg": 99}})", "kinds/0/");
     REQUIRE_FALSE(bad);
     CHECK(bad.error().place == "kinds/0/cable/awg");
     CHECK_FALSE(read_kind(R"({"id": "x", "name": "X", "category": "teapot"})", ""));
@@ -77,7 +79,8 @@ TEST_CASE("a wrong kind is refused with its field", "[catalogue][bad-input]") {
 
 TEST_CASE("a range of ports makes as many", "[catalogue]") {
     const Result<Kind> kind = read_kind(
-        R"({"id": "x", "name": "X", "category": "switch", "ports": [{"ids": "3-6", "role": "pse", "class": 4}, {"ids": "up", "role": "data"}]})", "");
+        R"({"id": "x", "name": "X", "category": "switch", "ports": [{"ids": "3-6", "role": "pse", "class": 4}, {"ids": "up", "role": "data"}]})",
+        "");
     REQUIRE(kind);
     REQUIRE(kind->ports.size() == 5);
     CHECK(kind->ports[0].id == "3");

@@ -27,13 +27,15 @@ std::string output_of(const std::string& command) {
     FILE* pipe = popen(command.c_str(), "r");
     REQUIRE(pipe);
     char buffer[4096];
-    for (std::size_t size; (size = fread(buffer, 1, sizeof buffer, pipe)) > 0;) out.append(buffer, size);
+    for (std::size_t size; (size = fread(buffer, 1, sizeof buffer, pipe)) > 0;)
+        out.append(buffer, size);
     pclose(pipe);
     return out;
 }
 
 Site room_only() {
-    return add_equipment_room(bare_site(), shipped_catalogue(), {0, 0}, "sw-16-at-185", "rec-32")->site;
+    return add_equipment_room(bare_site(), shipped_catalogue(), {0, 0}, "sw-16-at-185", "rec-32")
+        ->site;
 }
 
 }  // namespace
@@ -146,7 +148,8 @@ TEST_CASE("the spreadsheet holds the same numbers as the list", "[parts]") {
     const std::string path = folder.file("parts.xlsx");
     REQUIRE(write_parts_xlsx(path, "Marram Quay", parts, "EUR"));
     // An .xlsx is a zip of XML.
-    const std::string sheet = output_of("unzip -p " + path + " xl/worksheets/sheet1.xml xl/sharedStrings.xml");
+    const std::string sheet =
+        output_of("unzip -p " + path + " xl/worksheets/sheet1.xml xl/sharedStrings.xml");
     CHECK(sheet.find("SUM(F4:F") != std::string::npos);
     CHECK(sheet.find("sw-16-at-185") != std::string::npos);
     CHECK(sheet.find("Marram Quay, prices in EUR") != std::string::npos);

@@ -37,10 +37,12 @@ TEST_CASE("edits outside physics are refused by field", "[edits][bad-input]") {
     CHECK(set_measured_length(site, "L3", nan).error().code == ErrorCode::out_of_range);
     CHECK(set_slack(site, "L3", 1e9).error().code == ErrorCode::out_of_range);
     CHECK(set_camera_draw(site, kinds(), "K01", {-1, 0, 0, 0, 0}).error().place == "K01 power");
-    CHECK(set_camera_draw(site, kinds(), "K01", {nan, 0, 0, 0, 0}).error().code == ErrorCode::out_of_range);
+    CHECK(set_camera_draw(site, kinds(), "K01", {nan, 0, 0, 0, 0}).error().code ==
+          ErrorCode::out_of_range);
     CHECK(set_cable(site, kinds(), "L3", "rope").error().code == ErrorCode::unknown_kind);
     CHECK(set_cable(site, kinds(), "L3", "cam-fixed-4mp").error().code == ErrorCode::unknown_kind);
-    CHECK(add_device(site, kinds(), "cat5e-solid-24", {0, 0}).error().code == ErrorCode::unknown_kind);
+    CHECK(add_device(site, kinds(), "cat5e-solid-24", {0, 0}).error().code ==
+          ErrorCode::unknown_kind);
     CHECK(move_object(site, "K99", {0, 0}).error().code == ErrorCode::no_such_object);
     CHECK(remove_object(site, kinds(), "").error().code == ErrorCode::no_such_object);
     CHECK(add_pathway(site, {}).error().code == ErrorCode::missing_field);
@@ -50,10 +52,12 @@ TEST_CASE("edits outside physics are refused by field", "[edits][bad-input]") {
     Settings settings;
     settings.keep_back.power_share = 2;
     CHECK(set_settings(site, settings).error().place == "keep-back of power");
-    CHECK(connect(site, kinds(), "cat5e-solid-24", {"SW1", "1", 0, ""}, {"K16", "lan", 0, ""}).error().code ==
-          ErrorCode::port_in_use);
-    CHECK(connect(site, kinds(), "cat5e-solid-24", {"SW1", "99", 0, ""}, {"K16", "lan", 0, ""}).error().code ==
-          ErrorCode::unknown_port);
+    CHECK(connect(site, kinds(), "cat5e-solid-24", {"SW1", "1", 0, ""}, {"K16", "lan", 0, ""})
+              .error()
+              .code == ErrorCode::port_in_use);
+    CHECK(connect(site, kinds(), "cat5e-solid-24", {"SW1", "99", 0, ""}, {"K16", "lan", 0, ""})
+              .error()
+              .code == ErrorCode::unknown_port);
 }
 
 TEST_CASE("a place takes its equipment along", "[edits]") {
@@ -62,7 +66,8 @@ TEST_CASE("a place takes its equipment along", "[edits]") {
     const Result<Site> moved = move_object(before, "P1", {office.x_m + 10, office.y_m - 4});
     REQUIRE(moved);
     for (const char* id : {"SW1", "SW2", "REC1"}) {
-        CHECK(find_device(*moved, id)->at.x_m == Approx(find_device(before, id)->at.x_m + 10).margin(centimetre));
+        CHECK(find_device(*moved, id)->at.x_m ==
+              Approx(find_device(before, id)->at.x_m + 10).margin(centimetre));
     }
     CHECK(find_device(*moved, "K01")->at == find_device(before, "K01")->at);
 }
@@ -84,7 +89,8 @@ TEST_CASE("a repeater goes into a cable and out again", "[edits]") {
     REQUIRE(removed->links.size() == 1);
     CHECK(*removed->links.front().measured_length_m == Approx(90));
     CHECK(removed->links.front().b.device == "K01");
-    CHECK(insert_in_line(site, kinds(), link, "cam-fixed-4mp", {0, 0}).error().code == ErrorCode::not_possible);
+    CHECK(insert_in_line(site, kinds(), link, "cam-fixed-4mp", {0, 0}).error().code ==
+          ErrorCode::not_possible);
 }
 
 TEST_CASE("a unit put on a routed cable keeps the route", "[edits]") {
@@ -92,7 +98,8 @@ TEST_CASE("a unit put on a routed cable keeps the route", "[edits]") {
     const Link& before = *find_link(demo, "L30");  // quay tray, then pontoon A
     REQUIRE(before.pathways.size() == 2);
     const double length_m = link_length_m(demo, before);
-    Result<Added> added = insert_in_line(demo, kinds(), "L30", "rep-1-out", find_pathway(demo, "W6")->points.front());
+    Result<Added> added =
+        insert_in_line(demo, kinds(), "L30", "rep-1-out", find_pathway(demo, "W6")->points.front());
     REQUIRE(added);
     const double first_m = link_length_m(added->site, *find_link(added->site, "L30"));
     const double second_m = link_length_m(added->site, added->site.links.back());
@@ -109,8 +116,10 @@ TEST_CASE("moving a plug swaps with what is there", "[edits]") {
     const Result<Site> free = move_plug(demo, kinds(), "SW1", "9", "SW1", "15");
     REQUIRE(free);
     CHECK(link_at(*free, "SW1", "9") == nullptr);
-    CHECK(move_plug(demo, kinds(), "SW1", "15", "SW1", "9").error().code == ErrorCode::unknown_port);
-    CHECK(move_plug(demo, kinds(), "SW1", "9", "SW1", "77").error().code == ErrorCode::unknown_port);
+    CHECK(move_plug(demo, kinds(), "SW1", "15", "SW1", "9").error().code ==
+          ErrorCode::unknown_port);
+    CHECK(move_plug(demo, kinds(), "SW1", "9", "SW1", "77").error().code ==
+          ErrorCode::unknown_port);
 }
 
 TEST_CASE("two devices find the ports that go together", "[edits]") {
@@ -127,11 +136,13 @@ TEST_CASE("two devices find the ports that go together", "[edits]") {
     Result<Added> uplink = connect_devices(camera->site, kinds(), "patch-24", "SW1", "REC1");
     REQUIRE(uplink);
     CHECK(find_link(uplink->site, uplink->id)->a.port == "up1");
-    CHECK(connect_devices(camera->site, kinds(), "cat5e-solid-24", "K01", "REC1").error().code == ErrorCode::not_possible);
+    CHECK(connect_devices(camera->site, kinds(), "cat5e-solid-24", "K01", "REC1").error().code ==
+          ErrorCode::not_possible);
 }
 
 TEST_CASE("the first equipment room is the head end", "[edits]") {
-    Result<Added> room = add_equipment_room(bare_site(), kinds(), {50, 50}, "sw-16-at-185", "rec-32");
+    Result<Added> room =
+        add_equipment_room(bare_site(), kinds(), {50, 50}, "sw-16-at-185", "rec-32");
     REQUIRE(room);
     const Place& place = *find_place(room->site, room->id);
     CHECK(place.head_end);
@@ -140,7 +151,8 @@ TEST_CASE("the first equipment room is the head end", "[edits]") {
     CHECK(room->site.devices[0].place == room->id);
     REQUIRE(room->site.links.size() == 1);
     CHECK(find_problems(room->site, kinds()).empty());
-    Result<Added> second = add_equipment_room(room->site, kinds(), {150, 50}, "sw-8-at-120", "rec-32");
+    Result<Added> second =
+        add_equipment_room(room->site, kinds(), {150, 50}, "sw-8-at-120", "rec-32");
     REQUIRE(second);
     CHECK_FALSE(find_place(second->site, second->id)->head_end);
     CHECK(second->site.devices.size() == 3);

@@ -13,12 +13,14 @@ using namespace ovant;
 TEST_CASE("the sentence of a camera that drops out", "[phrase]") {
     const Judged demo = judge_site(demo_site());
     const TextContext metric{UnitSystem::metric, &demo.catalogue};
-    CHECK(run_sentence(demo.run("K14"), metric) == "Camera drops out at night: 33.4 V arrives, 37 V needed");
+    CHECK(run_sentence(demo.run("K14"), metric) ==
+          "Camera drops out at night: 33.4 V arrives, 37 V needed");
     CHECK(run_sentence(demo.run("K11"), metric).find("167 m long") != std::string::npos);
     const TextContext imperial{UnitSystem::imperial, &demo.catalogue};
     CHECK(run_sentence(demo.run("K11"), imperial).find("549 ft long") != std::string::npos);
     CHECK(run_sentence(demo.run("K16"), imperial).find("from the head end") != std::string::npos);
-    CHECK(unit_sentence(*demo.assessment.unit("SW1"), metric) == "Budget holds on greatest draw, not on class reservation");
+    CHECK(unit_sentence(*demo.assessment.unit("SW1"), metric) ==
+          "Budget holds on greatest draw, not on class reservation");
 }
 
 TEST_CASE("every check of the demo has a title, figures and a sentence", "[phrase]") {
@@ -36,7 +38,8 @@ TEST_CASE("every check of the demo has a title, figures and a sentence", "[phras
 }
 
 TEST_CASE("a collapsed line is said to collapse", "[phrase]") {
-    const Judged judged = judge_site(site_with_run({.lengths_m = {900}, .draw = {12, 11, 0, 0, 0}}));
+    const Judged judged =
+        judge_site(site_with_run({.lengths_m = {900}, .draw = {12, 11, 0, 0, 0}}));
     const TextContext context{UnitSystem::metric, &judged.catalogue};
     const Check& volts = check_of(judged.run(), CheckId::camera_voltage);
     CHECK(volts.note == Note::collapses);
@@ -46,11 +49,14 @@ TEST_CASE("a collapsed line is said to collapse", "[phrase]") {
 
 TEST_CASE("every error code gives one sentence", "[phrase]") {
     for (int code = 0; code <= static_cast<int>(ErrorCode::not_possible); ++code) {
-        const std::string text = sentence(Error{static_cast<ErrorCode>(code), "", "thing", "detail"});
+        const std::string text =
+            sentence(Error{static_cast<ErrorCode>(code), "", "thing", "detail"});
         INFO(text);
         CHECK(text.size() > 10);
         CHECK(text.back() == '.');
-        CHECK(std::isupper(static_cast<unsigned char>(text.front())) + (text.front() == '\xe2') + (text.front() == 't') > 0);
+        CHECK(std::isupper(static_cast<unsigned char>(text.front())) + (text.front() == '\xe2') +
+                  (text.front() == 't') >
+              0);
     }
     CHECK(sentence(Error{ErrorCode::unknown_device, "links/3/a/device", "K77", ""}) ==
           "links/3/a/device: there is no device K77.");
@@ -66,7 +72,8 @@ TEST_CASE("proposals have names an installer would use", "[phrase]") {
     const Catalogue catalogue = catalogue_for(demo);
     const TextContext context{UnitSystem::metric, &catalogue};
     std::vector<std::string> titles;
-    for (const Proposal& proposal : propose_ways(demo, catalogue, "K14")) titles.push_back(proposal_title(proposal, context));
+    for (const Proposal& proposal : propose_ways(demo, catalogue, "K14"))
+        titles.push_back(proposal_title(proposal, context));
     CHECK(std::find(titles.begin(), titles.end(), "2 repeaters on solid copper") != titles.end());
     CHECK(std::find(titles.begin(), titles.end(), "Single length of copper") != titles.end());
     for (const Proposal& proposal : propose_remedies(demo, catalogue, "K14")) {

@@ -23,7 +23,8 @@ std::vector<FeedNode> random_tree() {
         node.parent = *rc::gen::inRange(0, i);
         node.line_ohm = *rc::gen::inRange(0, 8000) / 1000.0;
         node.constant_power_w = *rc::gen::inRange(0, 9000) / 1000.0;
-        if (*rc::gen::inRange(0, 4) == 0) node.constant_current_a = *rc::gen::inRange(0, 100) / 1000.0;
+        if (*rc::gen::inRange(0, 4) == 0)
+            node.constant_current_a = *rc::gen::inRange(0, 100) / 1000.0;
         if (*rc::gen::inRange(0, 4) == 0) node.conductance_s = *rc::gen::inRange(0, 3) / 1000.0;
         nodes.push_back(node);
     }
@@ -36,8 +37,10 @@ RunSpec random_run() {
     spec.lengths_m.clear();
     for (int i = 0; i < hops; ++i) spec.lengths_m.push_back(*rc::gen::inRange(1, 130));
     spec.in_line = *rc::gen::element<std::string>("rep-1", "rep-1-out", "rep-1-long");
-    spec.cable = *rc::gen::element<std::string>("cat5e-solid-24-out", "cat6-solid-23-out", "cat6-clad-23-out");
-    spec.draw = {*rc::gen::inRange(20, 120) / 10.0, *rc::gen::inRange(0, 60) / 10.0, *rc::gen::inRange(0, 40) / 10.0, 0, 0};
+    spec.cable = *rc::gen::element<std::string>("cat5e-solid-24-out", "cat6-solid-23-out",
+                                                "cat6-clad-23-out");
+    spec.draw = {*rc::gen::inRange(20, 120) / 10.0, *rc::gen::inRange(0, 60) / 10.0,
+                 *rc::gen::inRange(0, 40) / 10.0, 0, 0};
     return spec;
 }
 
@@ -58,14 +61,16 @@ TEST_CASE("the feed obeys Ohm and Kirchhoff at every node", "[property]") {
         std::vector<double> into(nodes.size());
         for (std::size_t i = nodes.size(); i-- > 0;) {
             const double v = solution.volts[i];
-            const double own_a = nodes[i].constant_power_w / v + nodes[i].constant_current_a + nodes[i].conductance_s * v;
+            const double own_a = nodes[i].constant_power_w / v + nodes[i].constant_current_a +
+                                 nodes[i].conductance_s * v;
             into[i] += own_a;
             RC_ASSERT(std::abs(into[i] - solution.current_a[i]) < 1e-8);
             used_w += own_a * v;
             if (i == 0) continue;
             const auto parent = static_cast<std::size_t>(nodes[i].parent);
             into[parent] += into[i];
-            RC_ASSERT(std::abs(solution.volts[parent] - into[i] * nodes[i].line_ohm - v) < microvolt);
+            RC_ASSERT(std::abs(solution.volts[parent] - into[i] * nodes[i].line_ohm - v) <
+                      microvolt);
             used_w += into[i] * into[i] * nodes[i].line_ohm;
         }
         RC_ASSERT(std::abs(used_w - solution.source_w) < 1e-3);
@@ -77,13 +82,15 @@ TEST_CASE("more load never gives more volts nor less current", "[property]") {
         const std::vector<FeedNode> nodes = random_tree();
         const FeedSolution before = solve_feed(52, nodes);
         std::vector<FeedNode> heavier = nodes;
-        const auto at = static_cast<std::size_t>(*rc::gen::inRange(1, static_cast<int>(nodes.size())));
+        const auto at =
+            static_cast<std::size_t>(*rc::gen::inRange(1, static_cast<int>(nodes.size())));
         heavier[at].constant_power_w += *rc::gen::inRange(1, 3000) / 1000.0;
         const FeedSolution after = solve_feed(52, heavier);
         if (!before.stands) RC_ASSERT(!after.stands);
         if (!after.stands || !before.stands) return;
         RC_ASSERT(after.source_a >= before.source_a);
-        for (std::size_t i = 0; i < nodes.size(); ++i) RC_ASSERT(after.volts[i] <= before.volts[i] + microvolt);
+        for (std::size_t i = 0; i < nodes.size(); ++i)
+            RC_ASSERT(after.volts[i] <= before.volts[i] + microvolt);
     }));
 }
 
@@ -106,8 +113,8 @@ TEST_CASE("more length never gives more volts", "[property]") {
     CHECK(rc::check([] {
         const RunSpec spec = random_run();
         RunSpec longer = spec;
-        longer.lengths_m[static_cast<std::size_t>(*rc::gen::inRange(0, static_cast<int>(spec.lengths_m.size())))] +=
-            *rc::gen::inRange(1, 80);
+        longer.lengths_m[static_cast<std::size_t>(*rc::gen::inRange(
+            0, static_cast<int>(spec.lengths_m.size())))] += *rc::gen::inRange(1, 80);
         RC_ASSERT(volts_of(longer) <= volts_of(spec) + microvolt);
     }));
 }
@@ -134,7 +141,8 @@ TEST_CASE("a hotter cable never gives more volts nor reaches further", "[propert
         const double cool_v = check_of(cool.run(), CheckId::camera_voltage).value;
         const double hot_v = check_of(hot.run(), CheckId::camera_voltage).value;
         RC_ASSERT(std::isnan(hot_v) || hot_v <= cool_v + microvolt);
-        RC_ASSERT(check_of(hot.run(), CheckId::link_length).limit <= check_of(cool.run(), CheckId::link_length).limit + 1e-9);
+        RC_ASSERT(check_of(hot.run(), CheckId::link_length).limit <=
+                  check_of(cool.run(), CheckId::link_length).limit + 1e-9);
     }));
 }
 
@@ -158,7 +166,8 @@ TEST_CASE("random edits keep the site sound, and it comes back from its file", "
         const Catalogue catalogue = catalogue_for(site);
         const int edits = *rc::gen::inRange(1, 12);
         for (int i = 0; i < edits; ++i) {
-            const auto device = static_cast<std::size_t>(*rc::gen::inRange(0, static_cast<int>(site.devices.size())));
+            const auto device = static_cast<std::size_t>(
+                *rc::gen::inRange(0, static_cast<int>(site.devices.size())));
             const std::string id = site.devices[device].id;
             const Point to{*rc::gen::inRange(-500, 900) * 1.0, *rc::gen::inRange(-500, 900) / 3.0};
             Result<Site> next = site;
@@ -166,18 +175,26 @@ TEST_CASE("random edits keep the site sound, and it comes back from its file", "
                 case 0: next = move_object(site, id, to); break;
                 case 1: next = remove_object(site, catalogue, id); break;
                 case 2:
-                    if (Result<Added> added = add_device(site, catalogue, "cam-dome-4mp", to)) next = added->site;
+                    if (Result<Added> added = add_device(site, catalogue, "cam-dome-4mp", to))
+                        next = added->site;
                     break;
                 case 3:
-                    if (!site.links.empty()) next = set_cable(site, catalogue, site.links[device % site.links.size()].id, "cat6-solid-23-out");
+                    if (!site.links.empty())
+                        next = set_cable(site, catalogue, site.links[device % site.links.size()].id,
+                                         "cat6-solid-23-out");
                     break;
                 case 4:
                     if (!site.links.empty()) {
-                        Result<Added> added = insert_in_line(site, catalogue, site.links[device % site.links.size()].id, "rep-1-out", to);
+                        Result<Added> added = insert_in_line(
+                            site, catalogue, site.links[device % site.links.size()].id, "rep-1-out",
+                            to);
                         if (added) next = added->site;
                     }
                     break;
-                case 5: next = move_plug(site, catalogue, "SW1", std::to_string(device % 16 + 1), "SW1", std::to_string(i + 1)); break;
+                case 5:
+                    next = move_plug(site, catalogue, "SW1", std::to_string(device % 16 + 1), "SW1",
+                                     std::to_string(i + 1));
+                    break;
             }
             if (next) site = std::move(*next);
         }
@@ -186,6 +203,7 @@ TEST_CASE("random edits keep the site sound, and it comes back from its file", "
         const Result<Site> again = read_site(written);
         RC_ASSERT(static_cast<bool>(again));
         RC_ASSERT(write_site(*again) == written);
-        RC_ASSERT(judge_site(*again).assessment.summary.fails == judge_site(site).assessment.summary.fails);
+        RC_ASSERT(judge_site(*again).assessment.summary.fails ==
+                  judge_site(site).assessment.summary.fails);
     }));
 }

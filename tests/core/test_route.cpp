@@ -58,12 +58,14 @@ TEST_CASE("cable follows pathways and may leave them", "[route]") {
     CHECK(polyline_length_m(line) == Approx(2 + 100 + 80 + 3).margin(centimetre));
     // Backwards is the same way.
     link.pathways = {"W2", "W1"};
-    CHECK(polyline_length_m(link_polyline(site, link, {97, 80}, {0, 2})) == Approx(185).margin(centimetre));
+    CHECK(polyline_length_m(link_polyline(site, link, {97, 80}, {0, 2})) ==
+          Approx(185).margin(centimetre));
 }
 
 TEST_CASE("of two ways round the shorter is taken", "[route]") {
     Site site = bare_site();
-    site.pathways = {pathway("W1", {{0, 0}, {0, 60}, {200, 60}, {200, 0}}), pathway("W2", {{0, 0}, {0, -20}, {200, -20}, {200, 0}})};
+    site.pathways = {pathway("W1", {{0, 0}, {0, 60}, {200, 60}, {200, 0}}),
+                     pathway("W2", {{0, 0}, {0, -20}, {200, -20}, {200, 0}})};
     CHECK(find_route(site, {0, 0}, {200, 0}) == std::vector<std::string>{"W2"});
     CHECK(find_route(bare_site(), {0, 0}, {200, 0}).empty());
 }
@@ -74,7 +76,8 @@ TEST_CASE("pathways that cross are joined there", "[route]") {
     CHECK(find_route(site, {0, 0}, {50, 50}) == std::vector<std::string>{"W1", "W2"});
     Link link;
     link.pathways = {"W1", "W2"};
-    CHECK(polyline_length_m(link_polyline(site, link, {0, 0}, {50, 50})) == Approx(100).margin(centimetre));
+    CHECK(polyline_length_m(link_polyline(site, link, {0, 0}, {50, 50})) ==
+          Approx(100).margin(centimetre));
 }
 
 TEST_CASE("length counts drops and slack, a measured one overrides", "[route]") {

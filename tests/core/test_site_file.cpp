@@ -33,7 +33,8 @@ TEST_CASE("the demo comes back byte for byte", "[file]") {
 
 TEST_CASE("each released version of the format still opens", "[file]") {
     int files = 0;
-    for (const auto& entry : std::filesystem::directory_iterator(source_file("tests/data/versions"))) {
+    for (const auto& entry :
+         std::filesystem::directory_iterator(source_file("tests/data/versions"))) {
         INFO(entry.path());
         const Result<Site> site = read_site(read_all(entry.path().string()));
         REQUIRE(site);
@@ -44,7 +45,8 @@ TEST_CASE("each released version of the format still opens", "[file]") {
 }
 
 TEST_CASE("fields of a later version survive", "[file]") {
-    const std::string text = R"({"format": "ovant-site", "version": 1, "name": "X", "weather": {"wind": 7},
+    const std::string text =
+        R"({"format": "ovant-site", "version": 1, "name": "X", "weather": {"wind": 7},
         "settings": {"day_c": 30, "night_shift": true},
         "places": [{"id": "P1", "at": [0, 0], "colour": "blue"}],
         "pathways": [{"id": "W1", "points": [[0, 0], [5, 5]], "depth_m": 0.6}],
@@ -55,8 +57,9 @@ TEST_CASE("fields of a later version survive", "[file]") {
     const Result<Site> site = read_site(text);
     REQUIRE(site);
     const std::string written = write_site(*site);
-    for (const char* kept : {"\"weather\"", "\"wind\":7", "\"night_shift\":true", "\"colour\":\"blue\"",
-                             "\"depth_m\":0.6", "\"serial\":\"A7\"", "\"pulled_by\":\"A\""}) {
+    for (const char* kept :
+         {"\"weather\"", "\"wind\":7", "\"night_shift\":true", "\"colour\":\"blue\"",
+          "\"depth_m\":0.6", "\"serial\":\"A7\"", "\"pulled_by\":\"A\""}) {
         INFO(kept);
         CHECK(written.find(kept) != std::string::npos);
     }

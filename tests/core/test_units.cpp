@@ -100,7 +100,8 @@ TEST_CASE("reversing units changes nothing", "[units][property]") {
     CHECK(rc::check([] {
         const double value = *rc::gen::inRange(-1000000, 1000000) / 997.0;
         for (Unit unit : {Unit::metre, Unit::celsius, Unit::volt}) {
-            const double back = from_shown(to_shown(value, unit, UnitSystem::imperial), unit, UnitSystem::imperial);
+            const double back =
+                from_shown(to_shown(value, unit, UnitSystem::imperial), unit, UnitSystem::imperial);
             RC_ASSERT(std::abs(back - value) <= 1e-9 * std::max(1.0, std::abs(value)));
         }
     }));

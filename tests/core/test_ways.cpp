@@ -12,9 +12,10 @@ using namespace ovant;
 namespace {
 
 // A room with a switch at the origin and a camera this far along one pathway, not connected yet.
-Site site_at(double away_m, const std::string& camera = "cam-fixed-4mp", School school = School::maker_rated,
-             const std::string& unit = "sw-16-at-185") {
-    Site site = add_equipment_room(bare_site(school), shipped_catalogue(), {0, 0}, unit, "rec-32")->site;
+Site site_at(double away_m, const std::string& camera = "cam-fixed-4mp",
+             School school = School::maker_rated, const std::string& unit = "sw-16-at-185") {
+    Site site =
+        add_equipment_room(bare_site(school), shipped_catalogue(), {0, 0}, unit, "rec-32")->site;
     Pathway path;
     path.id = "W1";
     path.points = {{0, 0}, {away_m, 0}};
@@ -59,7 +60,8 @@ TEST_CASE("each way is refused for its own reason", "[ways]") {
     CHECK(direct.decisive.margin < -200);
     CHECK(way(far, WayId::long_setting).decisive.id == CheckId::link_length);
     CHECK(way(far, WayId::extenders).cannot == Cannot::chain_too_long);
-    CHECK(proposal_reason(way(far, WayId::extenders), context).find("makers allow") != std::string::npos);
+    CHECK(proposal_reason(way(far, WayId::extenders), context).find("makers allow") !=
+          std::string::npos);
 
     const std::vector<Proposal> fast = ways_at(170, "cam-multi-4x4mp");
     CHECK(way(fast, WayId::long_setting).decisive.id == CheckId::link_rate);
@@ -76,10 +78,12 @@ TEST_CASE("each way is refused for its own reason", "[ways]") {
     const std::vector<Proposal> none =
         propose_ways(site_at(60, "cam-ptz-60w"), shipped_catalogue(), "K01");
     CHECK(none.front().cannot == Cannot::no_free_port);
-    const std::vector<Proposal> no_long = propose_ways(
-        site_at(60, "cam-fixed-2mp", School::maker_rated, "sw-24-at-370"), shipped_catalogue(), "K01");
+    const std::vector<Proposal> no_long =
+        propose_ways(site_at(60, "cam-fixed-2mp", School::maker_rated, "sw-24-at-370"),
+                     shipped_catalogue(), "K01");
     CHECK(way(no_long, WayId::long_setting).cannot == Cannot::no_long_setting);
-    CHECK(propose_ways(bare_site(), shipped_catalogue(), "K01").front().cannot == Cannot::no_camera);
+    CHECK(propose_ways(bare_site(), shipped_catalogue(), "K01").front().cannot ==
+          Cannot::no_camera);
 }
 
 TEST_CASE("a proposal is a real site, judged as if drawn by hand", "[ways]") {
@@ -101,7 +105,8 @@ TEST_CASE("a proposal is a real site, judged as if drawn by hand", "[ways]") {
 }
 
 TEST_CASE("ways are ranked: verdict, then the site's preference", "[ways]") {
-    for (Preference preference : {Preference::price, Preference::fewest_parts, Preference::least_work}) {
+    for (Preference preference :
+         {Preference::price, Preference::fewest_parts, Preference::least_work}) {
         Site site = demo_site();
         site.settings.preference = preference;
         for (const Device& device : site.devices) {
@@ -113,9 +118,13 @@ TEST_CASE("ways are ranked: verdict, then the site's preference", "[ways]") {
                 INFO(device.id);
                 REQUIRE(ways[i - 1].site);
                 CHECK(ways[i - 1].verdict <= ways[i].verdict);
-                if (ways[i - 1].verdict != ways[i].verdict || ways[i - 1].past_stated != ways[i].past_stated) continue;
-                if (preference == Preference::price) CHECK(ways[i - 1].price <= ways[i].price);
-                else CHECK(ways[i - 1].can_fail <= ways[i].can_fail);
+                if (ways[i - 1].verdict != ways[i].verdict ||
+                    ways[i - 1].past_stated != ways[i].past_stated)
+                    continue;
+                if (preference == Preference::price)
+                    CHECK(ways[i - 1].price <= ways[i].price);
+                else
+                    CHECK(ways[i - 1].can_fail <= ways[i].can_fail);
             }
         }
     }
@@ -163,7 +172,9 @@ TEST_CASE("a way that would overload its switch is no way", "[ways]") {
     site.settings.switch_basis = SwitchBasis::by_class;
     for (int i = 0; i < 4; ++i) {
         Result<Added> camera = add_device(site, shipped_catalogue(), "cam-ptz-ir", {20.0 + i, 5});
-        site = connect_devices(camera->site, shipped_catalogue(), "cat5e-solid-24-out", "SW1", camera->id)->site;
+        site = connect_devices(camera->site, shipped_catalogue(), "cat5e-solid-24-out", "SW1",
+                               camera->id)
+                   ->site;
     }
     REQUIRE(judge_site(site).assessment.unit("SW1")->verdict != Verdict::fails);
     const std::vector<Proposal> ways = propose_ways(site, shipped_catalogue(), "K01");

@@ -12,8 +12,9 @@ TEST_CASE("diameters of AWG sizes: ASTM B258", "[reference]") {
     struct Row {
         double awg, inches;
     };
-    for (const Row& row : {Row{0, 0.3249}, Row{4, 0.2043}, Row{10, 0.1019}, Row{12, 0.0808}, Row{14, 0.0641}, Row{16, 0.0508},
-                           Row{18, 0.0403}, Row{22, 0.0253}, Row{23, 0.0226}, Row{24, 0.0201}, Row{26, 0.0159}, Row{36, 0.0050}}) {
+    for (const Row& row : {Row{0, 0.3249}, Row{4, 0.2043}, Row{10, 0.1019}, Row{12, 0.0808},
+                           Row{14, 0.0641}, Row{16, 0.0508}, Row{18, 0.0403}, Row{22, 0.0253},
+                           Row{23, 0.0226}, Row{24, 0.0201}, Row{26, 0.0159}, Row{36, 0.0050}}) {
         INFO(row.awg);
         // The table is rounded to half a ten-thousandth of an inch.
         CHECK(awg_diameter_m(row.awg) / 0.0254 == Approx(row.inches).margin(0.00006));
@@ -27,19 +28,21 @@ TEST_CASE("resistance of annealed copper: IEC 60028, 20 degrees", "[reference]")
     struct Row {
         double awg, ohm_per_100m;
     };
-    for (const Row& row : {Row{24, 8.42}, Row{23, 6.68}, Row{22, 5.30}, Row{18, 2.09}, Row{16, 1.32}, Row{14, 0.83}}) {
+    for (const Row& row : {Row{24, 8.42}, Row{23, 6.68}, Row{22, 5.30}, Row{18, 2.09},
+                           Row{16, 1.32}, Row{14, 0.83}}) {
         INFO(row.awg);
         CHECK(conductor_ohm_per_m({row.awg}, 20) * 100 == Approx(row.ohm_per_100m).epsilon(0.004));
     }
 }
 
 TEST_CASE("IEC 60228 solid conductors", "[reference]") {
-    // Class 1, most resistance at 20 degrees, plain copper, ohm/km (from memory). The standard's limit
-    // stands above the resistance of a wire of that nominal area, by a few per cent.
+    // Class 1, most resistance at 20 degrees, plain copper, ohm/km (from memory). The standard's
+    // limit stands above the resistance of a wire of that nominal area, by a few per cent.
     struct Row {
         double area_mm2, most_ohm_per_km;
     };
-    for (const Row& row : {Row{0.5, 36.0}, Row{0.75, 24.5}, Row{1.0, 18.1}, Row{1.5, 12.1}, Row{2.5, 7.41}}) {
+    for (const Row& row :
+         {Row{0.5, 36.0}, Row{0.75, 24.5}, Row{1.0, 18.1}, Row{1.5, 12.1}, Row{2.5, 7.41}}) {
         const double nominal = copper_resistivity_ohm_m / (row.area_mm2 * 1e-6) * 1000;
         CHECK(nominal < row.most_ohm_per_km);
         CHECK(nominal > row.most_ohm_per_km * 0.92);
@@ -53,7 +56,8 @@ TEST_CASE("copper warms by 0.393 % a kelvin", "[reference]") {
 }
 
 TEST_CASE("copper-clad aluminium: about 63 % of the conductance, from memory", "[reference]") {
-    const double ratio = conductor_ohm_per_m({24, ConductorMaterial::copper_clad_aluminium}, 20) / conductor_ohm_per_m({24}, 20);
+    const double ratio = conductor_ohm_per_m({24, ConductorMaterial::copper_clad_aluminium}, 20) /
+                         conductor_ohm_per_m({24}, 20);
     CHECK(ratio == Approx(1.6).margin(0.05));
 }
 

@@ -31,12 +31,15 @@ std::vector<double> sweep(double source_v, const std::vector<FeedNode>& nodes) {
     std::vector<double> volts(nodes.size(), source_v), amps(nodes.size());
     for (int round = 0; round < 200000; ++round) {
         for (std::size_t i = 0; i < nodes.size(); ++i) {
-            amps[i] = nodes[i].constant_power_w / volts[i] + nodes[i].constant_current_a + nodes[i].conductance_s * volts[i];
+            amps[i] = nodes[i].constant_power_w / volts[i] + nodes[i].constant_current_a +
+                      nodes[i].conductance_s * volts[i];
         }
-        for (std::size_t i = nodes.size(); i-- > 1;) amps[static_cast<std::size_t>(nodes[i].parent)] += amps[i];
+        for (std::size_t i = nodes.size(); i-- > 1;)
+            amps[static_cast<std::size_t>(nodes[i].parent)] += amps[i];
         double moved = 0;
         for (std::size_t i = 1; i < nodes.size(); ++i) {
-            const double next = volts[static_cast<std::size_t>(nodes[i].parent)] - amps[i] * nodes[i].line_ohm;
+            const double next =
+                volts[static_cast<std::size_t>(nodes[i].parent)] - amps[i] * nodes[i].line_ohm;
             moved = std::max(moved, std::abs(next - volts[i]));
             volts[i] = next;
         }
@@ -52,7 +55,9 @@ struct Case {
 
 // A tree that stands with some room, as designs do.
 Case random_case(std::mt19937& random) {
-    const auto uniform = [&](double low, double high) { return std::uniform_real_distribution<>(low, high)(random); };
+    const auto uniform = [&](double low, double high) {
+        return std::uniform_real_distribution<>(low, high)(random);
+    };
     Case made;
     made.source_v = uniform(24, 57);
     const int count = 2 + static_cast<int>(random() % 14);
@@ -85,16 +90,25 @@ std::string netlist(const std::vector<Case>& cases) {
         for (std::size_t i = 0; i < cases[c].nodes.size(); ++i) {
             const FeedNode& node = cases[c].nodes[i];
             const std::string name = "n" + std::to_string(c) + "x" + std::to_string(i);
-            if (i > 0) out << "R" << c << "x" << i << " n" << c << "x" << node.parent << " " << name << " " << node.line_ohm << "\n";
-            if (node.constant_power_w > 0) out << "B" << c << "x" << i << " " << name << " 0 I=" << node.constant_power_w << "/V(" << name << ")\n";
-            if (node.constant_current_a > 0) out << "I" << c << "x" << i << " " << name << " 0 " << node.constant_current_a << "\n";
-            if (node.conductance_s > 0) out << "G" << c << "x" << i << " " << name << " 0 " << name << " 0 " << node.conductance_s << "\n";
+            if (i > 0)
+                out << "R" << c << "x" << i << " n" << c << "x" << node.parent << " " << name << " "
+                    << node.line_ohm << "\n";
+            if (node.constant_power_w > 0)
+                out << "B" << c << "x" << i << " " << name << " 0 I=" << node.constant_power_w
+                    << "/V(" << name << ")\n";
+            if (node.constant_current_a > 0)
+                out << "I" << c << "x" << i << " " << name << " 0 " << node.constant_current_a
+                    << "\n";
+            if (node.conductance_s > 0)
+                out << "G" << c << "x" << i << " " << name << " 0 " << name << " 0 "
+                    << node.conductance_s << "\n";
             out << ".nodeset V(" << name << ")=" << cases[c].source_v << "\n";
         }
     }
     out << ".control\nset numdgt=12\nop\n";
     for (std::size_t c = 0; c < cases.size(); ++c) {
-        for (std::size_t i = 0; i < cases[c].nodes.size(); ++i) out << "echo n" << c << "x" << i << " $&v(n" << c << "x" << i << ")\n";
+        for (std::size_t i = 0; i < cases[c].nodes.size(); ++i)
+            out << "echo n" << c << "x" << i << " $&v(n" << c << "x" << i << ")\n";
     }
     out << "quit\n.endc\n.end\n";
     return out.str();
@@ -126,14 +140,17 @@ TEST_CASE("one load: the closed form", "[reference][feed]") {
                 const FeedSolution solution = solve_feed(source_v, one_load(ohm, power_w));
                 INFO(power_w << " W " << ohm << " ohm " << source_v << " V");
                 REQUIRE(solution.stands);
-                CHECK(solution.volts[1] == Approx(closed_form_v(source_v, ohm, power_w)).margin(microvolt));
-                CHECK(solution.source_w == Approx(power_w + solution.source_a * solution.source_a * ohm).margin(1e-3));
+                CHECK(solution.volts[1] ==
+                      Approx(closed_form_v(source_v, ohm, power_w)).margin(microvolt));
+                CHECK(solution.source_w ==
+                      Approx(power_w + solution.source_a * solution.source_a * ohm).margin(1e-3));
             }
         }
     }
 }
 
-TEST_CASE("collapse is found on both sides of V^2/4R to a tenth of a per cent", "[reference][feed]") {
+TEST_CASE("collapse is found on both sides of V^2/4R to a tenth of a per cent",
+          "[reference][feed]") {
     for (double source_v : {24.0, 48.0, 57.0}) {
         for (double ohm : {0.7, 5.0, 21.0, 80.0}) {
             const double limit_w = source_v * source_v / (4 * ohm);
@@ -170,7 +187,8 @@ TEST_CASE("300 random trees against a slow solver of another kind", "[reference]
         INFO("tree " << i);
         REQUIRE(solution.stands);
         const std::vector<double> slow = sweep(c.source_v, c.nodes);
-        for (std::size_t k = 0; k < slow.size(); ++k) CHECK(solution.volts[k] == Approx(slow[k]).margin(10 * microvolt));
+        for (std::size_t k = 0; k < slow.size(); ++k)
+            CHECK(solution.volts[k] == Approx(slow[k]).margin(10 * microvolt));
     }
 }
 

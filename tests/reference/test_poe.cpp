@@ -14,8 +14,9 @@ TEST_CASE("the power left at the load reproduces the class table of IEEE 802.3",
         int poe_class;
         double volts_min, loop_ohm, load_w;
     };
-    for (const Row& row : {Row{3, 44, 20, 12.95}, Row{4, 50, 12.5, 25.5}, Row{5, 50, 6.25, 39.9}, Row{6, 50, 6.25, 51.0},
-                           Row{7, 52, 6.25, 62.0}, Row{8, 52, 6.25, 71.3}}) {
+    for (const Row& row :
+         {Row{3, 44, 20, 12.95}, Row{4, 50, 12.5, 25.5}, Row{5, 50, 6.25, 39.9},
+          Row{6, 50, 6.25, 51.0}, Row{7, 52, 6.25, 62.0}, Row{8, 52, 6.25, 71.3}}) {
         INFO("class " << row.poe_class);
         const double pse_w = poe_class_limits(row.poe_class)->pse_w;
         const double load_w = pd_power_w(pse_w, row.volts_min, row.loop_ohm);
@@ -24,7 +25,8 @@ TEST_CASE("the power left at the load reproduces the class table of IEEE 802.3",
         CHECK(load_w == Approx(poe_class_limits(row.poe_class)->pd_w).margin(0.15));
         const PoeTypeLimits type = poe_type_limits(poe_type_of_class(row.poe_class));
         CHECK(type.volts_min == row.volts_min);
-        CHECK((row.poe_class >= 5 ? type.design_loop_ohm / 2 : type.design_loop_ohm) == row.loop_ohm);
+        CHECK((row.poe_class >= 5 ? type.design_loop_ohm / 2 : type.design_loop_ohm) ==
+              row.loop_ohm);
     }
 }
 
@@ -33,7 +35,8 @@ TEST_CASE("no class asks a pairset for more current than its type allows", "[ref
         INFO("class " << poe_class);
         const PoeTypeLimits type = poe_type_limits(poe_type_of_class(poe_class));
         const int pairsets = poe_class_limits(poe_class)->four_pairs ? 2 : 1;
-        CHECK(poe_class_limits(poe_class)->pse_w / type.volts_min / pairsets <= type.current_per_pairset_a * 1.001);
+        CHECK(poe_class_limits(poe_class)->pse_w / type.volts_min / pairsets <=
+              type.current_per_pairset_a * 1.001);
     }
 }
 
@@ -70,22 +73,28 @@ TEST_CASE("heat shortens the permanent link: 84 m at 40 degrees, 75 m at 60", "[
 TEST_CASE("insertion loss of category cable, ANSI/TIA-568.2", "[reference]") {
     // Published limits for 100 m of solid cable, dB, from memory, one decimal.
     CHECK(insertion_loss_db(CableCategory::cat5e, 100, 10, 20, false) == Approx(6.5).margin(0.06));
-    CHECK(insertion_loss_db(CableCategory::cat5e, 100, 100, 20, false) == Approx(22.0).margin(0.06));
+    CHECK(insertion_loss_db(CableCategory::cat5e, 100, 100, 20, false) ==
+          Approx(22.0).margin(0.06));
     CHECK(insertion_loss_db(CableCategory::cat6, 100, 10, 20, false) == Approx(6.0).margin(0.06));
     CHECK(insertion_loss_db(CableCategory::cat6, 100, 100, 20, false) == Approx(19.8).margin(0.06));
     // Longest length and loss are each other's inverse: 11.5 dB at 10 MHz is about 177 m of Cat 5e.
-    const double longest_m = ten_base_t_loss_db / insertion_loss_db(CableCategory::cat5e, 1, 10, 20, false);
-    CHECK(insertion_loss_db(CableCategory::cat5e, longest_m, 10, 20, false) == Approx(ten_base_t_loss_db));
+    const double longest_m =
+        ten_base_t_loss_db / insertion_loss_db(CableCategory::cat5e, 1, 10, 20, false);
+    CHECK(insertion_loss_db(CableCategory::cat5e, longest_m, 10, 20, false) ==
+          Approx(ten_base_t_loss_db));
     CHECK(longest_m == Approx(177).margin(2));
 }
 
 TEST_CASE("bit rates of cameras, common practice", "[reference]") {
     // Eight megapixels about 8 Mb/s, four about 4 Mb/s in H.265; good to some 20 %.
-    CHECK(picture_bit_rate_mbps({3840, 2160, 20, Codec::h265, Scene::normal}) == Approx(8).epsilon(0.2));
-    CHECK(picture_bit_rate_mbps({2688, 1520, 20, Codec::h265, Scene::normal}) == Approx(4).epsilon(0.2));
-    // 720 lines at 15 frames in H.264 at high quality about 5 Mb/s: a busy scene and more bits still
-    // come out below, so this stays an estimate to be replaced by a measurement.
+    CHECK(picture_bit_rate_mbps({3840, 2160, 20, Codec::h265, Scene::normal}) ==
+          Approx(8).epsilon(0.2));
+    CHECK(picture_bit_rate_mbps({2688, 1520, 20, Codec::h265, Scene::normal}) ==
+          Approx(4).epsilon(0.2));
+    // 720 lines at 15 frames in H.264 at high quality about 5 Mb/s: a busy scene and more bits
+    // still come out below, so this stays an estimate to be replaced by a measurement.
     CHECK(picture_bit_rate_mbps({1280, 720, 15, Codec::h264, Scene::busy}) < 5);
-    CHECK(picture_bit_rate_mbps({1280, 720, 15, Codec::h264, Scene::quiet}) < picture_bit_rate_mbps({1280, 720, 15, Codec::h264, Scene::busy}));
+    CHECK(picture_bit_rate_mbps({1280, 720, 15, Codec::h264, Scene::quiet}) <
+          picture_bit_rate_mbps({1280, 720, 15, Codec::h264, Scene::busy}));
     CHECK(picture_bit_rate_mbps({1280, 720, 15, Codec::jpeg, Scene::normal}) > 10);
 }

@@ -25,7 +25,9 @@ std::string port_facing(const Kind& kind, bool upstream) {
 
 }  // namespace
 
-Site demo_site() { return taken(read_site(read_all(source_file("data/demo/marram-quay.ovant.json")))); }
+Site demo_site() {
+    return taken(read_site(read_all(source_file("data/demo/marram-quay.ovant.json"))));
+}
 
 Site bare_site(School school) {
     Site site;
@@ -48,7 +50,8 @@ Site site_with_run(const RunSpec& spec, School school) {
     for (double length_m : spec.lengths_m) whole_m += length_m;
     Added camera = taken(add_device(std::move(site), catalogue, spec.camera, {whole_m, 0}));
     site = std::move(camera.site);
-    if (spec.draw.day_w > 0) site = taken(set_camera_draw(std::move(site), catalogue, camera.id, spec.draw));
+    if (spec.draw.day_w > 0)
+        site = taken(set_camera_draw(std::move(site), catalogue, camera.id, spec.draw));
     std::string from = unit.id, out = spec.port;
     double at_m = 0;
     for (std::size_t i = 0; i < spec.lengths_m.size(); ++i) {

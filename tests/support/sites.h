@@ -24,7 +24,7 @@ struct RunSpec {
     std::string cable = "cat5e-solid-24-out";
     std::vector<double> lengths_m = {50};
     std::string in_line = "";  // kind between two lengths
-    CameraDraw draw = {};  // used where day_w is not 0
+    CameraDraw draw = {};      // used where day_w is not 0
 };
 
 // Adds a unit (SW1, INJ1 ...) and one camera K01 on it. Checks that every edit is taken.

@@ -50,8 +50,7 @@ void Document::push(const QString& name, std::shared_ptr<const Site> site) {
 }
 
 void Document::trim_history() {
-    const std::size_t most =
-        std::max(fewest_steps, history_bytes / estimated_bytes(*current_));
+    const std::size_t most = std::max(fewest_steps, history_bytes / estimated_bytes(*current_));
     if (history_.size() <= most) return;
     const std::size_t gone = history_.size() - most;
     history_.erase(history_.begin(), history_.begin() + static_cast<std::ptrdiff_t>(gone));
@@ -64,7 +63,8 @@ bool Document::edit(const QString& name, Result<Site> edited) {
         return false;
     }
     if (read_only_) {
-        emit refused(tr("This site is open for looking only. Save it under another name to change it."));
+        emit refused(
+            tr("This site is open for looking only. Save it under another name to change it."));
         return false;
     }
     if (*edited == *current_) {
@@ -187,9 +187,9 @@ Result<std::vector<Error>> Document::open_keeping(const QString& path) {
 }
 
 Result<bool> Document::save() {
-    if (read_only_) return Error{ErrorCode::not_possible, "", path_.toStdString(), "open for looking only"};
-    const Result<FileStamp> stamp =
-        save_file(path_.toStdString(), write_site(*current_), stamp_);
+    if (read_only_)
+        return Error{ErrorCode::not_possible, "", path_.toStdString(), "open for looking only"};
+    const Result<FileStamp> stamp = save_file(path_.toStdString(), write_site(*current_), stamp_);
     if (!stamp) return stamp.error();
     drop_autosave();
     stamp_ = *stamp;
@@ -213,7 +213,8 @@ Result<bool> Document::save_as(const QString& path) {
 
 QString Document::autosave_file() const {
     if (!path_.isEmpty()) return QString::fromStdString(autosave_path(path_.toStdString()));
-    return unsaved_folder_.isEmpty() ? QString() : QDir(unsaved_folder_).filePath("unsaved.ovant.json");
+    return unsaved_folder_.isEmpty() ? QString()
+                                     : QDir(unsaved_folder_).filePath("unsaved.ovant.json");
 }
 
 void Document::autosave() {

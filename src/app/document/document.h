@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// The one site that is open: its value, its history, its assessment and what is selected. Every view
-// reads it and every edit goes through it. It holds no formula and no widget.
+// The one site that is open: its value, its history, its assessment and what is selected. Every
+// view reads it and every edit goes through it. It holds no formula and no widget.
 #pragma once
 
 #include <QObject>
@@ -83,9 +83,9 @@ public:
     Result<bool> recover(const QString& autosave_path);
 
 signals:
-    void changed();            // site, assessment or history
+    void changed();  // site, assessment or history
     void selection_changed();
-    void opened();             // another site
+    void opened();  // another site
     void saved_changed();
     void refused(const QString& sentence);
 

@@ -18,7 +18,8 @@ QString q(const std::string& text) { return QString::fromStdString(text); }
 
 }  // namespace
 
-PartsModel::PartsModel(const Document& document, QObject* parent) : QAbstractTableModel(parent), document_(document) {
+PartsModel::PartsModel(const Document& document, QObject* parent)
+    : QAbstractTableModel(parent), document_(document) {
     connect(&document, &Document::changed, this, &PartsModel::refresh);
     refresh();
 }
@@ -34,7 +35,9 @@ int PartsModel::rowCount(const QModelIndex& parent) const {
     return parent.isValid() ? 0 : static_cast<int>(parts_.size());
 }
 
-int PartsModel::columnCount(const QModelIndex& parent) const { return parent.isValid() ? 0 : column_count; }
+int PartsModel::columnCount(const QModelIndex& parent) const {
+    return parent.isValid() ? 0 : column_count;
+}
 
 QVariant PartsModel::headerData(int section, Qt::Orientation orientation, int role) const {
     if (orientation != Qt::Horizontal) return {};
@@ -70,12 +73,14 @@ QVariant PartsModel::data(const QModelIndex& index, int role) const {
             default: return {};
         }
     }
-    if (role == Qt::ToolTipRole && (index.column() == used_by || index.column() == name)) role = Qt::DisplayRole;
+    if (role == Qt::ToolTipRole && (index.column() == used_by || index.column() == name))
+        role = Qt::DisplayRole;
     if (role != Qt::DisplayRole) return {};
     switch (index.column()) {
         case name: return q(line.name);
         case quantity:
-            return metres ? QString::number(to_shown(line.quantity, Unit::metre, units), 'f', 0) + " " + q(unit_name(Unit::metre, units))
+            return metres ? QString::number(to_shown(line.quantity, Unit::metre, units), 'f', 0) +
+                                " " + q(unit_name(Unit::metre, units))
                           : QString::number(line.quantity, 'f', 0);
         case price_each: return QString::number(line.unit_price * per_shown, 'f', 2);
         case price: return QString::number(line.price, 'f', 2);
@@ -89,8 +94,12 @@ QVariant PartsModel::data(const QModelIndex& index, int role) const {
 }
 
 PartsView::PartsView(Document& document, Prompts& prompts, QWidget* parent)
-    : QWidget(parent), document_(document), prompts_(prompts), model_(new PartsModel(document, this)),
-      table_(new QTableView), total_(new QLabel) {
+    : QWidget(parent),
+      document_(document),
+      prompts_(prompts),
+      model_(new PartsModel(document, this)),
+      table_(new QTableView),
+      total_(new QLabel) {
     setObjectName("parts");
     auto* heading = new QLabel(tr("Parts of this design"));
     heading->setFont(text_font(*this, 1.1, true));
@@ -106,8 +115,10 @@ PartsView::PartsView(Document& document, Prompts& prompts, QWidget* parent)
     top->addStretch(1);
     top->addWidget(csv);
     top->addWidget(xlsx);
-    auto* note = new QLabel(tr("Material only. Cable with its drops, slack and a service loop at each end; prices from the catalogue, "
-                               "without tax or labour."));
+    auto* note =
+        new QLabel(tr("Material only. Cable with its drops, slack and a service loop at each end; "
+                      "prices from the catalogue, "
+                      "without tax or labour."));
     note->setWordWrap(true);
     table_->setObjectName("partsTable");
     table_->setAccessibleName(tr("Parts"));
@@ -135,7 +146,9 @@ PartsView::PartsView(Document& document, Prompts& prompts, QWidget* parent)
     connect(csv, &QPushButton::clicked, this, &PartsView::save_csv);
     connect(xlsx, &QPushButton::clicked, this, &PartsView::save_xlsx);
     const auto show_total = [this] {
-        total_->setText(tr("total %1").arg(q(shown_money(total_price(model_->parts()), document_.site().settings.currency))));
+        total_->setText(tr("total %1")
+                            .arg(q(shown_money(total_price(model_->parts()),
+                                               document_.site().settings.currency))));
     };
     connect(model_, &QAbstractItemModel::modelReset, this, show_total);
     show_total();
@@ -143,23 +156,28 @@ PartsView::PartsView(Document& document, Prompts& prompts, QWidget* parent)
 
 QString PartsView::proposed_path(const QString& ending) const {
     const QString path = document_.path();
-    const QString stem = path.isEmpty() ? q(document_.site().name) : path.left(path.indexOf(".ovant.json"));
+    const QString stem =
+        path.isEmpty() ? q(document_.site().name) : path.left(path.indexOf(".ovant.json"));
     return stem + tr(" parts") + ending;
 }
 
 void PartsView::save_csv() {
-    const QString path = prompts_.save_path(this, tr("Save parts"), tr("CSV (*.csv)"), proposed_path(".csv"));
+    const QString path =
+        prompts_.save_path(this, tr("Save parts"), tr("CSV (*.csv)"), proposed_path(".csv"));
     if (path.isEmpty()) return;
-    const Result<FileStamp> saved = save_file(
-        path.toStdString(), parts_csv(model_->parts(), document_.site().settings.currency), std::nullopt);
+    const Result<FileStamp> saved =
+        save_file(path.toStdString(),
+                  parts_csv(model_->parts(), document_.site().settings.currency), std::nullopt);
     if (!saved) emit document_.refused(q(sentence(saved.error())));
 }
 
 void PartsView::save_xlsx() {
-    const QString path = prompts_.save_path(this, tr("Save parts"), tr("Spreadsheet (*.xlsx)"), proposed_path(".xlsx"));
+    const QString path = prompts_.save_path(this, tr("Save parts"), tr("Spreadsheet (*.xlsx)"),
+                                            proposed_path(".xlsx"));
     if (path.isEmpty()) return;
-    const Result<bool> saved = write_parts_xlsx(path.toStdString(), document_.site().name, model_->parts(),
-                                                document_.site().settings.currency);
+    const Result<bool> saved =
+        write_parts_xlsx(path.toStdString(), document_.site().name, model_->parts(),
+                         document_.site().settings.currency);
     if (!saved) emit document_.refused(q(sentence(saved.error())));
 }
 

@@ -9,15 +9,17 @@ namespace ovant {
 namespace {
 
 QByteArray bytes_of(const Drawing& drawing) {
-    return QByteArray::fromRawData(drawing.data->data(), static_cast<qsizetype>(drawing.data->size()));
+    return QByteArray::fromRawData(drawing.data->data(),
+                                   static_cast<qsizetype>(drawing.data->size()));
 }
 
 bool is_svg(const Drawing& drawing) { return drawing.media_type == "image/svg+xml"; }
 
 // An SVG from a stranger must not reach for anything outside itself.
 bool refers_outside(const QByteArray& svg) {
-    return svg.contains("file:") || svg.contains("xlink:href=\"http") || svg.contains("href=\"http") ||
-           svg.contains("<!ENTITY") || svg.contains("href=\"/") || svg.contains("href=\"..");
+    return svg.contains("file:") || svg.contains("xlink:href=\"http") ||
+           svg.contains("href=\"http") || svg.contains("<!ENTITY") || svg.contains("href=\"/") ||
+           svg.contains("href=\"..");
 }
 
 }  // namespace
@@ -45,10 +47,14 @@ void paint_drawing(QPainter& painter, const Drawing& drawing, const QRectF& area
 
 std::optional<Drawing> drawing_from_bytes(const QByteArray& bytes) {
     Drawing drawing;
-    if (bytes.startsWith("\x89PNG")) drawing.media_type = "image/png";
-    else if (bytes.startsWith("\xff\xd8")) drawing.media_type = "image/jpeg";
-    else if (bytes.contains("<svg")) drawing.media_type = "image/svg+xml";
-    else return std::nullopt;
+    if (bytes.startsWith("\x89PNG"))
+        drawing.media_type = "image/png";
+    else if (bytes.startsWith("\xff\xd8"))
+        drawing.media_type = "image/jpeg";
+    else if (bytes.contains("<svg"))
+        drawing.media_type = "image/svg+xml";
+    else
+        return std::nullopt;
     if (is_svg(drawing) && refers_outside(bytes)) return std::nullopt;
     drawing.data = std::make_shared<const std::string>(bytes.constData(), bytes.size());
     const QSizeF size = drawing_size_px(drawing);

@@ -28,9 +28,9 @@ QPolygonF PlanMap::to_pixels(const std::vector<Point>& points) const {
 void PlanMap::fit(const QRectF& area_m, QSizeF view, double margin) {
     const double width = std::max(1.0, view.width() - 2 * margin);
     const double height = std::max(1.0, view.height() - 2 * margin);
-    scale_ = std::clamp(std::min(width / std::max(area_m.width(), 0.1),
-                                 height / std::max(area_m.height(), 0.1)),
-                        least_scale, most_scale);
+    scale_ = std::clamp(
+        std::min(width / std::max(area_m.width(), 0.1), height / std::max(area_m.height(), 0.1)),
+        least_scale, most_scale);
     offset_ = QPointF(view.width() / 2, view.height() / 2) - area_m.center() * scale_;
 }
 

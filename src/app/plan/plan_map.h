@@ -35,7 +35,8 @@ private:
     QPointF offset_{0, 0};  // pixel of the site's origin
 };
 
-// What the plan opens on: the drawing, else everything that has a position; 100 m where nothing has.
+// What the plan opens on: the drawing, else everything that has a position; 100 m where nothing
+// has.
 QRectF plan_area_m(const Site& site);
 
 // A round length that spans at most `most_m`: 1, 2 or 5 times a power of ten.

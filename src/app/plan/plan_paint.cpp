@@ -5,6 +5,7 @@
 #include <QWidget>
 
 #include <algorithm>
+#include <array>
 #include <cmath>
 #include <unordered_map>
 
@@ -16,25 +17,39 @@ namespace ovant {
 namespace {
 
 constexpr double mark_px = 13;
+constexpr int stamp_px = 22;
+constexpr std::size_t many_links = 400;
 
 class PlanPainter {
 public:
-    PlanPainter(QPainter& painter, const Document& document, const PlanMap& map, const QWidget& view)
-        : p_(painter), document_(document), site_(document.site()), net_(document.network()),
-          map_(map), view_(view), theme_(theme_of(view)),
-          seen_(QRectF(view.rect()).adjusted(-40, -40, 40, 40)) {}
+    PlanPainter(QPainter& painter, const Document& document, const PlanMap& map,
+                const QWidget& view)
+        : p_(painter),
+          document_(document),
+          site_(document.site()),
+          net_(document.network()),
+          map_(map),
+          view_(view),
+          theme_(theme_of(view)),
+          seen_(QRectF(view.rect()).adjusted(-40, -40, 40, 40)),
+          columns_(static_cast<int>(view.width() / cell_px) + 1),
+          rows_(static_cast<int>(view.height() / cell_px) + 1),
+          taken_(static_cast<std::size_t>(columns_) * static_cast<std::size_t>(rows_)) {}
 
     void paint() {
         p_.setRenderHint(QPainter::Antialiasing);
         for (const Place& place : site_.places) paint_place(place);
         for (const Pathway& pathway : site_.pathways) paint_pathway(pathway);
-        p_.setFont(text_font(view_, 0.85));
+        // Past some hundreds of cables fine edges cost more than they show.
+        p_.setRenderHint(QPainter::Antialiasing, net_.links.size() <= many_links);
         paint_views();
         const std::string camera = document_.selected_camera();
         std::vector<int> chosen_links;
-        if (const auto index = document_.camera_index(camera)) chosen_links = net_.runs[*index].links;
+        if (const auto index = document_.camera_index(camera))
+            chosen_links = net_.runs[*index].links;
         for (int link : chosen_links) paint_under(net_.links[static_cast<std::size_t>(link)]);
         for (const NetLink& link : net_.links) paint_link(link);
+        p_.setRenderHint(QPainter::Antialiasing);
         mark_everything(camera);
         for (const Place& place : site_.places) name_place(place);
         paint_scale_bar();
@@ -42,7 +57,27 @@ public:
     }
 
 private:
-    bool seen(const QPolygonF& line) const { return line.boundingRect().adjusted(-1, -1, 1, 1).intersects(seen_); }
+    // Marks come a thousand times: each is drawn once and then stamped.
+    template <class Draw>
+    QPixmap stamp(Draw draw) const {
+        const double ratio = view_.devicePixelRatioF();
+        QPixmap made(QSize(stamp_px, stamp_px) * ratio);
+        made.setDevicePixelRatio(ratio);
+        made.fill(Qt::transparent);
+        QPainter painter(&made);
+        painter.setRenderHint(QPainter::Antialiasing);
+        draw(painter, QPointF(stamp_px / 2.0, stamp_px / 2.0));
+        return made;
+    }
+    void put(const QPixmap& mark, QPointF at) {
+        p_.drawPixmap(
+            QPointF(std::round(at.x() - stamp_px / 2.0), std::round(at.y() - stamp_px / 2.0)),
+            mark);
+    }
+
+    bool seen(const QPolygonF& line) const {
+        return line.boundingRect().adjusted(-1, -1, 1, 1).intersects(seen_);
+    }
 
     QRectF box_of(const Place& place) const {
         const QPointF centre = map_.to_pixel(place.at);
@@ -55,7 +90,8 @@ private:
         const QRectF box = box_of(place);
         if (!box.intersects(seen_)) return;
         const bool chosen = document_.selected() == place.id;
-        p_.setPen(QPen(chosen ? theme_.copper : theme_.place.darker(theme_.dark ? 70 : 122), chosen ? 2 : 1));
+        p_.setPen(QPen(chosen ? theme_.copper : theme_.place.darker(theme_.dark ? 70 : 122),
+                       chosen ? 2 : 1));
         p_.setBrush(theme_.place);
         p_.drawRect(box);
     }
@@ -85,7 +121,8 @@ private:
             take(spot);
             p_.setPen(theme_.quiet);
             p_.drawText(spot, Qt::AlignLeft | Qt::AlignVCenter, name);
-            if (place.mains != Mains::none) paint_mains({spot.right() + 7, spot.center().y()}, place.mains);
+            if (place.mains != Mains::none)
+                paint_mains({spot.right() + 7, spot.center().y()}, place.mains);
             return;
         }
     }
@@ -127,7 +164,8 @@ private:
             const View& view = camera.camera->view;
             const QPointF at = map_.to_pixel(camera.at);
             const double r = map_.to_pixels(view.range_m);
-            if (!QRectF(at.x() - r, at.y() - r, 2 * r, 2 * r).intersects(seen_)) continue;
+            if (r < mark_px / 2 || !QRectF(at.x() - r, at.y() - r, 2 * r, 2 * r).intersects(seen_))
+                continue;
             QPainterPath wedge(at);
             // Qt counts from east against the clock; the site clockwise from up.
             wedge.arcTo(QRectF(at.x() - r, at.y() - r, 2 * r, 2 * r),
@@ -161,7 +199,17 @@ private:
 
     void mark_everything(const std::string& chosen_camera) {
         std::unordered_map<std::string_view, Verdict> verdicts;
-        for (const RunAssessment& run : document_.assessment().runs) verdicts[run.camera] = run.verdict;
+        for (const RunAssessment& run : document_.assessment().runs)
+            verdicts[run.camera] = run.verdict;
+        std::array<QPixmap, 4> verdict_stamps;
+        for (Verdict verdict : {Verdict::holds, Verdict::unknown, Verdict::tight, Verdict::fails}) {
+            verdict_stamps[static_cast<std::size_t>(verdict)] = stamp(
+                [&](QPainter& p, QPointF c) { paint_verdict(p, theme_, verdict, c, mark_px); });
+        }
+        const QPixmap in_line_stamp =
+            stamp([&](QPainter& p, QPointF c) { paint_in_line(p, theme_, c, 8); });
+        const QPixmap switch_stamp =
+            stamp([&](QPainter& p, QPointF c) { paint_switch(p, theme_, c, 11); });
         struct Name {
             QPointF at;
             const Device* device;
@@ -178,12 +226,12 @@ private:
                 p_.drawEllipse(at, mark_px * 0.85, mark_px * 0.85);
             }
             if (kind.camera) {
-                paint_verdict(p_, theme_, verdicts[device.id], at, mark_px);
+                put(verdict_stamps[static_cast<std::size_t>(verdicts[device.id])], at);
                 names.push_back({at, &device});
             } else if (kind.in_line) {
-                paint_in_line(p_, theme_, at, 8);
+                put(in_line_stamp, at);
             } else {
-                paint_switch(p_, theme_, at, 11);
+                put(switch_stamp, at);
             }
             take(QRectF(at.x() - mark_px / 2, at.y() - mark_px / 2, mark_px, mark_px));
         }
@@ -191,23 +239,25 @@ private:
         std::stable_sort(names.begin(), names.end(), [&](const Name& a, const Name& b) {
             return (a.device->id == chosen_camera) > (b.device->id == chosen_camera);
         });
-        for (const Name& name : names) name_device(name.at, *name.device, chosen_camera == name.device->id);
+        p_.setFont(text_font(view_, 0.88, true));
+        p_.setPen(theme_.ink);
+        const QFontMetricsF metrics(p_.font());
+        for (const Name& name : names) {
+            name_device(metrics, name.at, *name.device, chosen_camera == name.device->id);
+        }
     }
 
-    void name_device(QPointF at, const Device& device, bool always) {
-        p_.setFont(text_font(view_, 0.88, true));
-        const QFontMetricsF metrics(p_.font());
+    void name_device(const QFontMetricsF& metrics, QPointF at, const Device& device, bool always) {
         const QString name = QString::fromStdString(device.id);
         const double width = metrics.horizontalAdvance(name) + 2;
         const double height = metrics.height();
-        const QPointF corners[] = {{9, -height - 1}, {9, 2}, {-9 - width, -height - 1}, {-9 - width, 2},
-                                   {-width / 2, 8},  {-width / 2, -height - 8}};
+        const QPointF corners[] = {{9, -height - 1}, {9, 2},          {-9 - width, -height - 1},
+                                   {-9 - width, 2},  {-width / 2, 8}, {-width / 2, -height - 8}};
         for (const QPointF& corner : corners) {
             const QRectF spot(at + corner, QSizeF(width, height));
             if (!free(spot) && !(always && &corner == std::end(corners) - 1)) continue;
             take(spot);
-            p_.setPen(theme_.ink);
-            p_.drawText(spot, Qt::AlignCenter, name);
+            p_.drawText(QPointF(spot.left() + 1, spot.top() + metrics.ascent()), name);
             return;
         }
     }
@@ -216,21 +266,24 @@ private:
     static constexpr double cell_px = 6;
     template <class Each>
     void each_cell(const QRectF& spot, Each each) const {
-        const int left = static_cast<int>(std::floor(spot.left() / cell_px));
-        const int right = static_cast<int>(std::floor(spot.right() / cell_px));
-        const int top = static_cast<int>(std::floor(spot.top() / cell_px));
-        const int bottom = static_cast<int>(std::floor(spot.bottom() / cell_px));
-        for (int y = top; y <= bottom; ++y) {
-            for (int x = left; x <= right; ++x) each(static_cast<long>(y) * 100000 + x);
+        const auto cell = [](double at, int count) {
+            return std::clamp(static_cast<int>(std::floor(at / cell_px)), 0, count - 1);
+        };
+        const int right = cell(spot.right(), columns_), bottom = cell(spot.bottom(), rows_);
+        for (int y = cell(spot.top(), rows_); y <= bottom; ++y) {
+            for (int x = cell(spot.left(), columns_); x <= right; ++x) {
+                each(static_cast<std::size_t>(y * columns_ + x));
+            }
         }
     }
     bool free(const QRectF& spot) const {
         bool is_free = QRectF(view_.rect()).contains(spot);
-        each_cell(spot.adjusted(2, 2, -2, -2), [&](long cell) { is_free = is_free && !taken_.contains(cell); });
+        each_cell(spot.adjusted(2, 2, -2, -2),
+                  [&](std::size_t cell) { is_free = is_free && !taken_[cell]; });
         return is_free;
     }
     void take(const QRectF& spot) {
-        each_cell(spot, [&](long cell) { taken_.insert({cell, true}); });
+        each_cell(spot, [&](std::size_t cell) { taken_[cell] = true; });
     }
 
     void paint_scale_bar() {
@@ -242,7 +295,8 @@ private:
         p_.setPen(QPen(theme_.ink, 2));
         p_.drawLine(QPointF(16, y), QPointF(16 + length, y));
         p_.setFont(text_font(view_, 0.85));
-        p_.drawText(QPointF(16, y - 6), QString::fromStdString(shown(length_m, Unit::metre, units)));
+        p_.drawText(QPointF(16, y - 6),
+                    QString::fromStdString(shown(length_m, Unit::metre, units)));
     }
 
     // An arrow at the edge towards a chosen camera that is out of sight.
@@ -267,8 +321,8 @@ private:
         p_.restore();
         const double away_m = map_.to_metres(std::hypot(way.x(), way.y()) * (1 - share));
         p_.setFont(text_font(view_, 0.88, true));
-        const QString text = QString::fromStdString(device->id + ", " +
-                                                    shown(away_m, Unit::metre, document_.units()) + " off the view");
+        const QString text = QString::fromStdString(
+            device->id + ", " + shown(away_m, Unit::metre, document_.units()) + " off the view");
         const double width = QFontMetricsF(p_.font()).horizontalAdvance(text);
         p_.setPen(theme_.ink);
         p_.drawText(QPointF(std::clamp(edge.x() - width / 2, 8.0, view_.width() - width - 8),
@@ -284,7 +338,8 @@ private:
     const QWidget& view_;
     const Theme& theme_;
     QRectF seen_;
-    std::unordered_map<long, bool> taken_;
+    int columns_, rows_;
+    std::vector<bool> taken_;
 };
 
 // The drawing with light and dark exchanged and every colour kept: paper becomes night.
@@ -319,8 +374,10 @@ QPixmap paint_ground(const Document& document, const PlanMap& map, const QWidget
         const QSizeF size = drawing_size_px(*drawing) * drawing->metres_per_pixel * map.scale();
         const QRectF area(map.to_pixel(drawing->origin), size);
         painter.setOpacity((1 - drawing->fade) * (theme.dark ? 0.5 : 1.0));
-        if (theme.dark) painter.drawImage(QPointF(0, 0), as_dark(*drawing, area, view));
-        else paint_drawing(painter, *drawing, area);
+        if (theme.dark)
+            painter.drawImage(QPointF(0, 0), as_dark(*drawing, area, view));
+        else
+            paint_drawing(painter, *drawing, area);
         painter.setOpacity(1);
     }
     const double step_m = scale_bar_m(map.to_metres(130));
@@ -328,11 +385,13 @@ QPixmap paint_ground(const Document& document, const PlanMap& map, const QWidget
     QColor grid = theme.rule;
     grid.setAlpha(70);
     painter.setPen(grid);
-    for (double x_m = std::ceil(first.x_m / step_m) * step_m; map.to_pixel({x_m, 0}).x() < view.width(); x_m += step_m) {
+    for (double x_m = std::ceil(first.x_m / step_m) * step_m;
+         map.to_pixel({x_m, 0}).x() < view.width(); x_m += step_m) {
         const double x = map.to_pixel({x_m, 0}).x();
         painter.drawLine(QPointF(x, 0), QPointF(x, view.height()));
     }
-    for (double y_m = std::ceil(first.y_m / step_m) * step_m; map.to_pixel({0, y_m}).y() < view.height(); y_m += step_m) {
+    for (double y_m = std::ceil(first.y_m / step_m) * step_m;
+         map.to_pixel({0, y_m}).y() < view.height(); y_m += step_m) {
         const double y = map.to_pixel({0, y_m}).y();
         painter.drawLine(QPointF(0, y), QPointF(view.width(), y));
     }

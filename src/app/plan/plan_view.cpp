@@ -30,8 +30,10 @@ QString q(const std::string& text) { return QString::fromStdString(text); }
 }  // namespace
 
 PlanView::PlanView(Document& document, QWidget* parent)
-    : QWidget(parent), document_(document),
-      known_length_(new QuantityEdit(Unit::metre, document.units(), this)), hint_(new QLabel(this)) {
+    : QWidget(parent),
+      document_(document),
+      known_length_(new QuantityEdit(Unit::metre, document.units(), this)),
+      hint_(new QLabel(this)) {
     setObjectName("plan");
     setAccessibleName(tr("Plan"));
     setFocusPolicy(Qt::StrongFocus);
@@ -57,7 +59,8 @@ PlanView::PlanView(Document& document, QWidget* parent)
     });
     connect(known_length_, &QuantityEdit::entered, this, [this](std::optional<double> length_m) {
         if (!length_m || points_.size() != 2) return;
-        document_.edit(tr("Set scale"), scale_drawing(document_.committed(), points_[0], points_[1], *length_m));
+        document_.edit(tr("Set scale"),
+                       scale_drawing(document_.committed(), points_[0], points_[1], *length_m));
         set_tool(PlanTool::select);
         fit();
     });
@@ -84,16 +87,32 @@ void PlanView::update_hint() {
             if (site.drawing && site.devices.empty() && site.places.empty()) {
                 text = tr("Set the scale (S), then place the equipment room (E).");
             } else if (site.places.empty()) {
-                text = tr("Drop a drawing here (PNG, JPEG, SVG), or place the equipment room (E) and go on without one.");
+                text =
+                    tr("Drop a drawing here (PNG, JPEG, SVG), or place the equipment room (E) and "
+                       "go on without one.");
             } else if (document_.assessment().runs.empty()) {
-                text = tr("Place cameras (C): each gets a run at once. Draw pathways first (W) if cable must follow them.");
+                text =
+                    tr("Place cameras (C): each gets a run at once. Draw pathways first (W) if "
+                       "cable must follow them.");
             }
             break;
-        case PlanTool::camera: text = tr("Click where the camera hangs. A run is proposed at once."); break;
-        case PlanTool::room: text = tr("Click where the equipment room is. It gets a switch and a recorder."); break;
-        case PlanTool::place: text = tr("Click where the building, pole or pedestal stands."); break;
-        case PlanTool::pathway: text = tr("Click along the way cable can take. Enter ends it, Backspace takes a point back."); break;
-        case PlanTool::cable: text = cable_from_.empty() ? tr("Click the unit the cable starts from.") : tr("Now the unit it goes to."); break;
+        case PlanTool::camera:
+            text = tr("Click where the camera hangs. A run is proposed at once.");
+            break;
+        case PlanTool::room:
+            text = tr("Click where the equipment room is. It gets a switch and a recorder.");
+            break;
+        case PlanTool::place:
+            text = tr("Click where the building, pole or pedestal stands.");
+            break;
+        case PlanTool::pathway:
+            text = tr(
+                "Click along the way cable can take. Enter ends it, Backspace takes a point back.");
+            break;
+        case PlanTool::cable:
+            text = cable_from_.empty() ? tr("Click the unit the cable starts from.")
+                                       : tr("Now the unit it goes to.");
+            break;
         case PlanTool::repeater: text = tr("Click the cable where the repeater goes."); break;
         case PlanTool::extender: text = tr("Click the cable where the extender goes."); break;
         case PlanTool::scale:
@@ -101,14 +120,19 @@ void PlanView::update_hint() {
                                 : tr("There is no drawing to scale. Drop one here first.");
             break;
     }
-    hint_->setText(text);
     hint_->setVisible(!text.isEmpty());
     const Theme& theme = theme_of(*this);
-    hint_->setStyleSheet(QString("background:%1;color:%2;border:1px solid %3;border-radius:3px;padding:5px 9px;")
-                             .arg(theme.card.name(), theme.ink.name(), theme.rule.name()));
-    hint_->setMaximumWidth(std::max(200, width() - 32));
-    hint_->adjustSize();
-    hint_->move(16, 12);
+    const QString style =
+        QString("background:%1;color:%2;border:1px solid %3;border-radius:3px;padding:5px 9px;")
+            .arg(theme.card.name(), theme.ink.name(), theme.rule.name());
+    if (hint_->text() != text || hint_->styleSheet() != style ||
+        hint_->maximumWidth() != width() - 32) {
+        hint_->setText(text);
+        hint_->setStyleSheet(style);
+        hint_->setMaximumWidth(std::max(200, width() - 32));
+        hint_->adjustSize();
+        hint_->move(16, 12);
+    }
     if (!tool_field_) return;
     tool_field_->setVisible(tool_ == PlanTool::camera);
     tool_field_->adjustSize();
@@ -130,7 +154,8 @@ void PlanView::zoom(double factor) {
 
 void PlanView::show_selected() {
     const Device* device = find_device(document_.site(), document_.selected_camera());
-    if (!device || QRectF(rect()).adjusted(20, 20, -20, -20).contains(map_.to_pixel(device->at))) return;
+    if (!device || QRectF(rect()).adjusted(20, 20, -20, -20).contains(map_.to_pixel(device->at)))
+        return;
     map_.pan(QPointF(width() / 2.0, height() / 2.0) - map_.to_pixel(device->at));
     update();
 }
@@ -143,9 +168,10 @@ void PlanView::resizeEvent(QResizeEvent*) {
 void PlanView::paintEvent(QPaintEvent*) {
     const Site& site = document_.site();
     const void* data = site.drawing ? site.drawing->data.get() : nullptr;
-    const double key = site.drawing ? site.drawing->metres_per_pixel + site.drawing->fade * 1e3 +
-                                          site.drawing->origin.x_m * 1e-3 + site.drawing->origin.y_m * 1e-4
-                                    : 0;
+    const double key = site.drawing
+                           ? site.drawing->metres_per_pixel + site.drawing->fade * 1e3 +
+                                 site.drawing->origin.x_m * 1e-3 + site.drawing->origin.y_m * 1e-4
+                           : 0;
     const bool dark = theme_of(*this).dark;
     if (ground_.isNull() || !(ground_map_ == map_) || ground_data_ != data || ground_key_ != key ||
         ground_dark_ != dark || ground_.size() != size() * devicePixelRatioF()) {
@@ -180,7 +206,8 @@ QString PlanView::drag_text() const {
     const RunAssessment* run = document_.assessment().run(camera);
     if (!run || !run->connected) return q(camera);
     return q(shown(run->length_m, Unit::metre, document_.units())) + ": " + q(title(run->verdict)) +
-           (run->verdict == Verdict::holds ? QString() : "\n" + q(run_sentence(*run, document_.text())));
+           (run->verdict == Verdict::holds ? QString()
+                                           : "\n" + q(run_sentence(*run, document_.text())));
 }
 
 void PlanView::paint_tool(QPainter& painter) {
@@ -203,7 +230,8 @@ void PlanView::paint_tool(QPainter& painter) {
     if (const Device* from = find_device(document_.site(), cable_from_)) {
         painter.setPen(QPen(theme.copper, 2, Qt::DashLine));
         painter.drawLine(map_.to_pixel(from->at), cursor_);
-        say(painter, cursor_, q(shown(distance_m(from->at, map_.to_site(cursor_)), Unit::metre, document_.units())));
+        say(painter, cursor_,
+            q(shown(distance_m(from->at, map_.to_site(cursor_)), Unit::metre, document_.units())));
     }
     if (tool_ == PlanTool::select || !by_keyboard_) return;
     painter.setPen(QPen(theme.ink, 1));
@@ -231,7 +259,8 @@ QPointF PlanView::snapped(QPointF pixel) const {
     return map_.to_pixel(best);
 }
 
-std::string PlanView::in_line_kind(const Document& document, Category category, const std::string& link) {
+std::string PlanView::in_line_kind(const Document& document, Category category,
+                                   const std::string& link) {
     const NetLink* laid = nullptr;
     for (const NetLink& candidate : document.network().links) {
         if (candidate.link->id == link) laid = &candidate;
@@ -245,13 +274,15 @@ std::string PlanView::in_line_kind(const Document& document, Category category, 
 }
 
 void PlanView::add_camera(Point at) {
-    Result<Added> added = add_device(document_.committed(), document_.catalogue(), camera_kind_, at);
+    Result<Added> added =
+        add_device(document_.committed(), document_.catalogue(), camera_kind_, at);
     if (!added) {
         document_.edit({}, added.error());
         return;
     }
     const std::string id = added->id;
-    if (document_.edit(tr("Add %1").arg(q(id)), with_best_way(added->site, document_.catalogue(), id))) {
+    if (document_.edit(tr("Add %1").arg(q(id)),
+                       with_best_way(added->site, document_.catalogue(), id))) {
         document_.select(id);
     }
 }
@@ -262,8 +293,9 @@ void PlanView::add_in_line(Category category, QPointF pixel) {
         emit document_.refused(tr("Click a cable: the unit goes into it."));
         return;
     }
-    Result<Added> added = insert_in_line(document_.committed(), document_.catalogue(), hit.id,
-                                         in_line_kind(document_, category, hit.id), map_.to_site(pixel));
+    Result<Added> added =
+        insert_in_line(document_.committed(), document_.catalogue(), hit.id,
+                       in_line_kind(document_, category, hit.id), map_.to_site(pixel));
     if (!added) {
         document_.edit({}, added.error());
         return;
@@ -277,7 +309,8 @@ void PlanView::end_pathway() {
         pathway.points = points_;
         Result<Added> added = add_pathway(document_.committed(), std::move(pathway));
         const std::string id = added ? added->id : "";
-        if (document_.edit(tr("Draw pathway %1").arg(q(id)), added ? Result<Site>(added->site) : added.error())) {
+        if (document_.edit(tr("Draw pathway %1").arg(q(id)),
+                           added ? Result<Site>(added->site) : added.error())) {
             document_.select(id);
         }
     }
@@ -285,10 +318,12 @@ void PlanView::end_pathway() {
 }
 
 void PlanView::end_cable(const std::string& device) {
-    Result<Added> added = connect_devices(document_.committed(), document_.catalogue(), cable_kind_, cable_from_, device);
+    Result<Added> added = connect_devices(document_.committed(), document_.catalogue(), cable_kind_,
+                                          cable_from_, device);
     cable_from_.clear();
     const std::string id = added ? added->id : "";
-    if (document_.edit(tr("Lay cable %1").arg(q(id)), added ? Result<Site>(added->site) : added.error())) {
+    if (document_.edit(tr("Lay cable %1").arg(q(id)),
+                       added ? Result<Site>(added->site) : added.error())) {
         document_.select(id);
         set_tool(PlanTool::select);
     }
@@ -300,9 +335,10 @@ void PlanView::act_at(QPointF pixel) {
         case PlanTool::select: document_.select(hit_at(document_, map_, pixel).id); break;
         case PlanTool::camera: add_camera(at); break;
         case PlanTool::room: {
-            Result<Added> added = add_equipment_room(document_.committed(), document_.catalogue(), at,
-                                                     "sw-16-at-185", "rec-32");
-            if (document_.edit(tr("Place equipment room"), added ? Result<Site>(added->site) : added.error())) {
+            Result<Added> added = add_equipment_room(document_.committed(), document_.catalogue(),
+                                                     at, "sw-16-at-185", "rec-32");
+            if (document_.edit(tr("Place equipment room"),
+                               added ? Result<Site>(added->site) : added.error())) {
                 document_.select(added->id);
                 set_tool(PlanTool::select);
             }
@@ -313,7 +349,8 @@ void PlanView::act_at(QPointF pixel) {
             place.name = tr("Place").toStdString();
             place.at = at;
             Result<Added> added = add_place(document_.committed(), place);
-            if (document_.edit(tr("Add place"), added ? Result<Site>(added->site) : added.error())) {
+            if (document_.edit(tr("Add place"),
+                               added ? Result<Site>(added->site) : added.error())) {
                 document_.select(added->id);
                 set_tool(PlanTool::select);
             }
@@ -323,8 +360,10 @@ void PlanView::act_at(QPointF pixel) {
         case PlanTool::cable: {
             const PlanHit hit = hit_at(document_, map_, pixel);
             if (hit.what != PlanHit::What::device) break;
-            if (cable_from_.empty()) cable_from_ = hit.id;
-            else end_cable(hit.id);
+            if (cable_from_.empty())
+                cable_from_ = hit.id;
+            else
+                end_cable(hit.id);
             update_hint();
             break;
         }
@@ -343,8 +382,9 @@ void PlanView::ask_known_length() {
     known_length_->set_system(document_.units());
     known_length_->set_value(std::nullopt);
     known_length_->setMaximumWidth(130);
-    known_length_->move((map_.to_pixel(points_[0]).toPoint() + map_.to_pixel(points_[1]).toPoint()) / 2 +
-                        QPoint(8, 8));
+    known_length_->move(
+        (map_.to_pixel(points_[0]).toPoint() + map_.to_pixel(points_[1]).toPoint()) / 2 +
+        QPoint(8, 8));
     known_length_->show();
     known_length_->raise();
     known_length_->setFocus();
@@ -369,7 +409,8 @@ void PlanView::mousePressEvent(QMouseEvent* event) {
     }
     grabbed_ = hit_at(document_, map_, event->position());
     document_.select(grabbed_.id);
-    if (const Device* device = find_device(document_.site(), grabbed_.id)) grabbed_from_ = device->at;
+    if (const Device* device = find_device(document_.site(), grabbed_.id))
+        grabbed_from_ = device->at;
     if (const Place* place = find_place(document_.site(), grabbed_.id)) grabbed_from_ = place->at;
     panning_ = grabbed_.what == PlanHit::What::nothing;
 }
@@ -424,8 +465,10 @@ void PlanView::mouseReleaseEvent(QMouseEvent* event) {
 }
 
 void PlanView::mouseDoubleClickEvent(QMouseEvent* event) {
-    if (tool_ == PlanTool::pathway) end_pathway();
-    else mousePressEvent(event);
+    if (tool_ == PlanTool::pathway)
+        end_pathway();
+    else
+        mousePressEvent(event);
 }
 
 void PlanView::wheelEvent(QWheelEvent* event) {
@@ -447,7 +490,8 @@ void PlanView::nudge(QPointF step) {
         return;
     }
     const Point to{device->at.x_m + step.x(), device->at.y_m + step.y()};
-    document_.edit(tr("Move %1").arg(q(device->id)), move_object(document_.committed(), device->id, to));
+    document_.edit(tr("Move %1").arg(q(device->id)),
+                   move_object(document_.committed(), device->id, to));
 }
 
 void PlanView::keyPressEvent(QKeyEvent* event) {
@@ -504,7 +548,8 @@ void PlanView::take_drawing(const QString& path) {
         drawing = drawing_from_bytes(file.readAll());
     }
     if (!drawing) {
-        emit document_.refused(tr("%1 is not a PNG, JPEG or self-contained SVG of at most 20 MB.").arg(path));
+        emit document_.refused(
+            tr("%1 is not a PNG, JPEG or self-contained SVG of at most 20 MB.").arg(path));
         return;
     }
     const QSizeF size = drawing_size_px(*drawing);

@@ -83,8 +83,8 @@ private:
     QPointF press_pixel_, last_pixel_;
     PlanHit grabbed_;
     Point grabbed_from_;
-    std::vector<Point> points_;           // of a pathway or a known length being drawn
-    std::string cable_from_;              // device a cable is drawn from
+    std::vector<Point> points_;  // of a pathway or a known length being drawn
+    std::string cable_from_;     // device a cable is drawn from
     QuantityEdit* known_length_;
     QLabel* hint_;
     QWidget* tool_field_ = nullptr;

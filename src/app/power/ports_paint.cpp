@@ -27,18 +27,30 @@ class PortsPainter {
 public:
     PortsPainter(QPainter& painter, const Document& document, const SwitchAssessment& unit,
                  const PortsState& state, const QWidget& view)
-        : p_(painter), document_(document), unit_(unit), state_(state), view_(view), theme_(theme_of(view)),
-          units_(document.units()), line_(line_of(view)), columns_(port_columns(unit, view)) {}
+        : p_(painter),
+          document_(document),
+          unit_(unit),
+          state_(state),
+          view_(view),
+          theme_(theme_of(view)),
+          units_(document.units()),
+          line_(line_of(view)),
+          columns_(port_columns(unit, view)) {}
 
     void paint() {
         p_.setRenderHint(QPainter::Antialiasing);
         heading();
         beam();
         double highest_w = 15.4;
-        for (const PortAssessment& port : unit_.ports) highest_w = std::max({highest_w, port.limit_w, port.watts});
+        for (const PortAssessment& port : unit_.ports)
+            highest_w = std::max({highest_w, port.limit_w, port.watts});
         font(0.88);
-        text(side, ports_top(view_) - 6, words("watts at each port: the pale part is lost in the cable, the box is what the port can give"), theme_.quiet);
-        for (std::size_t i = 0; i < unit_.ports.size(); ++i) column(unit_.ports[i], columns_[i], highest_w);
+        text(side, ports_top(view_) - 6,
+             words("watts at each port: the pale part is lost in the cable, the box is what the "
+                   "port can give"),
+             theme_.quiet);
+        for (std::size_t i = 0; i < unit_.ports.size(); ++i)
+            column(unit_.ports[i], columns_[i], highest_w);
         groups();
         conditions();
     }
@@ -94,7 +106,8 @@ private:
             }
             x += width;
         }
-        const double keep_w = unit_.budget_w * (1 - document_.site().settings.keep_back.power_share);
+        const double keep_w =
+            unit_.budget_w * (1 - document_.site().settings.keep_back.power_share);
         const double keep_x = area.left() + area.width() * keep_w / full_w;
         const double limit_x = area.left() + area.width() * unit_.budget_w / full_w;
         p_.setPen(QPen(theme_.tight, 2));
@@ -107,14 +120,20 @@ private:
         const QString keep = words("keep-back %1").arg(q(shown(keep_w, Unit::watt, units_)));
         const QString limit = q(shown(unit_.budget_w, Unit::watt, units_));
         const double limit_width = p_.fontMetrics().horizontalAdvance(limit);
-        text(std::min(limit_x - limit_width / 2, view_.width() - side - limit_width), baseline, limit, theme_.fails);
+        text(std::min(limit_x - limit_width / 2, view_.width() - side - limit_width), baseline,
+             limit, theme_.fails);
         const double keep_width = p_.fontMetrics().horizontalAdvance(keep);
         text(std::min(keep_x - keep_width / 2, limit_x - limit_width / 2 - keep_width - 10),
-             baseline + (keep_x - keep_width / 2 < side + p_.fontMetrics().horizontalAdvance(beam_words(total_w)) + 8 ? line_ : 0),
+             baseline + (keep_x - keep_width / 2 <
+                                 side + p_.fontMetrics().horizontalAdvance(beam_words(total_w)) + 8
+                             ? line_
+                             : 0),
              keep, theme_.tight);
     }
 
-    static QString words(const char* text) { return QCoreApplication::translate("PortsPicture", text); }
+    static QString words(const char* text) {
+        return QCoreApplication::translate("PortsPicture", text);
+    }
 
     QString beam_words(double total_w) const {
         const QString amount = q(shown(total_w, Unit::watt, units_));
@@ -131,7 +150,8 @@ private:
     // What the port can give as a box; what it gives inside it, the pale part lost in the cable.
     void column(const PortAssessment& port, const QRectF& area, double highest_w) {
         const double per_watt = (area.height() - line_ - 4) / highest_w;
-        const QRectF box(area.left(), area.bottom() - port.limit_w * per_watt, area.width(), port.limit_w * per_watt);
+        const QRectF box(area.left(), area.bottom() - port.limit_w * per_watt, area.width(),
+                         port.limit_w * per_watt);
         p_.setPen(QPen(theme_.rule, 1));
         p_.setBrush(theme_.track);
         p_.drawRect(box);
@@ -139,31 +159,35 @@ private:
         if (port.collapses) {
             p_.fillRect(box, QBrush(theme_.fails, Qt::BDiagPattern));
         } else if (port.watts > 0) {
-            const QRectF given(area.left(), area.bottom() - port.watts * per_watt, area.width(), port.watts * per_watt);
+            const QRectF given(area.left(), area.bottom() - port.watts * per_watt, area.width(),
+                               port.watts * per_watt);
             QColor pale = theme_.copper;
             pale.setAlpha(120);
             const bool over = port.verdict == Verdict::fails;
             p_.fillRect(given, over ? theme_.fails.lighter(140) : pale);
             const double load = port.load_w * per_watt;
-            p_.fillRect(QRectF(area.left(), area.bottom() - load, area.width(), load), over ? theme_.fails : theme_.copper);
+            p_.fillRect(QRectF(area.left(), area.bottom() - load, area.width(), load),
+                        over ? theme_.fails : theme_.copper);
             font(0.85, true);
             p_.setPen(theme_.ink);
-            p_.drawText(QRectF(area.left() - 14, given.top() - line_ - 1, area.width() + 28, line_), Qt::AlignCenter,
-                        q(shown_number(port.watts, Unit::watt, units_)));
+            p_.drawText(QRectF(area.left() - 14, given.top() - line_ - 1, area.width() + 28, line_),
+                        Qt::AlignCenter, q(shown_number(port.watts, Unit::watt, units_)));
         }
         if (port.cameras > 0) {
             font(0.78);
             const QString name = port.cameras > 1 ? q(port.camera) + "+" : q(port.camera);
             if (p_.fontMetrics().horizontalAdvance(name) <= area.width()) {
                 p_.setPen(port.load_w * per_watt > line_ ? theme_.card : theme_.ink);
-                p_.drawText(QRectF(area.left(), area.bottom() - line_, area.width(), line_), Qt::AlignCenter, name);
+                p_.drawText(QRectF(area.left(), area.bottom() - line_, area.width(), line_),
+                            Qt::AlignCenter, name);
             }
-            paint_verdict(p_, theme_, port.verdict, {area.center().x(), area.bottom() + line_ + 12}, 9);
+            paint_verdict(p_, theme_, port.verdict, {area.center().x(), area.bottom() + line_ + 12},
+                          9);
         }
         font(0.85);
         p_.setPen(port.power_off ? theme_.fails : theme_.quiet);
-        p_.drawText(QRectF(area.left() - 8, area.bottom() + 2, area.width() + 16, line_), Qt::AlignCenter,
-                    port.power_off ? words("off") : q(port.port));
+        p_.drawText(QRectF(area.left() - 8, area.bottom() + 2, area.width() + 16, line_),
+                    Qt::AlignCenter, port.power_off ? words("off") : q(port.port));
         outline(port, box, chosen);
     }
 
@@ -224,11 +248,14 @@ private:
             judge(check, in.budget_w * document_.site().settings.keep_back.power_share);
             font(0.9);
             p_.setPen(theme_.ink);
-            p_.drawText(QRectF(side, y, 110, line_), Qt::AlignLeft | Qt::AlignVCenter, q(title(condition)));
-            const QRectF bar(side + 116, y + line_ / 2 - 4, view_.width() - 2 * side - 116 - 110, 8);
+            p_.drawText(QRectF(side, y, 110, line_), Qt::AlignLeft | Qt::AlignVCenter,
+                        q(title(condition)));
+            const QRectF bar(side + 116, y + line_ / 2 - 4, view_.width() - 2 * side - 116 - 110,
+                             8);
             paint_bar(p_, theme_, bar, bar_shares(check), check.verdict);
             p_.setPen(theme_.ink);
-            p_.drawText(QRectF(view_.width() - side - 104, y, 104, line_), Qt::AlignRight | Qt::AlignVCenter,
+            p_.drawText(QRectF(view_.width() - side - 104, y, 104, line_),
+                        Qt::AlignRight | Qt::AlignVCenter,
                         q(value_of_limit(in.greatest_w, in.budget_w, Unit::watt, units_)));
             y += line_ + 5;
         }
@@ -252,8 +279,8 @@ std::vector<QRectF> port_columns(const SwitchAssessment& unit, const QWidget& vi
     const double count = static_cast<double>(unit.ports.size());
     const double pitch = std::min(56.0, (view.width() - 2 * side) / std::max(1.0, count));
     for (std::size_t i = 0; i < unit.ports.size(); ++i) {
-        columns.emplace_back(side + pitch * static_cast<double>(i) + pitch * 0.06, ports_top(view), pitch * 0.86,
-                             ports_bottom(view) - ports_top(view));
+        columns.emplace_back(side + pitch * static_cast<double>(i) + pitch * 0.06, ports_top(view),
+                             pitch * 0.86, ports_bottom(view) - ports_top(view));
     }
     return columns;
 }

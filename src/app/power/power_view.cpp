@@ -13,13 +13,16 @@
 
 namespace ovant {
 
-PortsPicture::PortsPicture(Document& document, QWidget* parent) : QWidget(parent), document_(document) {
+PortsPicture::PortsPicture(Document& document, QWidget* parent)
+    : QWidget(parent), document_(document) {
     setObjectName("ports");
     setAccessibleName(tr("Ports"));
     setFocusPolicy(Qt::StrongFocus);
     setMouseTracking(true);
     setMinimumSize(420, 420);
-    setToolTip(tr("Drag a run to another port. With the keyboard: left and right, Space takes a run up and puts it down."));
+    setToolTip(
+        tr("Drag a run to another port. With the keyboard: left and right, Space takes a run up "
+           "and puts it down."));
 }
 
 void PortsPicture::set_unit(const std::string& device) {
@@ -54,7 +57,8 @@ void PortsPicture::paintEvent(QPaintEvent*) {
     const SwitchAssessment* unit = document_.assessment().unit(unit_);
     if (!unit) {
         painter.setPen(theme.quiet);
-        painter.drawText(rect(), Qt::AlignCenter, tr("No unit feeds anything yet. Place the equipment room in Survey."));
+        painter.drawText(rect(), Qt::AlignCenter,
+                         tr("No unit feeds anything yet. Place the equipment room in Survey."));
         return;
     }
     paint_ports(painter, document_, *unit, {dragged_, over_, focused_}, *this);
@@ -76,10 +80,12 @@ void PortsPicture::mousePressEvent(QMouseEvent* event) {
 }
 
 void PortsPicture::move_plug_to(const std::string& port, bool commit) {
-    Result<Site> moved = move_plug(document_.committed(), document_.catalogue(), unit_, dragged_, unit_, port);
+    Result<Site> moved =
+        move_plug(document_.committed(), document_.catalogue(), unit_, dragged_, unit_, port);
     if (commit) {
         document_.cancel_preview();
-        document_.edit(tr("Move run from port %1 to %2").arg(QString::fromStdString(dragged_), QString::fromStdString(port)),
+        document_.edit(tr("Move run from port %1 to %2")
+                           .arg(QString::fromStdString(dragged_), QString::fromStdString(port)),
                        std::move(moved));
     } else {
         document_.preview(std::move(moved));
@@ -93,14 +99,18 @@ void PortsPicture::mouseMoveEvent(QMouseEvent* event) {
     const std::string over = port_at(event->position());
     if (over == over_) return;
     over_ = over;
-    if (over.empty() || over == dragged_) document_.cancel_preview();
-    else move_plug_to(over, false);
+    if (over.empty() || over == dragged_)
+        document_.cancel_preview();
+    else
+        move_plug_to(over, false);
     update();
 }
 
 void PortsPicture::mouseReleaseEvent(QMouseEvent*) {
-    if (!dragged_.empty() && !over_.empty() && over_ != dragged_) move_plug_to(over_, true);
-    else document_.cancel_preview();
+    if (!dragged_.empty() && !over_.empty() && over_ != dragged_)
+        move_plug_to(over_, true);
+    else
+        document_.cancel_preview();
     dragged_.clear();
     over_.clear();
     update();
@@ -114,8 +124,10 @@ void PortsPicture::keyPressEvent(QKeyEvent* event) {
         if (unit->ports[i].port == focused_) at = i;
     }
     const std::size_t count = unit->ports.size();
-    if (event->key() == Qt::Key_Right) at = (at + 1) % count;
-    else if (event->key() == Qt::Key_Left) at = (at + count - 1) % count;
+    if (event->key() == Qt::Key_Right)
+        at = (at + 1) % count;
+    else if (event->key() == Qt::Key_Left)
+        at = (at + count - 1) % count;
     else if (event->key() == Qt::Key_Space) {
         if (dragged_.empty()) {
             if (link_at(document_.site(), unit_, focused_)) dragged_ = focused_;
@@ -138,14 +150,19 @@ void PortsPicture::keyPressEvent(QKeyEvent* event) {
         if (!unit->ports[at].camera.empty()) document_.select(unit->ports[at].camera);
     } else {
         over_ = focused_;
-        if (focused_ == dragged_) document_.cancel_preview();
-        else move_plug_to(focused_, false);
+        if (focused_ == dragged_)
+            document_.cancel_preview();
+        else
+            move_plug_to(focused_, false);
     }
     update();
 }
 
 PowerView::PowerView(Document& document, QWidget* parent)
-    : QWidget(parent), document_(document), units_(new QComboBox), picture_(new PortsPicture(document)) {
+    : QWidget(parent),
+      document_(document),
+      units_(new QComboBox),
+      picture_(new PortsPicture(document)) {
     setObjectName("power");
     units_->setObjectName("unit");
     units_->setAccessibleName(tr("Unit that feeds"));

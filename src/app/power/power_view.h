@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// The Power stage: one feeding unit's total as a beam, its ports as columns with the loss in the cable
-// marked, and its total in each condition. A column dragged onto another port moves the run there.
+// The Power stage: one feeding unit's total as a beam, its ports as columns with the loss in the
+// cable marked, and its total in each condition. A column dragged onto another port moves the run
+// there.
 #pragma once
 
 #include <QComboBox>

@@ -24,7 +24,11 @@ constexpr double points_an_inch = 72, page_width_points = 595.28;
 }  // namespace
 
 ProveView::ProveView(Document& document, Prompts& prompts, QWidget* parent)
-    : QWidget(parent), document_(document), prompts_(prompts), summary_(new QLabel), scroll_(new QScrollArea) {
+    : QWidget(parent),
+      document_(document),
+      prompts_(prompts),
+      summary_(new QLabel),
+      scroll_(new QScrollArea) {
     setObjectName("prove");
     auto* heading = new QLabel(tr("Wiring cards"));
     heading->setFont(text_font(*this, 1.1, true));
@@ -37,7 +41,8 @@ ProveView::ProveView(Document& document, Prompts& prompts, QWidget* parent)
     top->addWidget(summary_);
     top->addStretch(1);
     top->addWidget(save);
-    auto* note = new QLabel(tr("One card a run, port by port in order of work. Set everything up on a table first."));
+    auto* note = new QLabel(
+        tr("One card a run, port by port in order of work. Set everything up on a table first."));
     scroll_->setObjectName("sheets");
     scroll_->setWidgetResizable(true);
     scroll_->setFrameShape(QFrame::NoFrame);
@@ -69,15 +74,18 @@ void ProveView::refresh() {
     cameras_.clear();
     for (const Card& card : cards) cameras_.push_back(card.camera);
     pdf_ = cards_pdf(cards, document_.site().name, document_.text());
-    const auto failing = std::count_if(cards.begin(), cards.end(),
-                                       [](const Card& card) { return card.verdict == Verdict::fails; });
-    summary_->setText(failing > 0 ? tr("%1 cards, %2 of runs that fail").arg(cards.size()).arg(failing)
-                                  : tr("%1 cards").arg(cards.size()));
+    const auto failing = std::count_if(cards.begin(), cards.end(), [](const Card& card) {
+        return card.verdict == Verdict::fails;
+    });
+    summary_->setText(failing > 0
+                          ? tr("%1 cards, %2 of runs that fail").arg(cards.size()).arg(failing)
+                          : tr("%1 cards").arg(cards.size()));
     auto* content = new QWidget;
     sheets_ = new QVBoxLayout(content);
     sheets_->setContentsMargins(0, 6, 0, 6);
     sheets_->setSpacing(14);
-    const auto pdf = Poppler::Document::loadFromData(QByteArray::fromRawData(pdf_.data(), static_cast<qsizetype>(pdf_.size())));
+    const auto pdf = Poppler::Document::loadFromData(
+        QByteArray::fromRawData(pdf_.data(), static_cast<qsizetype>(pdf_.size())));
     pages_ = pdf ? pdf->numPages() : 0;
     const double width = std::clamp(scroll_->width() - 24.0, 300.0, 900.0);
     const double ratio = devicePixelRatioF();
@@ -85,7 +93,8 @@ void ProveView::refresh() {
     for (int page = 0; page < pages_; ++page) {
         pdf->setRenderHint(Poppler::Document::Antialiasing);
         pdf->setRenderHint(Poppler::Document::TextAntialiasing);
-        QPixmap picture = QPixmap::fromImage(pdf->page(page)->renderToImage(resolution, resolution));
+        QPixmap picture =
+            QPixmap::fromImage(pdf->page(page)->renderToImage(resolution, resolution));
         picture.setDevicePixelRatio(ratio);
         auto* sheet = new QLabel;
         sheet->setObjectName(QString("sheet-%1").arg(page));
@@ -111,8 +120,9 @@ void ProveView::follow_selection() {
 
 void ProveView::save_pdf() {
     if (stale_) refresh();
-    const QString path = prompts_.save_path(this, tr("Save wiring cards"), tr("PDF (*.pdf)"),
-                                            QString::fromStdString(document_.site().name) + tr(" wiring cards.pdf"));
+    const QString path =
+        prompts_.save_path(this, tr("Save wiring cards"), tr("PDF (*.pdf)"),
+                           QString::fromStdString(document_.site().name) + tr(" wiring cards.pdf"));
     if (path.isEmpty()) return;
     const Result<FileStamp> saved = save_file(path.toStdString(), pdf_, std::nullopt);
     if (!saved) emit document_.refused(QString::fromStdString(sentence(saved.error())));

@@ -12,7 +12,8 @@ namespace {
 
 class RunDelegate : public QStyledItemDelegate {
 public:
-    RunDelegate(const RunModel& model, QObject* parent) : QStyledItemDelegate(parent), model_(model) {}
+    RunDelegate(const RunModel& model, QObject* parent)
+        : QStyledItemDelegate(parent), model_(model) {}
 
     QSize sizeHint(const QStyleOptionViewItem& option, const QModelIndex&) const override {
         return {200, option.fontMetrics.height() * 2 + 8};
@@ -40,18 +41,20 @@ public:
         const int camera_width = painter->fontMetrics().horizontalAdvance(camera) + 7;
         painter->setFont(text_font(*option.widget));
         const QRect name = text.adjusted(camera_width, 0, -figures_width - 8, 0);
-        painter->drawText(name, Qt::AlignLeft | Qt::AlignVCenter,
-                          painter->fontMetrics().elidedText(index.data(RunModel::name_role).toString(),
-                                                            Qt::ElideRight, name.width()));
-        paint_miniature(*painter, option, theme, index, text.left(), r.top() + line + 10, text.width());
+        painter->drawText(
+            name, Qt::AlignLeft | Qt::AlignVCenter,
+            painter->fontMetrics().elidedText(index.data(RunModel::name_role).toString(),
+                                              Qt::ElideRight, name.width()));
+        paint_miniature(*painter, option, theme, index, text.left(), r.top() + line + 10,
+                        text.width());
         painter->setPen(theme.rule);
         painter->drawLine(r.bottomLeft(), r.bottomRight());
         painter->restore();
     }
 
 private:
-    void paint_miniature(QPainter& painter, const QStyleOptionViewItem& option, const Theme& theme, const QModelIndex& index, double left,
-                         double y, double width) const {
+    void paint_miniature(QPainter& painter, const QStyleOptionViewItem& option, const Theme& theme,
+                         const QModelIndex& index, double left, double y, double width) const {
         const QString off = index.data(RunModel::off_role).toString();
         if (!off.isEmpty()) {
             painter.setPen(theme.quiet);
@@ -63,7 +66,8 @@ private:
             const auto hop = item.value<MiniHop>();
             const double from = left + hop.from_m * scale;
             const double to = left + hop.to_m * scale;
-            paint_cable(painter, theme, QPolygonF({QPointF(from, y), QPointF(std::max(to - 2, from + 1), y)}),
+            paint_cable(painter, theme,
+                        QPolygonF({QPointF(from, y), QPointF(std::max(to - 2, from + 1), y)}),
                         hop.long_reach, 5);
         }
     }
@@ -73,8 +77,12 @@ private:
 }  // namespace
 
 RunList::RunList(Document& document, QWidget* parent)
-    : QWidget(parent), document_(document), model_(new RunModel(document, this)),
-      found_(new QSortFilterProxyModel(this)), filter_(new QLineEdit), list_(new QListView) {
+    : QWidget(parent),
+      document_(document),
+      model_(new RunModel(document, this)),
+      found_(new QSortFilterProxyModel(this)),
+      filter_(new QLineEdit),
+      list_(new QListView) {
     setObjectName("runList");
     auto* heading = new QLabel(tr("Runs"));
     heading->setObjectName("runsHeading");

@@ -31,7 +31,8 @@ RunModel::Row RunModel::make_row(std::size_t index) const {
         row.off = tr("not connected");
         for (const Check& check : run.checks) {
             if (check.id == CheckId::not_connected && !std::isnan(check.value)) {
-                row.off = tr("not connected, %1 away").arg(QString::fromStdString(shown(check.value, Unit::metre, units)));
+                row.off = tr("not connected, %1 away")
+                              .arg(QString::fromStdString(shown(check.value, Unit::metre, units)));
             }
         }
     }
@@ -45,8 +46,9 @@ RunModel::Row RunModel::make_row(std::size_t index) const {
         cables += QString::fromStdString(laid.cable->name) + " ";
     }
     const Place* place = find_place(document_.site(), camera.place);
-    row.find = row.camera + " " + row.name + " " + (place ? QString::fromStdString(place->name) : "") +
-               " " + QString::fromUtf8(id_of(run.verdict).data()) + " " + cables;
+    row.find = row.camera + " " + row.name + " " +
+               (place ? QString::fromStdString(place->name) : "") + " " +
+               QString::fromUtf8(id_of(run.verdict).data()) + " " + cables;
     for (const Check& check : run.checks) {
         if (check.verdict == Verdict::holds) continue;
         row.find += " " + QString::fromStdString(title(check.id)) + " " +
@@ -68,8 +70,10 @@ void RunModel::refresh() {
         rows_.push_back(make_row(i));
         longest_m_ = std::max(longest_m_, document_.assessment().runs[i].length_m);
     }
-    if (!same_count) endResetModel();
-    else if (count > 0) emit dataChanged(index(0), index(static_cast<int>(count) - 1));
+    if (!same_count)
+        endResetModel();
+    else if (count > 0)
+        emit dataChanged(index(0), index(static_cast<int>(count) - 1));
 }
 
 int RunModel::rowCount(const QModelIndex& parent) const {

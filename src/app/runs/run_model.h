@@ -19,7 +19,15 @@ class RunModel : public QAbstractListModel {
     Q_OBJECT
 
 public:
-    enum Role { camera_role = Qt::UserRole, name_role, verdict_role, figures_role, hops_role, off_role, find_role };
+    enum Role {
+        camera_role = Qt::UserRole,
+        name_role,
+        verdict_role,
+        figures_role,
+        hops_role,
+        off_role,
+        find_role
+    };
 
     explicit RunModel(const Document& document, QObject* parent = nullptr);
     int rowCount(const QModelIndex& parent = {}) const override;

@@ -43,7 +43,8 @@ CommandPalette::CommandPalette(QWidget* parent)
 void CommandPalette::open(std::vector<PaletteEntry> entries) {
     entries_ = std::move(entries);
     const Theme& theme = theme_of(*parentWidget());
-    setStyleSheet(QString("#palette { background:%1; border:1px solid %2; }").arg(theme.card.name(), theme.rule.name()));
+    setStyleSheet(QString("#palette { background:%1; border:1px solid %2; }")
+                      .arg(theme.card.name(), theme.rule.name()));
     input_->clear();
     find({});
     resize(520, 380);

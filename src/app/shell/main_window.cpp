@@ -37,14 +37,18 @@ QFrame* rule(QWidget* parent) {
     line->setFrameShape(QFrame::HLine);
     line->setFrameShadow(QFrame::Plain);
     line->setFixedHeight(1);
-    line->setStyleSheet(QString("color:%1;background:%1;border:none;").arg(theme_of(*parent).rule.name()));
+    line->setStyleSheet(
+        QString("color:%1;background:%1;border:none;").arg(theme_of(*parent).rule.name()));
     return line;
 }
 
 }  // namespace
 
 MainWindow::MainWindow(Prompts prompts, QWidget* parent)
-    : QMainWindow(parent), prompts_(std::move(prompts)), pages_(new QStackedWidget), start_page_(new StartPage) {
+    : QMainWindow(parent),
+      prompts_(std::move(prompts)),
+      pages_(new QStackedWidget),
+      start_page_(new StartPage) {
     setObjectName("mainWindow");
     setMinimumSize(1000, 640);
     resize(1280, 800);
@@ -85,8 +89,10 @@ MainWindow::MainWindow(Prompts prompts, QWidget* parent)
     connect(&message_timer_, &QTimer::timeout, this, [this] { message_->clear(); });
     connect(&document_, &Document::changed, this, &MainWindow::refresh);
     connect(&document_, &Document::saved_changed, this, [this] {
-        if (document_.unsaved()) autosave_timer_.start();
-        else autosave_timer_.stop();
+        if (document_.unsaved())
+            autosave_timer_.start();
+        else
+            autosave_timer_.stop();
         refresh();
     });
     connect(&document_, &Document::selection_changed, plan_, &PlanView::show_selected);
@@ -94,7 +100,8 @@ MainWindow::MainWindow(Prompts prompts, QWidget* parent)
     connect(start_page_, &StartPage::demo_wanted, this, &MainWindow::open_demo);
     connect(start_page_, &StartPage::new_wanted, this, &MainWindow::new_site);
     connect(start_page_, &StartPage::file_wanted, this, &MainWindow::open_file);
-    connect(start_page_, &StartPage::open_wanted, this, [this] { findChild<QAction*>("open")->trigger(); });
+    connect(start_page_, &StartPage::open_wanted, this,
+            [this] { findChild<QAction*>("open")->trigger(); });
     connect(start_page_, &StartPage::recovery_wanted, this, [this](const QString& path) {
         new_site();
         const Result<bool> recovered = document_.recover(path);
@@ -231,10 +238,12 @@ QWidget* MainWindow::make_foot() {
     message_->setPalette(palette);
     units_button_ = new QToolButton;
     units_button_->setObjectName("unitsButton");
-    connect(units_button_, &QToolButton::clicked, this, [this] { findChild<QAction*>("units")->trigger(); });
+    connect(units_button_, &QToolButton::clicked, this,
+            [this] { findChild<QAction*>("units")->trigger(); });
     saved_ = new QLabel;
     saved_->setObjectName("saved");
-    for (QWidget* widget : {static_cast<QWidget*>(counts_), static_cast<QWidget*>(units_button_), static_cast<QWidget*>(saved_)}) {
+    for (QWidget* widget : {static_cast<QWidget*>(counts_), static_cast<QWidget*>(units_button_),
+                            static_cast<QWidget*>(saved_)}) {
         widget->setFont(text_font(*this, 0.92));
     }
     auto* layout = new QHBoxLayout(foot);
@@ -253,32 +262,45 @@ void MainWindow::refresh() {
     site_label_->setText(name);
     const auto units = document_.assessment().switches.size();
     site_figures_->setText(tr("%1 cameras, %2 places, %3 feeding units")
-                               .arg(document_.assessment().runs.size()).arg(site.places.size()).arg(units));
+                               .arg(document_.assessment().runs.size())
+                               .arg(site.places.size())
+                               .arg(units));
     stage_line_->set_faults(stage_faults(document_.assessment()));
-    counts_->setText(tr("%1 hold    %2 tight    %3 fail    %4 unknown").arg(sum.holds).arg(sum.tight).arg(sum.fails).arg(sum.unknown));
+    counts_->setText(tr("%1 hold    %2 tight    %3 fail    %4 unknown")
+                         .arg(sum.holds)
+                         .arg(sum.tight)
+                         .arg(sum.fails)
+                         .arg(sum.unknown));
     units_button_->setText(site.settings.units == UnitSystem::metric ? tr("metres") : tr("feet"));
     units_button_->setToolTip(tr("Show metres or feet"));
-    saved_->setText(document_.read_only()                      ? tr("for looking only")
-                    : document_.unsaved()                      ? tr("not saved")
-                    : document_.path().isEmpty()               ? tr("no file yet")
-                    : saved_at_.isEmpty()                      ? tr("saved")
-                                                               : tr("saved %1").arg(saved_at_));
+    saved_->setText(document_.read_only()        ? tr("for looking only")
+                    : document_.unsaved()        ? tr("not saved")
+                    : document_.path().isEmpty() ? tr("no file yet")
+                    : saved_at_.isEmpty()        ? tr("saved")
+                                                 : tr("saved %1").arg(saved_at_));
     const auto condition = document_.condition();
     double temperature_c = 0;
-    if (condition) temperature_c = cable_temperature_c(site.settings, *condition, Surroundings::outdoor);
-    condition_button_->setText(tr("Conditions: %1 ▾").arg(
-        condition ? QString("%1, %2 °%3").arg(QString::fromStdString(title(*condition)))
-                        .arg(to_shown(temperature_c, Unit::celsius, document_.units()), 0, 'f', 0)
-                        .arg(document_.units() == UnitSystem::metric ? "C" : "F")
-                  : tr("worst of all")));
-    school_button_->setText(tr("Reach rule: %1 ▾").arg(QString::fromStdString(title(site.settings.school))));
+    if (condition)
+        temperature_c = cable_temperature_c(site.settings, *condition, Surroundings::outdoor);
+    condition_button_->setText(
+        tr("Conditions: %1 ▾")
+            .arg(condition ? QString("%1, %2 °%3")
+                                 .arg(QString::fromStdString(title(*condition)))
+                                 .arg(to_shown(temperature_c, Unit::celsius, document_.units()), 0,
+                                      'f', 0)
+                                 .arg(document_.units() == UnitSystem::metric ? "C" : "F")
+                           : tr("worst of all")));
+    school_button_->setText(
+        tr("Reach rule: %1 ▾").arg(QString::fromStdString(title(site.settings.school))));
     setWindowTitle(QString("%1 %2 Ovant").arg(name + (document_.unsaved() ? "*" : ""), "–"));
     if (auto* undo = findChild<QAction*>("undo")) {
         undo->setEnabled(document_.can_undo());
-        undo->setText(document_.can_undo() ? tr("Undo: %1").arg(document_.undo_name()) : tr("Undo"));
+        undo->setText(document_.can_undo() ? tr("Undo: %1").arg(document_.undo_name())
+                                           : tr("Undo"));
         auto* redo = findChild<QAction*>("redo");
         redo->setEnabled(document_.can_redo());
-        redo->setText(document_.can_redo() ? tr("Redo: %1").arg(document_.redo_name()) : tr("Redo"));
+        redo->setText(document_.can_redo() ? tr("Redo: %1").arg(document_.redo_name())
+                                           : tr("Redo"));
     }
 }
 
@@ -310,8 +332,10 @@ void MainWindow::set_stage(Stage stage) {
 }
 
 void MainWindow::closeEvent(QCloseEvent* event) {
-    if (may_leave()) event->accept();
-    else event->ignore();
+    if (may_leave())
+        event->accept();
+    else
+        event->ignore();
 }
 
 }  // namespace ovant

@@ -63,7 +63,8 @@ private:
     void say(const QString& sentence);
     void show_workspace();
     // main_window_actions.cpp
-    QAction* add_action(const char* name, const QString& text, const QKeySequence& key, std::function<void()> run);
+    QAction* add_action(const char* name, const QString& text, const QKeySequence& key,
+                        std::function<void()> run);
     void make_file_actions();
     void make_edit_actions();
     void make_view_actions();

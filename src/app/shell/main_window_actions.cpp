@@ -42,17 +42,24 @@ void MainWindow::make_file_actions() {
     auto* menu = new QMenu(this);
     menu->setObjectName("mainMenu");
     menu_button_->setMenu(menu);
-    menu->addAction(add_action("new", tr("New site"), QKeySequence::New, [this] { if (may_leave()) new_site(); }));
+    menu->addAction(add_action("new", tr("New site"), QKeySequence::New, [this] {
+        if (may_leave()) new_site();
+    }));
     menu->addAction(add_action("open", tr("Open a site file…"), QKeySequence::Open, [this] {
-        const QString path = prompts_.open_path(this, tr("Open a site"), tr("Ovant sites (*.ovant.json *.json)"));
+        const QString path =
+            prompts_.open_path(this, tr("Open a site"), tr("Ovant sites (*.ovant.json *.json)"));
         if (!path.isEmpty() && may_leave()) open_file(path);
     }));
-    menu->addAction(add_action("demo", tr("Open the demo, Marram Quay"), {}, [this] { if (may_leave()) open_demo(); }));
+    menu->addAction(add_action("demo", tr("Open the demo, Marram Quay"), {}, [this] {
+        if (may_leave()) open_demo();
+    }));
     menu->addAction(add_action("save", tr("Save"), QKeySequence::Save, [this] { save(); }));
-    menu->addAction(add_action("saveAs", tr("Save under another name…"), QKeySequence(tr("Ctrl+Shift+S")), [this] { save_as(); }));
+    menu->addAction(add_action("saveAs", tr("Save under another name…"),
+                               QKeySequence(tr("Ctrl+Shift+S")), [this] { save_as(); }));
     menu->addSeparator();
     menu->addAction(add_action("layDrawing", tr("Lay a drawing beneath…"), {}, [this] {
-        const QString path = prompts_.open_path(this, tr("Lay a drawing beneath"), tr("Pictures (*.png *.jpg *.jpeg *.svg)"));
+        const QString path = prompts_.open_path(this, tr("Lay a drawing beneath"),
+                                                tr("Pictures (*.png *.jpg *.jpeg *.svg)"));
         if (path.isEmpty()) return;
         set_stage(Stage::survey);
         plan_->take_drawing(path);
@@ -69,53 +76,66 @@ void MainWindow::make_file_actions() {
         document_.edit(tr("Take drawing away"), set_drawing(document_.committed(), std::nullopt));
     });
     menu->addAction(add_action("importCsv", tr("Import cameras from CSV…"), {}, [this] {
-        const QString path = prompts_.open_path(this, tr("Import cameras"), tr("CSV (*.csv *.txt)"));
+        const QString path =
+            prompts_.open_path(this, tr("Import cameras"), tr("CSV (*.csv *.txt)"));
         if (!path.isEmpty()) import_csv(path);
     }));
     menu->addSeparator();
-    menu->addAction(add_action("saveCsv", tr("Save parts as CSV…"), {}, [this] { parts_->save_csv(); }));
-    menu->addAction(add_action("saveXlsx", tr("Save parts as a spreadsheet…"), {}, [this] { parts_->save_xlsx(); }));
-    menu->addAction(add_action("savePdf", tr("Save wiring cards as PDF…"), {}, [this] { prove_->save_pdf(); }));
+    menu->addAction(
+        add_action("saveCsv", tr("Save parts as CSV…"), {}, [this] { parts_->save_csv(); }));
+    menu->addAction(add_action("saveXlsx", tr("Save parts as a spreadsheet…"), {},
+                               [this] { parts_->save_xlsx(); }));
+    menu->addAction(
+        add_action("savePdf", tr("Save wiring cards as PDF…"), {}, [this] { prove_->save_pdf(); }));
     menu->addSeparator();
-    menu->addAction(add_action("settings", tr("Settings of the site…"), QKeySequence(tr("Ctrl+,")), [this] {
-        (new SettingsDialog(document_, this))->open();
-    }));
+    menu->addAction(add_action("settings", tr("Settings of the site…"), QKeySequence(tr("Ctrl+,")),
+                               [this] { (new SettingsDialog(document_, this))->open(); }));
     menu->addAction(add_action("light", tr("Light"), {}, [this] { emit dark_wanted(false); }));
     menu->addAction(add_action("dark", tr("Dark"), {}, [this] { emit dark_wanted(true); }));
     menu->addSeparator();
-    menu->addAction(add_action("palette", tr("All commands…"), QKeySequence(tr("Ctrl+K")), [this] { open_palette(); }));
+    menu->addAction(add_action("palette", tr("All commands…"), QKeySequence(tr("Ctrl+K")),
+                               [this] { open_palette(); }));
     menu->addAction(add_action("quit", tr("Leave"), QKeySequence::Quit, [this] { close(); }));
 }
 
 void MainWindow::make_edit_actions() {
     add_action("undo", tr("Undo"), QKeySequence::Undo, [this] { document_.undo(); });
     add_action("redo", tr("Redo"), QKeySequence(tr("Ctrl+Shift+Z")), [this] { document_.redo(); });
-    add_action("remove", tr("Remove what is selected"), QKeySequence::Delete, [this] { remove_selected(); });
-    add_action("bestWay", tr("Take the best way for the selected camera"), QKeySequence(tr("Ctrl+B")), [this] { use_best_way(); });
+    add_action("remove", tr("Remove what is selected"), QKeySequence::Delete,
+               [this] { remove_selected(); });
+    add_action("bestWay", tr("Take the best way for the selected camera"),
+               QKeySequence(tr("Ctrl+B")), [this] { use_best_way(); });
     add_action("layAgain", tr("Lay the selected run along the pathways again"), {}, [this] {
         const auto index = document_.camera_index(document_.selected_camera());
         if (!index) return;
         Result<Site> site = document_.committed();
         for (int link : document_.network().runs[*index].links) {
-            if (site) site = lay_again(std::move(*site), document_.network().links[static_cast<std::size_t>(link)].link->id);
+            if (site)
+                site =
+                    lay_again(std::move(*site),
+                              document_.network().links[static_cast<std::size_t>(link)].link->id);
         }
-        document_.edit(tr("Lay run of %1 again").arg(q(document_.selected_camera())), std::move(site));
+        document_.edit(tr("Lay run of %1 again").arg(q(document_.selected_camera())),
+                       std::move(site));
     });
 }
 
 void MainWindow::make_view_actions() {
     const QString names[] = {tr("Survey"), tr("Reach"), tr("Power"), tr("Parts"), tr("Prove")};
     for (int i = 0; i < stage_count; ++i) {
-        add_action(qPrintable("go-" + names[i].toLower()), tr("Stage: %1").arg(names[i]), QKeySequence(QString("Ctrl+%1").arg(i + 1)),
+        add_action(qPrintable("go-" + names[i].toLower()), tr("Stage: %1").arg(names[i]),
+                   QKeySequence(QString("Ctrl+%1").arg(i + 1)),
                    [this, i] { set_stage(static_cast<Stage>(i)); });
     }
     add_action("find", tr("Find a run"), QKeySequence::Find, [this] { runs_->focus_filter(); });
     add_action("units", tr("Metres or feet"), QKeySequence(tr("Ctrl+U")), [this] {
         change_settings(tr("Change units"), [](Settings& settings) {
-            settings.units = settings.units == UnitSystem::metric ? UnitSystem::imperial : UnitSystem::metric;
+            settings.units =
+                settings.units == UnitSystem::metric ? UnitSystem::imperial : UnitSystem::metric;
         });
     });
-    add_action("fit", tr("Show the whole plan"), QKeySequence(tr("Ctrl+0")), [this] { plan_->fit(); });
+    add_action("fit", tr("Show the whole plan"), QKeySequence(tr("Ctrl+0")),
+               [this] { plan_->fit(); });
     add_action("zoomIn", tr("Closer"), QKeySequence::ZoomIn, [this] { plan_->zoom(1.25); });
     add_action("zoomOut", tr("Further away"), QKeySequence::ZoomOut, [this] { plan_->zoom(0.8); });
     add_action("focusPlan", tr("Go to the plan"), QKeySequence(tr("Ctrl+P")), [this] {
@@ -135,20 +155,26 @@ void MainWindow::make_tool_actions() {
         {PlanTool::select, "tool-select", tr("Select"), tr("Tool: select and move"), "V"},
         {PlanTool::camera, "tool-camera", tr("Camera"), tr("Tool: place cameras"), "C"},
         {PlanTool::room, "tool-room", tr("Room"), tr("Tool: place the equipment room"), "E"},
-        {PlanTool::place, "tool-place", tr("Place"), tr("Tool: place a building, pole or pedestal"), "P"},
-        {PlanTool::pathway, "tool-pathway", tr("Pathway"), tr("Tool: draw a pathway for cable"), "W"},
-        {PlanTool::cable, "tool-cable", tr("Cable"), tr("Tool: lay a cable between two units"), "L"},
-        {PlanTool::repeater, "tool-repeater", tr("Repeater"), tr("Tool: put a repeater into a cable"), "R"},
-        {PlanTool::extender, "tool-extender", tr("Extender"), tr("Tool: put an extender into a cable"), "X"},
+        {PlanTool::place, "tool-place", tr("Place"), tr("Tool: place a building, pole or pedestal"),
+         "P"},
+        {PlanTool::pathway, "tool-pathway", tr("Pathway"), tr("Tool: draw a pathway for cable"),
+         "W"},
+        {PlanTool::cable, "tool-cable", tr("Cable"), tr("Tool: lay a cable between two units"),
+         "L"},
+        {PlanTool::repeater, "tool-repeater", tr("Repeater"),
+         tr("Tool: put a repeater into a cable"), "R"},
+        {PlanTool::extender, "tool-extender", tr("Extender"),
+         tr("Tool: put an extender into a cable"), "X"},
         {PlanTool::scale, "tool-scale", tr("Scale"), tr("Tool: set the scale of the drawing"), "S"},
     };
     auto* row = tool_row_->layout();
     for (const Tool& tool : tools) {
-        QAction* action = add_action(tool.name, tool.command, QKeySequence(tool.key), [this, tool = tool.tool] {
-            if (middle_->currentIndex() != 0) set_stage(Stage::survey);
-            plan_->set_tool(tool);
-            plan_->setFocus();
-        });
+        QAction* action =
+            add_action(tool.name, tool.command, QKeySequence(tool.key), [this, tool = tool.tool] {
+                if (middle_->currentIndex() != 0) set_stage(Stage::survey);
+                plan_->set_tool(tool);
+                plan_->setFocus();
+            });
         auto* button = new QToolButton;
         button->setObjectName(QString("button-") + tool.name);
         button->setText(tool.text);
@@ -168,7 +194,8 @@ void MainWindow::make_tool_actions() {
     kinds->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
     kinds->setMinimumContentsLength(24);
     kinds->setFont(text_font(*this, 0.92));
-    for (const Kind* kind : document_.catalogue().of(Category::camera)) kinds->addItem(q(kind->name), q(kind->id));
+    for (const Kind* kind : document_.catalogue().of(Category::camera))
+        kinds->addItem(q(kind->name), q(kind->id));
     kinds->setCurrentIndex(kinds->findData("cam-fixed-4mp"));
     connect(kinds, &QComboBox::activated, this, [this, kinds] {
         plan_->set_camera_kind(kinds->currentData().toString().toStdString());
@@ -183,14 +210,18 @@ void MainWindow::make_tool_actions() {
 void MainWindow::make_condition_menu() {
     auto* menu = new QMenu(this);
     const auto add = [&](const QString& text, std::optional<Condition> condition) {
-        QAction* action = add_action(qPrintable("condition-" + text.toLower().replace(' ', '-')), tr("Conditions: %1").arg(text), {},
-                                     [this, condition] { document_.set_condition(condition); refresh(); });
+        QAction* action = add_action(qPrintable("condition-" + text.toLower().replace(' ', '-')),
+                                     tr("Conditions: %1").arg(text), {}, [this, condition] {
+                                         document_.set_condition(condition);
+                                         refresh();
+                                     });
         menu->addAction(action);
     };
     add(tr("worst of all"), std::nullopt);
     for (Condition condition : all_conditions) add(q(title(condition)), condition);
     menu->addSeparator();
-    menu->addAction(tr("Temperatures…"), this, [this] { findChild<QAction*>("settings")->trigger(); });
+    menu->addAction(tr("Temperatures…"), this,
+                    [this] { findChild<QAction*>("settings")->trigger(); });
     condition_button_->setMenu(menu);
 }
 
@@ -198,16 +229,23 @@ void MainWindow::make_school_menu() {
     auto* menu = new QMenu(this);
     for (School school : {School::standard, School::maker_rated, School::field_proven}) {
         const QString text = q(title(school));
-        menu->addAction(add_action(qPrintable("school-" + text.toLower()), tr("Reach rule: %1").arg(text), {}, [this, school, text] {
-            change_settings(tr("Reach rule %1").arg(text), [school](Settings& settings) { settings.school = school; });
-        }));
+        menu->addAction(add_action(qPrintable("school-" + text.toLower()),
+                                   tr("Reach rule: %1").arg(text), {}, [this, school, text] {
+                                       change_settings(tr("Reach rule %1").arg(text),
+                                                       [school](Settings& settings) {
+                                                           settings.school = school;
+                                                       });
+                                   }));
     }
     school_button_->setMenu(menu);
-    school_button_->setToolTip(tr("Standard: 100 m channels only. Maker-rated: long settings, extra-reach cable and chains inside their "
-                                  "stated limits. Field-proven: past them where it was seen to work, always marked."));
+    school_button_->setToolTip(
+        tr("Standard: 100 m channels only. Maker-rated: long settings, extra-reach cable and "
+           "chains inside their "
+           "stated limits. Field-proven: past them where it was seen to work, always marked."));
 }
 
-void MainWindow::change_settings(const QString& name, const std::function<void(Settings&)>& change) {
+void MainWindow::change_settings(const QString& name,
+                                 const std::function<void(Settings&)>& change) {
     Settings settings = document_.committed().settings;
     change(settings);
     document_.edit(name, set_settings(document_.committed(), settings));
@@ -216,14 +254,16 @@ void MainWindow::change_settings(const QString& name, const std::function<void(S
 void MainWindow::remove_selected() {
     const std::string id = document_.selected();
     if (id.empty()) return;
-    document_.edit(tr("Remove %1").arg(q(id)), remove_object(document_.committed(), document_.catalogue(), id));
+    document_.edit(tr("Remove %1").arg(q(id)),
+                   remove_object(document_.committed(), document_.catalogue(), id));
 }
 
 void MainWindow::use_best_way() {
     const std::string camera = document_.selected_camera();
     if (camera.empty()) return say(tr("Choose a camera first."));
     Site site = with_best_way(document_.committed(), document_.catalogue(), camera);
-    if (site == document_.committed()) return say(tr("%1: no way on copper does better than what stands.").arg(q(camera)));
+    if (site == document_.committed())
+        return say(tr("%1: no way on copper does better than what stands.").arg(q(camera)));
     document_.edit(tr("Best way for %1").arg(q(camera)), std::move(site));
 }
 
@@ -231,13 +271,14 @@ void MainWindow::open_palette() {
     std::vector<PaletteEntry> entries;
     for (QAction* action : actions()) {
         if (!action->isEnabled() || action->objectName() == "palette") continue;
-        entries.push_back({action->text(), action->shortcut().toString(QKeySequence::NativeText), [action] { action->trigger(); }});
+        entries.push_back({action->text(), action->shortcut().toString(QKeySequence::NativeText),
+                           [action] { action->trigger(); }});
     }
     for (const RunAssessment& run : document_.assessment().runs) {
         const Device* camera = find_device(document_.site(), run.camera);
-        entries.push_back({tr("Go to %1  %2").arg(q(run.camera), q(camera->name)), {}, [this, id = run.camera] {
-                               document_.select(id);
-                           }});
+        entries.push_back({tr("Go to %1  %2").arg(q(run.camera), q(camera->name)),
+                           {},
+                           [this, id = run.camera] { document_.select(id); }});
     }
     palette_->open(std::move(entries));
 }

@@ -31,13 +31,16 @@ constexpr std::size_t largest_csv_bytes = 8u << 20;
 
 QString q(const std::string& text) { return QString::fromStdString(text); }
 
-QString unsaved_folder() { return QStandardPaths::writableLocation(QStandardPaths::AppDataLocation); }
+QString unsaved_folder() {
+    return QStandardPaths::writableLocation(QStandardPaths::AppDataLocation);
+}
 
 }  // namespace
 
 void MainWindow::open_demo() {
     const std::string_view text(embedded_marram_quay_ovant_json,
-                                static_cast<std::size_t>(embedded_marram_quay_ovant_json_end - embedded_marram_quay_ovant_json));
+                                static_cast<std::size_t>(embedded_marram_quay_ovant_json_end -
+                                                         embedded_marram_quay_ovant_json));
     Result<Site> demo = read_site(text);
     if (!demo) return say(q(sentence(demo.error())));
     document_.start(std::move(*demo));
@@ -60,17 +63,23 @@ void MainWindow::open_file(const QString& path) {
     Result<bool> opened = document_.open(path);
     if (!opened) {
         const bool newer = opened.error().code == ErrorCode::newer_version;
-        const QString why = QString("%1\n\n%2").arg(QFileInfo(path).fileName(), q(sentence(opened.error())));
-        const bool hopeless = opened.error().code == ErrorCode::unreadable || opened.error().code == ErrorCode::too_large;
-        const QStringList answers = hopeless ? QStringList{tr("Leave it")}
-                                             : QStringList{newer ? tr("Look at it") : tr("Open what can be kept"), tr("Leave it")};
-        if (prompts_.ask(this, why, answers) != 0 || hopeless) return say(q(sentence(opened.error())));
+        const QString why =
+            QString("%1\n\n%2").arg(QFileInfo(path).fileName(), q(sentence(opened.error())));
+        const bool hopeless = opened.error().code == ErrorCode::unreadable ||
+                              opened.error().code == ErrorCode::too_large;
+        const QStringList answers =
+            hopeless ? QStringList{tr("Leave it")}
+                     : QStringList{newer ? tr("Look at it") : tr("Open what can be kept"),
+                                   tr("Leave it")};
+        if (prompts_.ask(this, why, answers) != 0 || hopeless)
+            return say(q(sentence(opened.error())));
         const Result<std::vector<Error>> kept = document_.open_keeping(path);
         if (!kept) return say(q(sentence(kept.error())));
         show_workspace();
         set_stage(Stage::reach);
         return say(kept->empty() ? tr("Open for looking only.")
-                                 : tr("Open for looking only; %n thing(s) left out, the first: %1", "", static_cast<int>(kept->size()))
+                                 : tr("Open for looking only; %n thing(s) left out, the first: %1",
+                                      "", static_cast<int>(kept->size()))
                                        .arg(q(sentence(kept->front()))));
     }
     set_stage(Stage::reach);
@@ -83,8 +92,9 @@ void MainWindow::take_up_kept_work(const QString& path) {
     const QString kept = q(autosave_path(path.toStdString()));
     if (!QFileInfo::exists(kept)) return;
     const QString when = QFileInfo(kept).lastModified().toString("yyyy-MM-dd HH:mm");
-    const int answer = prompts_.ask(this, tr("Work on this site from %1 was not saved. Take it up?").arg(when),
-                                    {tr("Take it up"), tr("Leave it")});
+    const int answer =
+        prompts_.ask(this, tr("Work on this site from %1 was not saved. Take it up?").arg(when),
+                     {tr("Take it up"), tr("Leave it")});
     if (answer == 0) {
         const Result<bool> recovered = document_.recover(kept);
         if (!recovered) say(q(sentence(recovered.error())));
@@ -106,8 +116,9 @@ bool MainWindow::save() {
 }
 
 bool MainWindow::save_as() {
-    QString path = prompts_.save_path(this, tr("Save the site"), tr("Ovant sites (*.ovant.json)"),
-                                      document_.path().isEmpty() ? q(document_.site().name) + ".ovant.json" : document_.path());
+    QString path = prompts_.save_path(
+        this, tr("Save the site"), tr("Ovant sites (*.ovant.json)"),
+        document_.path().isEmpty() ? q(document_.site().name) + ".ovant.json" : document_.path());
     if (path.isEmpty()) return false;
     if (!path.endsWith(".json")) path += ".ovant.json";
     const Result<bool> saved = document_.save_as(path);
@@ -123,8 +134,9 @@ bool MainWindow::save_as() {
 
 bool MainWindow::may_leave() {
     if (!document_.unsaved() || document_.read_only()) return true;
-    const int answer = prompts_.ask(this, tr("%1 has changes that are not saved.").arg(q(document_.site().name)),
-                                    {tr("Save"), tr("Do not save"), tr("Go back")});
+    const int answer =
+        prompts_.ask(this, tr("%1 has changes that are not saved.").arg(q(document_.site().name)),
+                     {tr("Save"), tr("Do not save"), tr("Go back")});
     if (answer == 0) return save();
     if (answer != 1) return false;
     document_.drop_autosave();
@@ -156,7 +168,8 @@ void MainWindow::import_csv(const QString& path) {
     if (!text) return say(q(sentence(text.error())));
     const CsvImport import = import_cameras(document_.committed(), document_.catalogue(), *text);
     if (!import.added.empty()) {
-        document_.edit(tr("Import %n camera(s)", "", static_cast<int>(import.added.size())), import.site);
+        document_.edit(tr("Import %n camera(s)", "", static_cast<int>(import.added.size())),
+                       import.site);
         plan_->fit();
         document_.select(import.added.front());
     }
@@ -171,10 +184,15 @@ void MainWindow::import_csv(const QString& path) {
     auto* buttons = new QDialogButtonBox(QDialogButtonBox::Close);
     connect(buttons, &QDialogButtonBox::rejected, report, &QDialog::reject);
     auto* layout = new QVBoxLayout(report);
-    layout->addWidget(new QLabel(import.lines.empty() ? tr("%n camera(s) added, every line was taken.", "", static_cast<int>(import.added.size()))
-                                                      : tr("%1 cameras added; these lines were left out or taken in part:").arg(import.added.size())));
-    if (!import.lines.empty()) layout->addWidget(list);
-    else delete list;
+    layout->addWidget(new QLabel(
+        import.lines.empty() ? tr("%n camera(s) added, every line was taken.", "",
+                                  static_cast<int>(import.added.size()))
+                             : tr("%1 cameras added; these lines were left out or taken in part:")
+                                   .arg(import.added.size())));
+    if (!import.lines.empty())
+        layout->addWidget(list);
+    else
+        delete list;
     layout->addWidget(buttons);
     report->resize(560, import.lines.empty() ? 100 : 320);
     report->open();

@@ -14,7 +14,8 @@ namespace ovant {
 struct Prompts {
     // A file to open or to write; empty if the person thinks better of it.
     std::function<QString(QWidget*, const QString& title, const QString& filter)> open_path;
-    std::function<QString(QWidget*, const QString& title, const QString& filter, const QString& proposed)>
+    std::function<QString(QWidget*, const QString& title, const QString& filter,
+                          const QString& proposed)>
         save_path;
     // Index of the answer, -1 for none.
     std::function<int(QWidget*, const QString& text, const QStringList& answers)> ask;

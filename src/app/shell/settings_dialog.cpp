@@ -26,20 +26,31 @@ struct NumberField {
 };
 
 const NumberField number_fields[] = {
-    {QT_TRANSLATE_NOOP("SettingsDialog", "Warmest day"), "day", Unit::celsius, 1, [](Settings& s) -> double& { return s.day_c; }},
-    {QT_TRANSLATE_NOOP("SettingsDialog", "Usual night"), "night", Unit::celsius, 1, [](Settings& s) -> double& { return s.night_c; }},
-    {QT_TRANSLATE_NOOP("SettingsDialog", "Coldest night"), "coldest", Unit::celsius, 1, [](Settings& s) -> double& { return s.coldest_night_c; }},
-    {QT_TRANSLATE_NOOP("SettingsDialog", "Indoors"), "indoor", Unit::celsius, 1, [](Settings& s) -> double& { return s.indoor_c; }},
-    {QT_TRANSLATE_NOOP("SettingsDialog", "Service loop at each end"), "loop", Unit::metre, 1, [](Settings& s) -> double& { return s.service_loop_m; }},
-    {QT_TRANSLATE_NOOP("SettingsDialog", "Usual drop at an end"), "drop", Unit::metre, 1, [](Settings& s) -> double& { return s.default_drop_m; }},
-    {QT_TRANSLATE_NOOP("SettingsDialog", "Keep back of power"), "keepPower", Unit::percent, 100, [](Settings& s) -> double& { return s.keep_back.power_share; }},
-    {QT_TRANSLATE_NOOP("SettingsDialog", "Keep back of length"), "keepLength", Unit::percent, 100, [](Settings& s) -> double& { return s.keep_back.length_share; }},
-    {QT_TRANSLATE_NOOP("SettingsDialog", "Keep back of volts"), "keepVolts", Unit::volt, 1, [](Settings& s) -> double& { return s.keep_back.volts; }},
-    {QT_TRANSLATE_NOOP("SettingsDialog", "Keep back of data"), "keepData", Unit::percent, 100, [](Settings& s) -> double& { return s.keep_back.data_share; }},
+    {QT_TRANSLATE_NOOP("SettingsDialog", "Warmest day"), "day", Unit::celsius, 1,
+     [](Settings& s) -> double& { return s.day_c; }},
+    {QT_TRANSLATE_NOOP("SettingsDialog", "Usual night"), "night", Unit::celsius, 1,
+     [](Settings& s) -> double& { return s.night_c; }},
+    {QT_TRANSLATE_NOOP("SettingsDialog", "Coldest night"), "coldest", Unit::celsius, 1,
+     [](Settings& s) -> double& { return s.coldest_night_c; }},
+    {QT_TRANSLATE_NOOP("SettingsDialog", "Indoors"), "indoor", Unit::celsius, 1,
+     [](Settings& s) -> double& { return s.indoor_c; }},
+    {QT_TRANSLATE_NOOP("SettingsDialog", "Service loop at each end"), "loop", Unit::metre, 1,
+     [](Settings& s) -> double& { return s.service_loop_m; }},
+    {QT_TRANSLATE_NOOP("SettingsDialog", "Usual drop at an end"), "drop", Unit::metre, 1,
+     [](Settings& s) -> double& { return s.default_drop_m; }},
+    {QT_TRANSLATE_NOOP("SettingsDialog", "Keep back of power"), "keepPower", Unit::percent, 100,
+     [](Settings& s) -> double& { return s.keep_back.power_share; }},
+    {QT_TRANSLATE_NOOP("SettingsDialog", "Keep back of length"), "keepLength", Unit::percent, 100,
+     [](Settings& s) -> double& { return s.keep_back.length_share; }},
+    {QT_TRANSLATE_NOOP("SettingsDialog", "Keep back of volts"), "keepVolts", Unit::volt, 1,
+     [](Settings& s) -> double& { return s.keep_back.volts; }},
+    {QT_TRANSLATE_NOOP("SettingsDialog", "Keep back of data"), "keepData", Unit::percent, 100,
+     [](Settings& s) -> double& { return s.keep_back.data_share; }},
 };
 
 template <class T>
-QComboBox* choice(const char* name, T& value, std::initializer_list<std::pair<T, QString>> items, QWidget* parent) {
+QComboBox* choice(const char* name, T& value, std::initializer_list<std::pair<T, QString>> items,
+                  QWidget* parent) {
     auto* box = new QComboBox(parent);
     box->setObjectName(name);
     for (const auto& [item, text] : items) {
@@ -54,7 +65,9 @@ QComboBox* choice(const char* name, T& value, std::initializer_list<std::pair<T,
 }  // namespace
 
 SettingsDialog::SettingsDialog(Document& document, QWidget* parent)
-    : QDialog(parent), document_(document), settings_(document.committed().settings),
+    : QDialog(parent),
+      document_(document),
+      settings_(document.committed().settings),
       site_name_(QString::fromStdString(document.committed().name)) {
     setObjectName("settings");
     setWindowTitle(tr("Settings of the site"));
@@ -63,26 +76,40 @@ SettingsDialog::SettingsDialog(Document& document, QWidget* parent)
     form->setVerticalSpacing(5);
     auto* name = new QLineEdit(site_name_);
     name->setObjectName("siteName");
-    connect(name, &QLineEdit::textChanged, this, [this](const QString& text) { site_name_ = text; });
+    connect(name, &QLineEdit::textChanged, this,
+            [this](const QString& text) { site_name_ = text; });
     form->addRow(tr("Name of the site"), name);
     form->addRow(tr("Units"), choice<UnitSystem>("units", settings_.units,
-                                                 {{UnitSystem::metric, tr("Metres, °C, mm²")}, {UnitSystem::imperial, tr("Feet, °F, AWG")}}, this));
-    form->addRow(tr("Plugs wired"), choice<PlugWiring>("plugs", settings_.plug_wiring,
-                                                       {{PlugWiring::t568a, "T568A"}, {PlugWiring::t568b, "T568B"}}, this));
+                                                 {{UnitSystem::metric, tr("Metres, °C, mm²")},
+                                                  {UnitSystem::imperial, tr("Feet, °F, AWG")}},
+                                                 this));
+    form->addRow(
+        tr("Plugs wired"),
+        choice<PlugWiring>("plugs", settings_.plug_wiring,
+                           {{PlugWiring::t568a, "T568A"}, {PlugWiring::t568b, "T568B"}}, this));
     form->addRow(tr("A switch is counted by"),
                  choice<SwitchBasis>("basis", settings_.switch_basis,
-                                     {{SwitchBasis::by_class, tr("Class reserved")}, {SwitchBasis::greatest_draw, tr("Greatest draw")},
-                                      {SwitchBasis::typical, tr("Typical draw")}}, this));
-    form->addRow(tr("Volts of the port"), choice<SourceVolts>("source", settings_.source_volts,
-                                                              {{SourceVolts::worst, tr("Least the standard or maker allows")},
-                                                               {SourceVolts::nominal, tr("Nominal")}}, this));
-    form->addRow(tr("Prefer ways by"), choice<Preference>("preference", settings_.preference,
-                                                          {{Preference::price, tr("Price")}, {Preference::fewest_parts, tr("Fewest things that can fail")},
-                                                           {Preference::least_work, tr("Least work on site")}}, this));
+                                     {{SwitchBasis::by_class, tr("Class reserved")},
+                                      {SwitchBasis::greatest_draw, tr("Greatest draw")},
+                                      {SwitchBasis::typical, tr("Typical draw")}},
+                                     this));
+    form->addRow(
+        tr("Volts of the port"),
+        choice<SourceVolts>("source", settings_.source_volts,
+                            {{SourceVolts::worst, tr("Least the standard or maker allows")},
+                             {SourceVolts::nominal, tr("Nominal")}},
+                            this));
+    form->addRow(tr("Prefer ways by"),
+                 choice<Preference>("preference", settings_.preference,
+                                    {{Preference::price, tr("Price")},
+                                     {Preference::fewest_parts, tr("Fewest things that can fail")},
+                                     {Preference::least_work, tr("Least work on site")}},
+                                    this));
     auto* worst = new QCheckBox(tr("Judge on the worst category cable allowed"));
     worst->setObjectName("worstCable");
     worst->setChecked(settings_.worst_permitted_cable);
-    connect(worst, &QCheckBox::toggled, this, [this](bool on) { settings_.worst_permitted_cable = on; });
+    connect(worst, &QCheckBox::toggled, this,
+            [this](bool on) { settings_.worst_permitted_cable = on; });
     form->addRow(worst);
     for (const NumberField& field : number_fields) {
         auto* edit = new QuantityEdit(field.unit, settings_.units, this);
@@ -98,7 +125,8 @@ SettingsDialog::SettingsDialog(Document& document, QWidget* parent)
     auto* currency = new QLineEdit(QString::fromStdString(settings_.currency));
     currency->setObjectName("currency");
     currency->setMaxLength(8);
-    connect(currency, &QLineEdit::textChanged, this, [this](const QString& text) { settings_.currency = text.toStdString(); });
+    connect(currency, &QLineEdit::textChanged, this,
+            [this](const QString& text) { settings_.currency = text.toStdString(); });
     form->addRow(tr("Currency"), currency);
     auto* buttons = new QDialogButtonBox(QDialogButtonBox::Cancel);
     QPushButton* accept = buttons->addButton(tr("Use these"), QDialogButtonBox::AcceptRole);

@@ -40,7 +40,8 @@ protected:
         painter.drawRoundedRect(QRectF(centre.x() - 7, centre.y() - 7, 14, 14), 3, 3);
         painter.setFont(text_font(*this, 1, isChecked()));
         painter.setPen(theme.ink);
-        painter.drawText(QRectF(0, centre.y() + 9, width(), height() - centre.y() - 9), Qt::AlignHCenter | Qt::AlignTop, text());
+        painter.drawText(QRectF(0, centre.y() + 9, width(), height() - centre.y() - 9),
+                         Qt::AlignHCenter | Qt::AlignTop, text());
         if (faults_ > 0) {
             painter.setFont(text_font(*this, 0.85, true));
             painter.setPen(theme.fails);
@@ -71,7 +72,8 @@ StageLine::StageLine(QWidget* parent) : QWidget(parent) {
         station->setToolTip(names[i]);
         stations_[i] = station;
         layout->addWidget(station);
-        connect(station, &QAbstractButton::clicked, this, [this, i] { emit chosen(static_cast<Stage>(i)); });
+        connect(station, &QAbstractButton::clicked, this,
+                [this, i] { emit chosen(static_cast<Stage>(i)); });
     }
     set_stage(stage_);
 }
@@ -88,7 +90,8 @@ void StageLine::set_stage(Stage stage) {
 
 void StageLine::set_faults(const StageFaults& faults) {
     const int counts[] = {faults.survey, faults.reach, faults.power, 0, 0};
-    for (std::size_t i = 0; i < stations_.size(); ++i) static_cast<Station*>(stations_[i])->set_faults(counts[i]);
+    for (std::size_t i = 0; i < stations_.size(); ++i)
+        static_cast<Station*>(stations_[i])->set_faults(counts[i]);
 }
 
 void StageLine::paintEvent(QPaintEvent*) {

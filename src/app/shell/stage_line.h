@@ -21,7 +21,9 @@ public:
     explicit StageLine(QWidget* parent = nullptr);
     void set_stage(Stage stage);
     void set_faults(const StageFaults& faults);
-    QAbstractButton* station(Stage stage) const { return stations_[static_cast<std::size_t>(stage)]; }
+    QAbstractButton* station(Stage stage) const {
+        return stations_[static_cast<std::size_t>(stage)];
+    }
 
 signals:
     void chosen(Stage stage);

@@ -26,7 +26,8 @@ protected:
         const double y = height() / 2.0, right = std::min(420.0, width() - 12.0);
         paint_cable(painter, theme, QPolygonF({QPointF(10, y), QPointF(right, y)}), false, 6);
         paint_switch(painter, theme, {12, y}, 14);
-        for (double share : {0.33, 0.66}) paint_in_line(painter, theme, {10 + (right - 10) * share, y}, 11);
+        for (double share : {0.33, 0.66})
+            paint_in_line(painter, theme, {10 + (right - 10) * share, y}, 11);
         paint_verdict(painter, theme, Verdict::holds, {right, y}, 15);
     }
 };
@@ -45,7 +46,9 @@ StartPage::StartPage(QWidget* parent) : QWidget(parent), files_(new QVBoxLayout)
     setObjectName("startPage");
     auto* title = new QLabel("Ovant");
     title->setFont(text_font(*this, 2.4, true));
-    auto* what = new QLabel(tr("Camera runs that power up, link and stay up: reach, power, parts and proof, with the arithmetic shown."));
+    auto* what =
+        new QLabel(tr("Camera runs that power up, link and stay up: reach, power, parts and proof, "
+                      "with the arithmetic shown."));
     what->setWordWrap(true);
     what->setMaximumWidth(420);
     auto* demo = button(tr("Look round the demo, Marram Quay marina"), "openDemo", this);
@@ -80,16 +83,20 @@ void StartPage::set_recent(const QStringList& paths, const QString& unsaved_work
         delete item;
     }
     if (!unsaved_work.isEmpty()) {
-        auto* recover = button(tr("Go on with the site that was never saved"), "recoverUnsaved", this);
-        connect(recover, &QPushButton::clicked, this, [this, unsaved_work] { emit recovery_wanted(unsaved_work); });
+        auto* recover =
+            button(tr("Go on with the site that was never saved"), "recoverUnsaved", this);
+        connect(recover, &QPushButton::clicked, this,
+                [this, unsaved_work] { emit recovery_wanted(unsaved_work); });
         files_->addWidget(recover);
     }
     int shown = 0;
     for (const QString& path : paths) {
         if (!QFileInfo::exists(path) || shown == 6) continue;
         if (shown++ == 0) files_->addWidget(new QLabel(tr("Last files")));
-        const bool left = QFileInfo::exists(QString::fromStdString(autosave_path(path.toStdString())));
-        auto* file = new QPushButton(QFileInfo(path).fileName() + (left ? tr(", with unsaved work") : QString()), this);
+        const bool left =
+            QFileInfo::exists(QString::fromStdString(autosave_path(path.toStdString())));
+        auto* file = new QPushButton(
+            QFileInfo(path).fileName() + (left ? tr(", with unsaved work") : QString()), this);
         file->setObjectName("recentFile");
         file->setFlat(true);
         file->setProperty("flat", true);

@@ -15,8 +15,12 @@ QString q(const std::string& text) { return QString::fromStdString(text); }
 class StripPainter {
 public:
     StripPainter(QPainter& painter, const StripInput& input, const QWidget& view)
-        : p_(painter), in_(input), view_(view), theme_(theme_of(view)),
-          units_(input.document.units()), net_(input.document.network()),
+        : p_(painter),
+          in_(input),
+          view_(view),
+          theme_(theme_of(view)),
+          units_(input.document.units()),
+          net_(input.document.network()),
           line_(QFontMetricsF(text_font(view, 0.88)).height()) {
         left_ = 62;
         right_ = view.width() - 40;
@@ -30,8 +34,10 @@ public:
         p_.setRenderHint(QPainter::Antialiasing);
         heading();
         if (!in_.profile.points.empty()) {
-            if (!in_.profile.feeding_port.empty()) volts();
-            else nothing_feeds();
+            if (!in_.profile.feeding_port.empty())
+                volts();
+            else
+                nothing_feeds();
             run();
             watts();
             reach();
@@ -50,7 +56,8 @@ private:
     QRectF centred(double x, double baseline, const QString& text) const {
         const QFontMetricsF metrics(p_.font());
         const double width = metrics.horizontalAdvance(text);
-        const double start = std::clamp(x - width / 2, 2.0, std::max(2.0, view_.width() - width - 4));
+        const double start =
+            std::clamp(x - width / 2, 2.0, std::max(2.0, view_.width() - width - 4));
         return {start, baseline - metrics.ascent(), width, metrics.height()};
     }
 
@@ -63,16 +70,19 @@ private:
         const double x = 14 + p_.fontMetrics().horizontalAdvance(name) + 14;
         font(0.9);
         p_.setPen(theme_.quiet);
-        p_.drawText(QPointF(x, 20), p_.fontMetrics().elidedText(summary(), Qt::ElideRight,
-                                                                static_cast<int>(view_.width() - x - 12)));
+        p_.drawText(QPointF(x, 20),
+                    p_.fontMetrics().elidedText(summary(), Qt::ElideRight,
+                                                static_cast<int>(view_.width() - x - 12)));
     }
 
     QString summary() const {
-        if (in_.profile.points.empty()) return StripView::tr("not connected yet: see the ways on the right");
+        if (in_.profile.points.empty())
+            return StripView::tr("not connected yet: see the ways on the right");
         const std::size_t count = in_.profile.hops.size();
         const QString length = q(shown(in_.profile.length_m, Unit::metre, units_));
-        const QString lengths = count == 1 ? StripView::tr("%1 in one length").arg(length)
-                                           : StripView::tr("%1 in %2 lengths").arg(length).arg(count);
+        const QString lengths = count == 1
+                                    ? StripView::tr("%1 in one length").arg(length)
+                                    : StripView::tr("%1 in %2 lengths").arg(length).arg(count);
         const QString from = in_.profile.feeding_port.empty()
                                  ? StripView::tr("fed by nothing")
                                  : StripView::tr("%1 to camera").arg(q(in_.profile.feeding_port));
@@ -85,7 +95,8 @@ private:
         Condition worst = Condition::day;
         double least = 1e9;
         for (Condition condition : all_conditions) {
-            const double volts = in_.profile.points.back().in_v[static_cast<std::size_t>(condition)];
+            const double volts =
+                in_.profile.points.back().in_v[static_cast<std::size_t>(condition)];
             const double counted = std::isnan(volts) ? -1 : volts;
             if (counted >= least) continue;
             least = counted;
@@ -127,8 +138,8 @@ private:
             p_.setPen(theme_.rule);
             p_.drawLine(QPointF(left_, y_at(v)), QPointF(right_, y_at(v)));
             p_.setPen(theme_.quiet);
-            p_.drawText(QRectF(0, y_at(v) - line_ / 2, left_ - 8, line_), Qt::AlignRight | Qt::AlignVCenter,
-                        QString::number(v));
+            p_.drawText(QRectF(0, y_at(v) - line_ / 2, left_ - 8, line_),
+                        Qt::AlignRight | Qt::AlignVCenter, QString::number(v));
         }
         floor(camera, y_at);
         for (Condition condition : all_conditions) {
@@ -145,15 +156,19 @@ private:
         p_.setPen(QPen(theme_.fails, 1, Qt::DashLine));
         p_.drawLine(QPointF(left_, y), QPointF(right_, y));
         font(0.85);
-        const QString text = StripView::tr("camera needs %1").arg(q(shown(camera.min_v, Unit::volt, units_)));
+        const QString text =
+            StripView::tr("camera needs %1").arg(q(shown(camera.min_v, Unit::volt, units_)));
         const QRectF area(left_ + 6, y + 1, p_.fontMetrics().horizontalAdvance(text), line_);
         p_.drawText(area, Qt::AlignLeft | Qt::AlignVCenter, text);
-        const Kind* kind = in_.document.catalogue().find(find_device(in_.document.site(), camera.id)->kind);
-        spots_.push_back({area, text, [kind] {
+        const Kind* kind =
+            in_.document.catalogue().find(find_device(in_.document.site(), camera.id)->kind);
+        spots_.push_back({area, text,
+                          [kind] {
                               Working steps;
                               camera_min_volts(*kind, &steps);
                               return steps;
-                          }, ""});
+                          },
+                          ""});
     }
 
     template <class YAt>
@@ -180,8 +195,9 @@ private:
             const double v = in_.profile.points.back().in_v[c];
             const bool bold = condition == strong();
             font(0.88, bold);
-            const QString text = q(title(condition)).toLower() + " " +
-                                 (std::isnan(v) ? StripView::tr("collapses") : q(shown(v, Unit::volt, units_)));
+            const QString text =
+                q(title(condition)).toLower() + " " +
+                (std::isnan(v) ? StripView::tr("collapses") : q(shown(v, Unit::volt, units_)));
             const double width = p_.fontMetrics().horizontalAdvance(text);
             const double y = std::isnan(v) ? chart_bottom_ - line_ : y_at(v);
             QRectF area(right_ - width - 6, bold ? y + 2 : y - line_ - 2, width, line_);
@@ -195,12 +211,15 @@ private:
         }
     }
 
-    void add_point(const QRectF& area, const QString& name, std::size_t point, Condition condition) {
+    void add_point(const QRectF& area, const QString& name, std::size_t point,
+                   Condition condition) {
         const Document& document = in_.document;
         const std::size_t index = in_.index;
-        spots_.push_back({area, name, [&document, index, point, condition] {
+        spots_.push_back({area, name,
+                          [&document, index, point, condition] {
                               return point_working(document.network(), index, point, condition);
-                          }, ""});
+                          },
+                          ""});
     }
 
     void run() {
@@ -208,7 +227,8 @@ private:
         for (std::size_t i = 0; i < in_.profile.hops.size(); ++i) {
             const ProfileHop& hop = in_.profile.hops[i];
             const double from = x_at(hop.from_m), to = x_at(hop.to_m);
-            paint_cable(p_, theme_, QPolygonF({QPointF(from, cable_y_), QPointF(to, cable_y_)}), hop.long_setting, 7);
+            paint_cable(p_, theme_, QPolygonF({QPointF(from, cable_y_), QPointF(to, cable_y_)}),
+                        hop.long_setting, 7);
             const QString text = q(shown(hop.to_m - hop.from_m, Unit::metre, units_));
             const QRectF area = centred((from + to) / 2, cable_y_ - 9, text);
             if (area.width() + 4 > to - from && in_.profile.hops.size() > 1) continue;
@@ -231,13 +251,16 @@ private:
         }
     }
 
-    void add_hop(const QRectF& area, const QString& name, std::size_t hop, const std::string& link) {
+    void add_hop(const QRectF& area, const QString& name, std::size_t hop,
+                 const std::string& link) {
         const Document& document = in_.document;
         const std::size_t index = in_.index;
         const Condition condition = document.condition().value_or(Condition::day);
-        spots_.push_back({area, name, [&document, index, hop, condition] {
+        spots_.push_back({area, name,
+                          [&document, index, hop, condition] {
                               return hop_working(document.network(), index, hop, condition);
-                          }, link});
+                          },
+                          link});
     }
 
     void watts() {
@@ -256,7 +279,8 @@ private:
             free_from = area.right() + 4;
             p_.setPen(theme_.ink);
             p_.drawText(area, Qt::AlignCenter, text);
-            add_point(area, StripView::tr("Watts at %1").arg(q(in_.profile.points[i].id)), i, condition);
+            add_point(area, StripView::tr("Watts at %1").arg(q(in_.profile.points[i].id)), i,
+                      condition);
         }
     }
 
@@ -274,7 +298,8 @@ private:
             check.limit = hop.limit_m;
             check.keep_line = check.limit;
             paint_bar(p_, theme_, QRectF(from, y, to - from, 7), bar_shares(check), hop.verdict);
-            const std::string figures = value_of_limit(check.value, check.limit, Unit::metre, units_);
+            const std::string figures =
+                value_of_limit(check.value, check.limit, Unit::metre, units_);
             const std::string rate = shown(hop.rate_mbps, Unit::megabit_per_second, units_);
             for (const QString& text : {q(figures + ", " + rate), q(figures)}) {
                 const QRectF area = centred((from + to) / 2, y + 8 + line_, text);

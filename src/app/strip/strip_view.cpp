@@ -13,7 +13,8 @@
 namespace ovant {
 
 StripView::StripView(Document& document, QWidget* parent)
-    : QWidget(parent), document_(document),
+    : QWidget(parent),
+      document_(document),
       length_edit_(new QuantityEdit(Unit::metre, document.units(), this)) {
     setObjectName("strip");
     setAccessibleName(tr("Run along its length"));
@@ -53,7 +54,8 @@ void StripView::paintEvent(QPaintEvent*) {
     if (!profile_) {
         spots_.clear();
         painter.setPen(theme.quiet);
-        painter.drawText(rect(), Qt::AlignCenter, tr("Choose a run on the left or on the plan to see it along its length."));
+        painter.drawText(rect(), Qt::AlignCenter,
+                         tr("Choose a run on the left or on the plan to see it along its length."));
         return;
     }
     spots_ = paint_strip(painter, {document_, *profile_, index_}, *this);
@@ -72,9 +74,11 @@ std::optional<std::size_t> StripView::spot_at(QPointF pixel) const {
 }
 
 void StripView::open(std::size_t spot) {
-    auto* popup = new WorkingPopup(spots_[spot].name, spots_[spot].working(), document_.units(), this);
+    auto* popup =
+        new WorkingPopup(spots_[spot].name, spots_[spot].working(), document_.units(), this);
     const QPoint below = mapToGlobal(spots_[spot].area.bottomLeft().toPoint());
-    const QPoint above = mapToGlobal(spots_[spot].area.topLeft().toPoint()) - QPoint(0, popup->height() + 4);
+    const QPoint above =
+        mapToGlobal(spots_[spot].area.topLeft().toPoint()) - QPoint(0, popup->height() + 4);
     popup->move(above.y() > window()->mapToGlobal(QPoint(0, 0)).y() ? above : below);
     popup->show();
 }
@@ -112,8 +116,9 @@ void StripView::mouseMoveEvent(QMouseEvent* event) {
     const auto spot = spot_at(event->position());
     setCursor(spot ? Qt::PointingHandCursor : Qt::ArrowCursor);
     setToolTip(!spot ? QString()
-               : spots_[*spot].link.empty() ? spots_[*spot].name + tr(": click for the working")
-                                            : spots_[*spot].name + tr(": double-click to type the measured length"));
+               : spots_[*spot].link.empty()
+                   ? spots_[*spot].name + tr(": click for the working")
+                   : spots_[*spot].name + tr(": double-click to type the measured length"));
 }
 
 void StripView::keyPressEvent(QKeyEvent* event) {
@@ -124,7 +129,8 @@ void StripView::keyPressEvent(QKeyEvent* event) {
         case Qt::Key_Right: focused_ = (focused_ + 1) % count; break;
         case Qt::Key_Left: focused_ = (focused_ + count - 1) % count; break;
         case Qt::Key_F2:
-            if (!spots_[focused_].link.empty()) edit_length(spots_[focused_].link, spots_[focused_].area);
+            if (!spots_[focused_].link.empty())
+                edit_length(spots_[focused_].link, spots_[focused_].area);
             break;
         case Qt::Key_Return:
         case Qt::Key_Enter:

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The selected run laid out along its length: volts by condition over the least the camera accepts,
-// the cable and units as they come, watts at each, reach used per hop. Every number opens its working.
+// the cable and units as they come, watts at each, reach used per hop. Every number opens its
+// working.
 #pragma once
 
 #include <QLineEdit>

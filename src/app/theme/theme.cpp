@@ -24,31 +24,28 @@ static void register_style_resources() { Q_INIT_RESOURCE(ovant_style); }
 namespace ovant {
 namespace {
 
-const Theme light{false,
-                  "#F4F2EC", "#FBFAF6", "#1D2B33", "#5C6770", "#D8D4C8", "#E6DECB",
-                  "#B45F2B", "#8C4A86",
-                  "#2E6E52", "#9A6600", "#AE2A22", "#5F6A72",
-                  "#E6E0CF", "#D9CBB0", "#EAE5DA",
-                  "#F4E3DF"};
-const Theme dark_colours{true,
-                         "#171D21", "#1E262B", "#E8E6DF", "#9FACB4", "#364147", "#3A3A30",
-                         "#E08A52", "#CF8AC8",
-                         "#63BD94", "#E3AC3C", "#F0766C", "#9FACB4",
-                         "#2C3537", "#4A4636", "#313B40",
-                         "#3E2A2A"};
+const Theme light{false,     "#F4F2EC", "#FBFAF6", "#1D2B33", "#5C6770", "#D8D4C8",
+                  "#E6DECB", "#B45F2B", "#8C4A86", "#2E6E52", "#9A6600", "#AE2A22",
+                  "#5F6A72", "#E6E0CF", "#D9CBB0", "#EAE5DA", "#F4E3DF"};
+const Theme dark_colours{true,      "#171D21", "#1E262B", "#E8E6DF", "#9FACB4", "#364147",
+                         "#3A3A30", "#E08A52", "#CF8AC8", "#63BD94", "#E3AC3C", "#F0766C",
+                         "#9FACB4", "#2C3537", "#4A4636", "#313B40", "#3E2A2A"};
 
 void load_font(const char* begin, const char* end) {
-    QFontDatabase::addApplicationFontFromData(QByteArray(begin, static_cast<qsizetype>(end - begin)));
+    QFontDatabase::addApplicationFontFromData(
+        QByteArray(begin, static_cast<qsizetype>(end - begin)));
 }
 
 QString style_sheet(const Theme& theme) {
     return QStringLiteral(
                "QToolTip { color: %1; background: %2; border: 1px solid %3; }"
-               "QLineEdit, QComboBox, QSpinBox, QPlainTextEdit { background: %4; color: %1; border: 1px solid %3;"
+               "QLineEdit, QComboBox, QSpinBox, QPlainTextEdit { background: %4; color: %1; "
+               "border: 1px solid %3;"
                " border-radius: 3px; padding: 3px 6px; selection-background-color: %5; }"
                "QLineEdit:focus, QComboBox:focus { border: 1px solid %5; }"
                "QComboBox::drop-down { border: none; width: 18px; }"
-               "QComboBox::down-arrow { image: url(:/style/arrow-%9.svg); width: 10px; height: 6px; }"
+               "QComboBox::down-arrow { image: url(:/style/arrow-%9.svg); width: 10px; height: "
+               "6px; }"
                "QComboBox QAbstractItemView { background: %4; color: %1; border: 1px solid %3;"
                " selection-background-color: %6; selection-color: %1; }"
                "QPushButton { background: %4; color: %1; border: 1px solid %3; border-radius: 3px;"
@@ -56,29 +53,35 @@ QString style_sheet(const Theme& theme) {
                "QPushButton:hover { border-color: %5; }"
                "QPushButton:focus { border: 1px solid %5; }"
                "QPushButton:disabled { color: %7; }"
-               "QPushButton[flat=\"true\"] { border: 1px solid transparent; background: transparent; color: %5;"
+               "QPushButton[flat=\"true\"] { border: 1px solid transparent; background: "
+               "transparent; color: %5;"
                " font-weight: 600; padding: 2px 6px; }"
                "QPushButton[flat=\"true\"]:focus { border: 1px solid %5; }"
-               "QToolButton { border: 1px solid transparent; background: transparent; color: %1; padding: 3px 6px;"
+               "QToolButton { border: 1px solid transparent; background: transparent; color: %1; "
+               "padding: 3px 6px;"
                " border-radius: 3px; }"
                "#tools QToolButton { padding: 3px 4px; }"
                "QToolButton:hover, QToolButton:focus { border-color: %3; }"
                "QToolButton:checked { background: %6; }"
                "QToolButton::menu-indicator { image: none; }"
                "QMenu { background: %4; color: %1; border: 1px solid %3; padding: 4px; }"
-               "QMenu::item { padding: 5px 22px 5px 22px; } QMenu::item:selected { background: %6; }"
+               "QMenu::item { padding: 5px 22px 5px 22px; } QMenu::item:selected { background: %6; "
+               "}"
                "QMenu::item:disabled { color: %7; }"
                "QMenu::separator { height: 1px; background: %3; margin: 4px; }"
                "QScrollArea, QListView, QTableView { border: none; background: %8; }"
                "QTableView { gridline-color: %3; alternate-background-color: %4; }"
-               "QHeaderView::section { background: %8; color: %7; border: none; border-bottom: 1px solid %3;"
+               "QHeaderView::section { background: %8; color: %7; border: none; border-bottom: 1px "
+               "solid %3;"
                " padding: 5px 6px; }"
-               "QTabBar::tab { padding: 6px 12px; color: %7; border: none; background: transparent; }"
+               "QTabBar::tab { padding: 6px 12px; color: %7; border: none; background: "
+               "transparent; }"
                "QTabBar::tab:selected { color: %1; font-weight: 600; border-bottom: 2px solid %5; }"
                "QTabBar::tab:focus { color: %5; }"
                "QScrollBar:vertical { width: 9px; background: transparent; }"
                "QScrollBar:horizontal { height: 9px; background: transparent; }"
-               "QScrollBar::handle { background: %3; border-radius: 4px; min-height: 24px; min-width: 24px; }"
+               "QScrollBar::handle { background: %3; border-radius: 4px; min-height: 24px; "
+               "min-width: 24px; }"
                "QScrollBar::add-line, QScrollBar::sub-line { width: 0; height: 0; }"
                "QSplitter::handle { background: %3; }")
         .arg(theme.ink.name(), theme.card.name(), theme.rule.name(), theme.card.name(),
@@ -231,7 +234,7 @@ BarShares bar_shares(const Check& check) {
     const double full = std::max({std::abs(limit), std::abs(value), 1e-9}) * 1.1;
     const auto share = [&](double amount) { return std::clamp(amount / full, 0.0, 1.0); };
     // A collapsed line has no value: a load without end, or no volts at all.
-    shares.value = std::isfinite(check.value)          ? share(check.value)
+    shares.value = std::isfinite(check.value)       ? share(check.value)
                    : check.sense == Sense::at_least ? 0.0
                                                     : 1.0;
     shares.limit = std::isfinite(check.limit) ? share(check.limit) : 1.0;

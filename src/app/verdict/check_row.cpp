@@ -14,22 +14,30 @@ namespace {
 constexpr int side = 12;
 
 bool has_bar(const Check& check) {
-    return check.unit != Unit::none && check.unit != Unit::poe_class && check.id != CheckId::not_connected &&
-           !std::isnan(check.limit);
+    return check.unit != Unit::none && check.unit != Unit::poe_class &&
+           check.id != CheckId::not_connected && !std::isnan(check.limit);
 }
 
 }  // namespace
 
-CheckRow::CheckRow(Check check, const TextContext& context, std::function<Working()> working, QWidget* parent)
-    : QWidget(parent), check_(std::move(check)), title_(QString::fromStdString(title(check_.id))),
+CheckRow::CheckRow(Check check, const TextContext& context, std::function<Working()> working,
+                   QWidget* parent)
+    : QWidget(parent),
+      check_(std::move(check)),
+      title_(QString::fromStdString(title(check_.id))),
       figures_(QString::fromStdString(figures(check_, context))),
-      reason_(QString::fromStdString(reason(check_, context))), units_(context.units),
-      working_(std::move(working)), view_(new WorkingView(this)) {
+      reason_(QString::fromStdString(reason(check_, context))),
+      units_(context.units),
+      working_(std::move(working)),
+      view_(new WorkingView(this)) {
     setObjectName(QString("check-") + QString::fromUtf8(id_of(check_.id).data()));
     setFocusPolicy(Qt::StrongFocus);
     setCursor(Qt::PointingHandCursor);
-    setAccessibleName(QString("%1, %2, %3").arg(title_, QString::fromStdString(ovant::title(check_.verdict)), figures_));
-    setToolTip(QString::fromStdString(sentence(check_, context) + "\n" + source_text(check_.source)));
+    setAccessibleName(
+        QString("%1, %2, %3")
+            .arg(title_, QString::fromStdString(ovant::title(check_.verdict)), figures_));
+    setToolTip(
+        QString::fromStdString(sentence(check_, context) + "\n" + source_text(check_.source)));
     auto* layout = new QVBoxLayout(this);
     layout->setContentsMargins(side, head_height(), side, 8);
     layout->addWidget(view_);
@@ -62,18 +70,22 @@ void CheckRow::paintEvent(QPaintEvent*) {
     const int indent = has_bar(check_) ? 0 : 18;
     if (indent > 0) paint_verdict(painter, theme, check_.verdict, {side + 6.0, 6 + line / 2.0}, 10);
     painter.drawText(text.adjusted(indent, 0, 0, 0), Qt::AlignLeft | Qt::AlignVCenter,
-                     painter.fontMetrics().elidedText(title_, Qt::ElideRight, text.width() - figures_width - indent - 6));
+                     painter.fontMetrics().elidedText(title_, Qt::ElideRight,
+                                                      text.width() - figures_width - indent - 6));
     painter.drawText(text, Qt::AlignRight | Qt::AlignVCenter, figures_);
     int y = text.bottom() + 5;
     if (has_bar(check_)) {
         painter.setRenderHint(QPainter::Antialiasing);
-        paint_bar(painter, theme, QRectF(side, y, width() - 2 * side, 6), bar_shares(check_), check_.verdict);
+        paint_bar(painter, theme, QRectF(side, y, width() - 2 * side, 6), bar_shares(check_),
+                  check_.verdict);
         y += 9;
     }
     painter.setFont(text_font(*this, 0.88));
     painter.setPen(theme.quiet);
-    painter.drawText(QRect(side + indent, y, width() - 2 * side - indent, line), Qt::AlignLeft | Qt::AlignVCenter,
-                     painter.fontMetrics().elidedText(reason_, Qt::ElideRight, width() - 2 * side - indent));
+    painter.drawText(
+        QRect(side + indent, y, width() - 2 * side - indent, line),
+        Qt::AlignLeft | Qt::AlignVCenter,
+        painter.fontMetrics().elidedText(reason_, Qt::ElideRight, width() - 2 * side - indent));
     painter.setPen(theme.rule);
     painter.drawLine(side, height() - 1, width() - side, height() - 1);
     if (hasFocus()) {
@@ -85,7 +97,8 @@ void CheckRow::paintEvent(QPaintEvent*) {
 void CheckRow::mousePressEvent(QMouseEvent*) { set_open(!is_open()); }
 
 void CheckRow::keyPressEvent(QKeyEvent* event) {
-    if (event->key() == Qt::Key_Return || event->key() == Qt::Key_Enter || event->key() == Qt::Key_Space) {
+    if (event->key() == Qt::Key_Return || event->key() == Qt::Key_Enter ||
+        event->key() == Qt::Key_Space) {
         set_open(!is_open());
         return;
     }

@@ -18,7 +18,8 @@ class CheckRow : public QWidget {
 
 public:
     // `working` computes the arithmetic when it is first opened.
-    CheckRow(Check check, const TextContext& context, std::function<Working()> working, QWidget* parent);
+    CheckRow(Check check, const TextContext& context, std::function<Working()> working,
+             QWidget* parent);
     bool is_open() const;
     void set_open(bool open);
     const Check& check() const { return check_; }

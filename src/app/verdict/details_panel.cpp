@@ -30,7 +30,8 @@ std::vector<std::pair<std::string, QString>> choices_of() {
 
 }  // namespace
 
-DetailsPanel::DetailsPanel(Document& document, QWidget* parent) : QScrollArea(parent), document_(document) {
+DetailsPanel::DetailsPanel(Document& document, QWidget* parent)
+    : QScrollArea(parent), document_(document) {
     setObjectName("details");
     setAccessibleName(tr("Details"));
     setWidgetResizable(true);
@@ -47,7 +48,8 @@ void DetailsPanel::refresh() {
     const std::string id = document_.selected();
     // The field being left or typed in keeps its place when the form is made anew.
     QWidget* focused = QApplication::focusWidget();
-    const QString focus_name = isAncestorOf(focused) && id == shown_id_ ? focused->objectName() : QString();
+    const QString focus_name =
+        isAncestorOf(focused) && id == shown_id_ ? focused->objectName() : QString();
     const int scrolled = id == shown_id_ ? verticalScrollBar()->value() : 0;
     shown_id_ = id;
     content_ = new QWidget;
@@ -59,8 +61,10 @@ void DetailsPanel::refresh() {
     form_->setRowWrapPolicy(QFormLayout::DontWrapRows);
     const Site& site = document_.site();
     if (const Device* device = find_device(site, id)) {
-        if (device->camera) fill_camera(*device);
-        else fill_unit(*device);
+        if (device->camera)
+            fill_camera(*device);
+        else
+            fill_unit(*device);
     } else if (const Place* place = find_place(site, id)) {
         fill_place(*place);
     } else if (const Link* link = find_link(site, id)) {
@@ -68,7 +72,9 @@ void DetailsPanel::refresh() {
     } else if (const Pathway* pathway = find_pathway(site, id)) {
         fill_pathway(*pathway);
     } else {
-        auto* hint = new QLabel(tr("Choose a camera, unit, cable, place or pathway on the plan to see and change its details."));
+        auto* hint =
+            new QLabel(tr("Choose a camera, unit, cable, place or pathway on the plan to see and "
+                          "change its details."));
         hint->setWordWrap(true);
         form_->addRow(hint);
     }
@@ -89,37 +95,44 @@ void DetailsPanel::add_heading(const QString& text) {
     form_->addRow(label);
 }
 
-void DetailsPanel::add_text(const QString& label, const std::string& object_name, const std::string& value,
-                            std::function<Result<Site>(const std::string&)> change, const QString& edit_name) {
+void DetailsPanel::add_text(const QString& label, const std::string& object_name,
+                            const std::string& value,
+                            std::function<Result<Site>(const std::string&)> change,
+                            const QString& edit_name) {
     auto* field = new QLineEdit(q(value));
     field->setObjectName(q(object_name));
     field->setAccessibleName(label);
     field->setMaxLength(200);
     connect(field, &QLineEdit::editingFinished, this, [this, field, value, change, edit_name] {
-        if (field->text().toStdString() != value) document_.edit(edit_name, change(field->text().toStdString()));
+        if (field->text().toStdString() != value)
+            document_.edit(edit_name, change(field->text().toStdString()));
     });
     form_->addRow(label, field);
 }
 
 void DetailsPanel::add_number(const QString& label, const std::string& object_name, Unit unit,
                               std::optional<double> value, bool may_be_empty,
-                              std::function<Result<Site>(std::optional<double>)> change, const QString& edit_name) {
+                              std::function<Result<Site>(std::optional<double>)> change,
+                              const QString& edit_name) {
     auto* field = new QuantityEdit(unit, document_.units());
     field->setObjectName(q(object_name));
     field->setAccessibleName(label);
     field->set_may_be_empty(may_be_empty);
     field->set_value(value);
     if (may_be_empty) field->setPlaceholderText(tr("from the plan or the kind"));
-    connect(field, &QuantityEdit::entered, this, [this, change, edit_name, field, value](std::optional<double> entered) {
-        if (!document_.edit(edit_name, change(entered))) field->set_value(value);
-    });
+    connect(field, &QuantityEdit::entered, this,
+            [this, change, edit_name, field, value](std::optional<double> entered) {
+                if (!document_.edit(edit_name, change(entered))) field->set_value(value);
+            });
     connect(field, &QuantityEdit::refused, &document_, &Document::refused);
     form_->addRow(label, field);
 }
 
 void DetailsPanel::add_choice(const QString& label, const std::string& object_name,
-                              const std::vector<std::pair<std::string, QString>>& choices, const std::string& now,
-                              std::function<Result<Site>(const std::string&)> change, const QString& edit_name) {
+                              const std::vector<std::pair<std::string, QString>>& choices,
+                              const std::string& now,
+                              std::function<Result<Site>(const std::string&)> change,
+                              const QString& edit_name) {
     auto* field = new QComboBox;
     field->setObjectName(q(object_name));
     field->setAccessibleName(label);
@@ -131,7 +144,8 @@ void DetailsPanel::add_choice(const QString& label, const std::string& object_na
     // Not with the wheel: scrolling the form must not change the site.
     field->setFocusPolicy(Qt::StrongFocus);
     connect(field, &QComboBox::activated, this, [this, field, now, change, edit_name](int index) {
-        const bool taken = document_.edit(edit_name, change(field->itemData(index).toString().toStdString()));
+        const bool taken =
+            document_.edit(edit_name, change(field->itemData(index).toString().toStdString()));
         if (!taken) field->setCurrentIndex(field->findData(q(now)));
     });
     form_->addRow(label, field);
@@ -149,8 +163,10 @@ void DetailsPanel::add_switch(const QString& label, const std::string& object_na
 
 std::vector<std::pair<std::string, QString>> DetailsPanel::kinds_of(Category category) const {
     std::vector<std::pair<std::string, QString>> choices;
-    for (const Kind* kind : document_.catalogue().of(category)) choices.push_back({kind->id, q(kind->name)});
-    std::stable_sort(choices.begin(), choices.end(), [](const auto& a, const auto& b) { return a.second < b.second; });
+    for (const Kind* kind : document_.catalogue().of(category))
+        choices.push_back({kind->id, q(kind->name)});
+    std::stable_sort(choices.begin(), choices.end(),
+                     [](const auto& a, const auto& b) { return a.second < b.second; });
     return choices;
 }
 
@@ -158,64 +174,76 @@ void DetailsPanel::fill_camera(const Device& device) {
     const std::string id = device.id;
     Document& d = document_;
     add_heading(q(id) + "  " + q(device.name));
-    add_text(tr("Name"), "name", device.name, [&d, id](const std::string& name) { return rename_object(d.committed(), id, name); },
-             tr("Rename %1").arg(q(id)));
-    add_choice(tr("Kind"), "kind", kinds_of(Category::camera), device.kind,
-               [&d, id](const std::string& kind) { return set_kind(d.committed(), d.catalogue(), id, kind); },
-               tr("Change kind of %1").arg(q(id)));
+    add_text(
+        tr("Name"), "name", device.name,
+        [&d, id](const std::string& name) { return rename_object(d.committed(), id, name); },
+        tr("Rename %1").arg(q(id)));
+    add_choice(
+        tr("Kind"), "kind", kinds_of(Category::camera), device.kind,
+        [&d, id](const std::string& kind) {
+            return set_kind(d.committed(), d.catalogue(), id, kind);
+        },
+        tr("Change kind of %1").arg(q(id)));
     const Kind* kind = d.catalogue().find(device.kind);
     const CameraDraw draw = camera_draw(device, *kind);
     struct State {
         QString label;
         const char* name;
-        double CameraDraw::* watts;
+        double CameraDraw::*watts;
     };
     for (const State& state : {State{tr("Day"), "dayWatts", &CameraDraw::day_w},
                                State{tr("Infrared adds"), "infraredWatts", &CameraDraw::infrared_w},
                                State{tr("Heater adds"), "heaterWatts", &CameraDraw::heater_w},
                                State{tr("Motors add"), "motorWatts", &CameraDraw::motors_w},
                                State{tr("Start adds"), "startWatts", &CameraDraw::start_w}}) {
-        add_number(state.label, state.name, Unit::watt, draw.*state.watts, false,
-                   [&d, id, draw, watts = state.watts](std::optional<double> value) {
-                       CameraDraw changed = draw;
-                       changed.*watts = *value;
-                       return set_camera_draw(d.committed(), d.catalogue(), id, changed);
-                   },
-                   tr("Change power of %1").arg(q(id)));
+        add_number(
+            state.label, state.name, Unit::watt, draw.*state.watts, false,
+            [&d, id, draw, watts = state.watts](std::optional<double> value) {
+                CameraDraw changed = draw;
+                changed.*watts = *value;
+                return set_camera_draw(d.committed(), d.catalogue(), id, changed);
+            },
+            tr("Change power of %1").arg(q(id)));
     }
     const CameraSettings settings = *device.camera;
-    add_number(tr("Bit rate"), "bitRate", Unit::megabit_per_second, camera_bit_rate_mbps(device, *kind), true,
-               [&d, id, settings](std::optional<double> value) {
-                   CameraSettings changed = settings;
-                   changed.bit_rate_mbps = value;
-                   return set_camera(d.committed(), id, changed);
-               },
-               tr("Change bit rate of %1").arg(q(id)));
+    add_number(
+        tr("Bit rate"), "bitRate", Unit::megabit_per_second, camera_bit_rate_mbps(device, *kind),
+        true,
+        [&d, id, settings](std::optional<double> value) {
+            CameraSettings changed = settings;
+            changed.bit_rate_mbps = value;
+            return set_camera(d.committed(), id, changed);
+        },
+        tr("Change bit rate of %1").arg(q(id)));
     struct Sight {
         QString label;
         const char* name;
         Unit unit;
-        double View::* value;
+        double View::*value;
     };
-    for (const Sight& sight : {Sight{tr("Looks to, °"), "direction", Unit::none, &View::direction_deg},
-                               Sight{tr("Angle, °"), "angle", Unit::none, &View::angle_deg},
-                               Sight{tr("Sees as far as"), "range", Unit::metre, &View::range_m}}) {
-        add_number(sight.label, sight.name, sight.unit, settings.view.*sight.value, false,
-                   [&d, id, settings, member = sight.value](std::optional<double> value) {
-                       CameraSettings changed = settings;
-                       changed.view.*member = *value;
-                       return set_camera(d.committed(), id, changed);
-                   },
-                   tr("Change view of %1").arg(q(id)));
+    for (const Sight& sight :
+         {Sight{tr("Looks to, °"), "direction", Unit::none, &View::direction_deg},
+          Sight{tr("Angle, °"), "angle", Unit::none, &View::angle_deg},
+          Sight{tr("Sees as far as"), "range", Unit::metre, &View::range_m}}) {
+        add_number(
+            sight.label, sight.name, sight.unit, settings.view.*sight.value, false,
+            [&d, id, settings, member = sight.value](std::optional<double> value) {
+                CameraSettings changed = settings;
+                changed.view.*member = *value;
+                return set_camera(d.committed(), id, changed);
+            },
+            tr("Change view of %1").arg(q(id)));
     }
-    add_choice(tr("Importance"), "importance", {{"1", tr("Must never fail")}, {"2", tr("Usual")}, {"3", tr("May fail")}},
-               std::to_string(settings.importance),
-               [&d, id, settings](const std::string& value) {
-                   CameraSettings changed = settings;
-                   changed.importance = value.front() - '0';
-                   return set_camera(d.committed(), id, changed);
-               },
-               tr("Change importance of %1").arg(q(id)));
+    add_choice(
+        tr("Importance"), "importance",
+        {{"1", tr("Must never fail")}, {"2", tr("Usual")}, {"3", tr("May fail")}},
+        std::to_string(settings.importance),
+        [&d, id, settings](const std::string& value) {
+            CameraSettings changed = settings;
+            changed.importance = value.front() - '0';
+            return set_camera(d.committed(), id, changed);
+        },
+        tr("Change importance of %1").arg(q(id)));
     fill_run_links(id);
 }
 
@@ -227,21 +255,26 @@ void DetailsPanel::fill_run_links(const std::string& camera) {
     add_heading(tr("Cable of this run"));
     const NetLink& first = d.network().links[static_cast<std::size_t>(run.links.front())];
     std::vector<std::string> links;
-    for (int link : run.links) links.push_back(d.network().links[static_cast<std::size_t>(link)].link->id);
-    add_choice(tr("All lengths"), "runCable", kinds_of(Category::cable), first.cable->id,
-               [&d, links](const std::string& cable) {
-                   Result<Site> site = d.committed();
-                   for (const std::string& link : links) {
-                       if (site) site = set_cable(std::move(*site), d.catalogue(), link, cable);
-                   }
-                   return site;
-               },
-               tr("Change cable of %1").arg(q(camera)));
+    for (int link : run.links)
+        links.push_back(d.network().links[static_cast<std::size_t>(link)].link->id);
+    add_choice(
+        tr("All lengths"), "runCable", kinds_of(Category::cable), first.cable->id,
+        [&d, links](const std::string& cable) {
+            Result<Site> site = d.committed();
+            for (const std::string& link : links) {
+                if (site) site = set_cable(std::move(*site), d.catalogue(), link, cable);
+            }
+            return site;
+        },
+        tr("Change cable of %1").arg(q(camera)));
     for (const std::string& link : links) {
-        add_number(tr("%1 measured").arg(q(link)), "measured-" + link, Unit::metre,
-                   find_link(d.site(), link)->measured_length_m, true,
-                   [&d, link](std::optional<double> value) { return set_measured_length(d.committed(), link, value); },
-                   tr("Measure %1").arg(q(link)));
+        add_number(
+            tr("%1 measured").arg(q(link)), "measured-" + link, Unit::metre,
+            find_link(d.site(), link)->measured_length_m, true,
+            [&d, link](std::optional<double> value) {
+                return set_measured_length(d.committed(), link, value);
+            },
+            tr("Measure %1").arg(q(link)));
     }
 }
 
@@ -251,17 +284,25 @@ void DetailsPanel::fill_unit(const Device& device) {
     const Kind* kind = d.catalogue().find(device.kind);
     if (!kind) return;
     add_heading(q(id) + "  " + q(device.name));
-    add_text(tr("Name"), "name", device.name, [&d, id](const std::string& name) { return rename_object(d.committed(), id, name); },
-             tr("Rename %1").arg(q(id)));
-    add_choice(tr("Kind"), "kind", kinds_of(kind->category), device.kind,
-               [&d, id](const std::string& value) { return set_kind(d.committed(), d.catalogue(), id, value); },
-               tr("Change kind of %1").arg(q(id)));
+    add_text(
+        tr("Name"), "name", device.name,
+        [&d, id](const std::string& name) { return rename_object(d.committed(), id, name); },
+        tr("Rename %1").arg(q(id)));
+    add_choice(
+        tr("Kind"), "kind", kinds_of(kind->category), device.kind,
+        [&d, id](const std::string& value) {
+            return set_kind(d.committed(), d.catalogue(), id, value);
+        },
+        tr("Change kind of %1").arg(q(id)));
     if (kind->in_line) {
         std::vector<std::pair<std::string, QString>> boxes = kinds_of(Category::enclosure);
         boxes.insert(boxes.begin(), {"", tr("No enclosure")});
-        add_choice(tr("Enclosure"), "enclosure", boxes, device.enclosure,
-                   [&d, id](const std::string& box) { return set_enclosure(d.committed(), d.catalogue(), id, box); },
-                   tr("Change enclosure of %1").arg(q(id)));
+        add_choice(
+            tr("Enclosure"), "enclosure", boxes, device.enclosure,
+            [&d, id](const std::string& box) {
+                return set_enclosure(d.committed(), d.catalogue(), id, box);
+            },
+            tr("Change enclosure of %1").arg(q(id)));
     }
     if (kind->supply && kind->supply->long_setting) {
         std::set<int> groups;
@@ -273,18 +314,24 @@ void DetailsPanel::fill_unit(const Device& device) {
             for (const PortKind& port : kind->ports) {
                 if (port.group == group) ports.append(q(port.id));
             }
-            add_switch(tr("Long setting on ports %1 to %2: 10 Mb/s").arg(ports.front(), ports.back()),
-                       "longGroup-" + std::to_string(group), device.long_groups.contains(group),
-                       [&d, id, group](bool on) { return set_long_group(d.committed(), id, group, on); },
-                       tr("Long setting of %1").arg(q(id)));
+            add_switch(
+                tr("Long setting on ports %1 to %2: 10 Mb/s").arg(ports.front(), ports.back()),
+                "longGroup-" + std::to_string(group), device.long_groups.contains(group),
+                [&d, id, group](bool on) { return set_long_group(d.committed(), id, group, on); },
+                tr("Long setting of %1").arg(q(id)));
         }
     }
     for (const PortKind& port : kind->ports) {
-        const bool can_switch = port.role == PortRole::pse || (kind->in_line && port.role == PortRole::pass && !port.upstream);
+        const bool can_switch = port.role == PortRole::pse ||
+                                (kind->in_line && port.role == PortRole::pass && !port.upstream);
         if (!can_switch || !link_at(d.site(), id, port.id)) continue;
-        add_switch(tr("PoE on at port %1").arg(q(port.id)), "power-" + port.id, !device.power_off_ports.contains(port.id),
-                   [&d, id, name = port.id](bool on) { return set_port_power(d.committed(), id, name, on); },
-                   tr("PoE of %1.%2").arg(q(id), q(port.id)));
+        add_switch(
+            tr("PoE on at port %1").arg(q(port.id)), "power-" + port.id,
+            !device.power_off_ports.contains(port.id),
+            [&d, id, name = port.id](bool on) {
+                return set_port_power(d.committed(), id, name, on);
+            },
+            tr("PoE of %1.%2").arg(q(id), q(port.id)));
     }
 }
 
@@ -297,64 +344,127 @@ void DetailsPanel::fill_place(const Place& place) {
         return replace_place(d.committed(), next);
     };
     add_heading(q(place.name.empty() ? place.id : place.name));
-    add_text(tr("Name"), "name", place.name, [&d, id = place.id](const std::string& name) { return rename_object(d.committed(), id, name); },
-             tr("Rename %1").arg(q(place.id)));
-    add_choice(tr("Kind"), "kind", choices_of<PlaceKind>(), std::string(name_of(place.kind)),
-               [changed](const std::string& v) { return changed([&](Place& p) { p.kind = from_name<PlaceKind>(v).value_or(p.kind); }); }, edit_name);
-    add_choice(tr("Mains"), "mains", choices_of<Mains>(), std::string(name_of(place.mains)),
-               [changed](const std::string& v) { return changed([&](Place& p) { p.mains = from_name<Mains>(v).value_or(p.mains); }); }, edit_name);
-    add_choice(tr("Surroundings"), "surroundings", choices_of<Surroundings>(), std::string(name_of(place.surroundings)),
-               [changed](const std::string& v) { return changed([&](Place& p) { p.surroundings = from_name<Surroundings>(v).value_or(p.surroundings); }); }, edit_name);
-    add_switch(tr("Has earth"), "earth", place.earth, [changed](bool on) { return changed([&](Place& p) { p.earth = on; }); }, edit_name);
-    add_switch(tr("Head end: the recorder is here"), "headEnd", place.head_end,
-               [changed](bool on) { return changed([&](Place& p) { p.head_end = on; }); }, edit_name);
-    add_number(tr("Width"), "width", Unit::metre, place.width_m, false,
-               [changed](std::optional<double> v) { return changed([&](Place& p) { p.width_m = *v; }); }, edit_name);
-    add_number(tr("Depth"), "depth", Unit::metre, place.depth_m, false,
-               [changed](std::optional<double> v) { return changed([&](Place& p) { p.depth_m = *v; }); }, edit_name);
+    add_text(
+        tr("Name"), "name", place.name,
+        [&d, id = place.id](const std::string& name) {
+            return rename_object(d.committed(), id, name);
+        },
+        tr("Rename %1").arg(q(place.id)));
+    add_choice(
+        tr("Kind"), "kind", choices_of<PlaceKind>(), std::string(name_of(place.kind)),
+        [changed](const std::string& v) {
+            return changed([&](Place& p) { p.kind = from_name<PlaceKind>(v).value_or(p.kind); });
+        },
+        edit_name);
+    add_choice(
+        tr("Mains"), "mains", choices_of<Mains>(), std::string(name_of(place.mains)),
+        [changed](const std::string& v) {
+            return changed([&](Place& p) { p.mains = from_name<Mains>(v).value_or(p.mains); });
+        },
+        edit_name);
+    add_choice(
+        tr("Surroundings"), "surroundings", choices_of<Surroundings>(),
+        std::string(name_of(place.surroundings)),
+        [changed](const std::string& v) {
+            return changed([&](Place& p) {
+                p.surroundings = from_name<Surroundings>(v).value_or(p.surroundings);
+            });
+        },
+        edit_name);
+    add_switch(
+        tr("Has earth"), "earth", place.earth,
+        [changed](bool on) { return changed([&](Place& p) { p.earth = on; }); }, edit_name);
+    add_switch(
+        tr("Head end: the recorder is here"), "headEnd", place.head_end,
+        [changed](bool on) { return changed([&](Place& p) { p.head_end = on; }); }, edit_name);
+    add_number(
+        tr("Width"), "width", Unit::metre, place.width_m, false,
+        [changed](std::optional<double> v) { return changed([&](Place& p) { p.width_m = *v; }); },
+        edit_name);
+    add_number(
+        tr("Depth"), "depth", Unit::metre, place.depth_m, false,
+        [changed](std::optional<double> v) { return changed([&](Place& p) { p.depth_m = *v; }); },
+        edit_name);
 }
 
 void DetailsPanel::fill_pathway(const Pathway& pathway) {
     Document& d = document_;
-    const QString edit_name = tr("Change %1").arg(q(pathway.name.empty() ? pathway.id : pathway.name));
+    const QString edit_name =
+        tr("Change %1").arg(q(pathway.name.empty() ? pathway.id : pathway.name));
     const auto changed = [&d, pathway](auto set) {
         Pathway next = pathway;
         set(next);
         return replace_pathway(d.committed(), next);
     };
     add_heading(q(pathway.name.empty() ? pathway.id : pathway.name));
-    add_text(tr("Name"), "name", pathway.name, [&d, id = pathway.id](const std::string& name) { return rename_object(d.committed(), id, name); },
-             tr("Rename %1").arg(q(pathway.id)));
-    add_choice(tr("Kind"), "kind", choices_of<PathwayKind>(), std::string(name_of(pathway.kind)),
-               [changed](const std::string& v) { return changed([&](Pathway& p) { p.kind = from_name<PathwayKind>(v).value_or(p.kind); }); }, edit_name);
-    add_choice(tr("Surroundings"), "surroundings", choices_of<Surroundings>(), std::string(name_of(pathway.surroundings)),
-               [changed](const std::string& v) { return changed([&](Pathway& p) { p.surroundings = from_name<Surroundings>(v).value_or(p.surroundings); }); }, edit_name);
-    add_number(tr("Cost to open, %1 a metre").arg(q(d.site().settings.currency)), "cost", Unit::none, pathway.cost_per_m, false,
-               [changed](std::optional<double> v) { return changed([&](Pathway& p) { p.cost_per_m = *v; }); }, edit_name);
+    add_text(
+        tr("Name"), "name", pathway.name,
+        [&d, id = pathway.id](const std::string& name) {
+            return rename_object(d.committed(), id, name);
+        },
+        tr("Rename %1").arg(q(pathway.id)));
+    add_choice(
+        tr("Kind"), "kind", choices_of<PathwayKind>(), std::string(name_of(pathway.kind)),
+        [changed](const std::string& v) {
+            return changed(
+                [&](Pathway& p) { p.kind = from_name<PathwayKind>(v).value_or(p.kind); });
+        },
+        edit_name);
+    add_choice(
+        tr("Surroundings"), "surroundings", choices_of<Surroundings>(),
+        std::string(name_of(pathway.surroundings)),
+        [changed](const std::string& v) {
+            return changed([&](Pathway& p) {
+                p.surroundings = from_name<Surroundings>(v).value_or(p.surroundings);
+            });
+        },
+        edit_name);
+    add_number(
+        tr("Cost to open, %1 a metre").arg(q(d.site().settings.currency)), "cost", Unit::none,
+        pathway.cost_per_m, false,
+        [changed](std::optional<double> v) {
+            return changed([&](Pathway& p) { p.cost_per_m = *v; });
+        },
+        edit_name);
 }
 
 void DetailsPanel::fill_link(const Link& link) {
     Document& d = document_;
     const std::string id = link.id;
-    add_heading(tr("Cable %1, %2 to %3").arg(q(id), q(link.a.device + "." + link.a.port), q(link.b.device + "." + link.b.port)));
-    add_choice(tr("Cable"), "cable", kinds_of(Category::cable), link.cable,
-               [&d, id](const std::string& cable) { return set_cable(d.committed(), d.catalogue(), id, cable); },
-               tr("Change cable of %1").arg(q(id)));
-    add_number(tr("Measured length"), "measured", Unit::metre, link.measured_length_m, true,
-               [&d, id](std::optional<double> value) { return set_measured_length(d.committed(), id, value); },
-               tr("Measure %1").arg(q(id)));
-    add_number(tr("Slack"), "slack", Unit::metre, link.slack_m, false,
-               [&d, id](std::optional<double> value) { return set_slack(d.committed(), id, *value); },
-               tr("Slack of %1").arg(q(id)));
+    add_heading(tr("Cable %1, %2 to %3")
+                    .arg(q(id), q(link.a.device + "." + link.a.port),
+                         q(link.b.device + "." + link.b.port)));
+    add_choice(
+        tr("Cable"), "cable", kinds_of(Category::cable), link.cable,
+        [&d, id](const std::string& cable) {
+            return set_cable(d.committed(), d.catalogue(), id, cable);
+        },
+        tr("Change cable of %1").arg(q(id)));
+    add_number(
+        tr("Measured length"), "measured", Unit::metre, link.measured_length_m, true,
+        [&d, id](std::optional<double> value) {
+            return set_measured_length(d.committed(), id, value);
+        },
+        tr("Measure %1").arg(q(id)));
+    add_number(
+        tr("Slack"), "slack", Unit::metre, link.slack_m, false,
+        [&d, id](std::optional<double> value) { return set_slack(d.committed(), id, *value); },
+        tr("Slack of %1").arg(q(id)));
     std::vector<std::pair<std::string, QString>> protectors = kinds_of(Category::protector);
     protectors.insert(protectors.begin(), {"", tr("None")});
     const std::string at_a = link.a.protector, at_b = link.b.protector;
-    add_choice(tr("Protector at %1").arg(q(link.a.device)), "protectorA", protectors, at_a,
-               [&d, id, at_b](const std::string& kind) { return set_protectors(d.committed(), id, kind, at_b); },
-               tr("Protector on %1").arg(q(id)));
-    add_choice(tr("Protector at %1").arg(q(link.b.device)), "protectorB", protectors, at_b,
-               [&d, id, at_a](const std::string& kind) { return set_protectors(d.committed(), id, at_a, kind); },
-               tr("Protector on %1").arg(q(id)));
+    add_choice(
+        tr("Protector at %1").arg(q(link.a.device)), "protectorA", protectors, at_a,
+        [&d, id, at_b](const std::string& kind) {
+            return set_protectors(d.committed(), id, kind, at_b);
+        },
+        tr("Protector on %1").arg(q(id)));
+    add_choice(
+        tr("Protector at %1").arg(q(link.b.device)), "protectorB", protectors, at_b,
+        [&d, id, at_a](const std::string& kind) {
+            return set_protectors(d.committed(), id, at_a, kind);
+        },
+        tr("Protector on %1").arg(q(id)));
 }
 
 }  // namespace ovant

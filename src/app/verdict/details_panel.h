@@ -32,10 +32,12 @@ private:
                   std::function<Result<Site>(const std::string&)> change, const QString& edit_name);
     void add_number(const QString& label, const std::string& object_name, Unit unit,
                     std::optional<double> value, bool may_be_empty,
-                    std::function<Result<Site>(std::optional<double>)> change, const QString& edit_name);
+                    std::function<Result<Site>(std::optional<double>)> change,
+                    const QString& edit_name);
     void add_choice(const QString& label, const std::string& object_name,
-                    const std::vector<std::pair<std::string, QString>>& choices, const std::string& now,
-                    std::function<Result<Site>(const std::string&)> change, const QString& edit_name);
+                    const std::vector<std::pair<std::string, QString>>& choices,
+                    const std::string& now, std::function<Result<Site>(const std::string&)> change,
+                    const QString& edit_name);
     void add_switch(const QString& label, const std::string& object_name, bool now,
                     std::function<Result<Site>(bool)> change, const QString& edit_name);
     std::vector<std::pair<std::string, QString>> kinds_of(Category category) const;

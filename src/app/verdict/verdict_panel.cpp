@@ -26,14 +26,16 @@ QString q(const std::string& text) { return QString::fromStdString(text); }
 
 class VerdictMark : public QWidget {
 public:
-    VerdictMark(Verdict verdict, double size, QWidget* parent) : QWidget(parent), verdict_(verdict), size_(size) {
+    VerdictMark(Verdict verdict, double size, QWidget* parent)
+        : QWidget(parent), verdict_(verdict), size_(size) {
         setFixedSize(static_cast<int>(size) + 2, static_cast<int>(size) + 2);
     }
 
 protected:
     void paintEvent(QPaintEvent*) override {
         QPainter painter(this);
-        paint_verdict(painter, theme_of(*this), verdict_, QPointF(width() / 2.0, height() / 2.0), size_);
+        paint_verdict(painter, theme_of(*this), verdict_, QPointF(width() / 2.0, height() / 2.0),
+                      size_);
     }
 
 private:
@@ -56,13 +58,15 @@ void set_colour(QWidget* widget, const QColor& colour) {
 
 // Worst first, then in the order of the ids: what decides stands on top.
 std::vector<Check> in_order(std::vector<Check> checks) {
-    std::stable_sort(checks.begin(), checks.end(), [](const Check& a, const Check& b) { return worse(a, b); });
+    std::stable_sort(checks.begin(), checks.end(),
+                     [](const Check& a, const Check& b) { return worse(a, b); });
     return checks;
 }
 
 }  // namespace
 
-VerdictPanel::VerdictPanel(Document& document, QWidget* parent) : QScrollArea(parent), document_(document) {
+VerdictPanel::VerdictPanel(Document& document, QWidget* parent)
+    : QScrollArea(parent), document_(document) {
     setObjectName("verdict");
     setAccessibleName(tr("Verdict"));
     setWidgetResizable(true);
@@ -105,9 +109,12 @@ void VerdictPanel::refresh() {
     layout_->setSpacing(0);
     proposals_.clear();
     ways_timer_.stop();
-    if (!unit.empty()) fill_unit(unit);
-    else if (!camera.empty()) fill_run(camera);
-    else fill_site();
+    if (!unit.empty())
+        fill_unit(unit);
+    else if (!camera.empty())
+        fill_run(camera);
+    else
+        fill_site();
     layout_->addStretch(1);
     // The old content may hold the button whose click brought us here: it goes when that is done.
     const bool had_focus = isAncestorOf(QApplication::focusWidget());
@@ -171,19 +178,24 @@ void VerdictPanel::add_checks(const std::vector<Check>& checks) {
     std::size_t shown = 0;
     for (const Check& check : ordered) {
         // What holds with room is folded away, so that the ways stand in sight.
-        if (!shows_all_ && shown >= least_shown && check.verdict == Verdict::holds && !open_.contains(check.id)) continue;
+        if (!shows_all_ && shown >= least_shown && check.verdict == Verdict::holds &&
+            !open_.contains(check.id))
+            continue;
         ++shown;
         auto* row = new CheckRow(check, document_.text(), working_of(check), content_);
         if (open_.contains(check.id)) row->set_open(true);
         connect(row, &CheckRow::toggled, this, [this, id = check.id](bool open) {
-            if (open) open_.insert(id);
-            else open_.erase(id);
+            if (open)
+                open_.insert(id);
+            else
+                open_.erase(id);
         });
         layout_->addWidget(row);
     }
     if (shown == ordered.size() && ordered.size() <= least_shown) return;
-    auto* more = new QPushButton(shows_all_ ? tr("Show fewer")
-                                            : tr("%1 more that hold").arg(ordered.size() - shown), content_);
+    auto* more = new QPushButton(
+        shows_all_ ? tr("Show fewer") : tr("%1 more that hold").arg(ordered.size() - shown),
+        content_);
     more->setObjectName("moreChecks");
     more->setFlat(true);
     more->setProperty("flat", true);
@@ -207,7 +219,7 @@ void VerdictPanel::fill_site() {
         add_head(Verdict::unknown, tr("No cameras yet"));
         return;
     }
-    add_head(worst, sum.fails > 0 ? tr("%n run(s) fail", "", sum.fails)
+    add_head(worst, sum.fails > 0   ? tr("%n run(s) fail", "", sum.fails)
                     : sum.tight > 0 ? tr("Nothing fails, %n run(s) are tight", "", sum.tight)
                                     : tr("All connected runs hold"));
     auto* hint = wrapped(tr("Choose a run to see its checks and the ways that hold."), content_);
@@ -228,7 +240,10 @@ void VerdictPanel::fill_unit(const std::string& device) {
                                                     {SwitchBasis::typical, unit->typical_w}};
     for (const auto& [basis, watts] : bases) {
         const QString used = basis == unit->basis ? tr(", used here") : QString();
-        auto* label = wrapped(q(title(basis)) + ": " + q(value_of_limit(watts, unit->budget_w, Unit::watt, units)) + used, content_);
+        auto* label =
+            wrapped(q(title(basis)) + ": " +
+                        q(value_of_limit(watts, unit->budget_w, Unit::watt, units)) + used,
+                    content_);
         label->setContentsMargins(12, 2, 12, 2);
         if (watts > unit->budget_w) set_colour(label, theme_of(*this).fails);
         layout_->addWidget(label);
@@ -252,14 +267,19 @@ void VerdictPanel::add_ways() {
     std::vector<Proposal> ways = propose_ways(document_.site(), document_.catalogue(), camera);
     std::move(ways.begin(), ways.end(), std::back_inserter(proposals_));
     // What usefully can be done first; among equals small remedies stay before new ways.
-    const auto rank = [](const Proposal& proposal) { return proposal.site ? static_cast<int>(proposal.verdict) : 9; };
+    const auto rank = [](const Proposal& proposal) {
+        return proposal.site ? static_cast<int>(proposal.verdict) : 9;
+    };
     std::stable_sort(proposals_.begin(), proposals_.end(),
                      [&](const Proposal& a, const Proposal& b) { return rank(a) < rank(b); });
     delete layout_->takeAt(layout_->count() - 1);  // the stretch
-    const bool some_hold = std::any_of(proposals_.begin(), proposals_.end(), [&](const Proposal& proposal) {
-        return rank(proposal) == 0 && *proposal.site != document_.site();
-    });
-    add_heading(some_hold ? tr("Ways that hold") : run && run->verdict == Verdict::holds ? tr("Other ways") : tr("Ways"));
+    const bool some_hold =
+        std::any_of(proposals_.begin(), proposals_.end(), [&](const Proposal& proposal) {
+            return rank(proposal) == 0 && *proposal.site != document_.site();
+        });
+    add_heading(some_hold                               ? tr("Ways that hold")
+                : run && run->verdict == Verdict::holds ? tr("Other ways")
+                                                        : tr("Ways"));
     bool failing = false;
     for (std::size_t i = 0; i < proposals_.size(); ++i) {
         if (!failing && some_hold && rank(proposals_[i]) >= static_cast<int>(Verdict::fails)) {
@@ -282,8 +302,10 @@ void VerdictPanel::add_proposal(std::size_t index) {
     card->setObjectName(QString("way-%1").arg(index));
     const bool useful = proposal.site && proposal.verdict != Verdict::fails;
     if (useful) {
-        card->setStyleSheet(QString("QFrame#way-%1 { background:%2; border:1px solid %3; border-radius:4px; }")
-                                .arg(index).arg(theme.card.name(), theme.rule.name()));
+        card->setStyleSheet(
+            QString("QFrame#way-%1 { background:%2; border:1px solid %3; border-radius:4px; }")
+                .arg(index)
+                .arg(theme.card.name(), theme.rule.name()));
     }
     auto* layout = new QVBoxLayout(card);
     layout->setContentsMargins(useful ? 9 : 2, useful ? 7 : 2, 4, useful ? 7 : 2);
@@ -309,9 +331,11 @@ void VerdictPanel::add_proposal(std::size_t index) {
     set_colour(why, theme.quiet);
     layout->addWidget(why);
     if (useful) {
-        auto* price = wrapped(tr("material of the run %1, %2 things that can fail")
-                                  .arg(q(shown_money(proposal.price, document_.site().settings.currency)))
-                                  .arg(proposal.can_fail), card);
+        auto* price =
+            wrapped(tr("material of the run %1, %2 things that can fail")
+                        .arg(q(shown_money(proposal.price, document_.site().settings.currency)))
+                        .arg(proposal.can_fail),
+                    card);
         price->setFont(text_font(*this, 0.88));
         set_colour(price, theme.quiet);
         layout->addWidget(price);

@@ -22,13 +22,18 @@ void WorkingView::set_working(const Working& working, UnitSystem units) {
     QString html;
     std::string_view source_before;
     for (const Step& step : working) {
-        const auto escaped = [](const std::string& text) { return QString::fromStdString(text).toHtmlEscaped(); };
-        html += QString("<p style='margin:0 0 6px 0'><span>%1</span><br>").arg(escaped(step.formula));
+        const auto escaped = [](const std::string& text) {
+            return QString::fromStdString(text).toHtmlEscaped();
+        };
+        html +=
+            QString("<p style='margin:0 0 6px 0'><span>%1</span><br>").arg(escaped(step.formula));
         QString numbers = escaped(step.substituted);
         if (!numbers.isEmpty()) numbers += "<br>";
-        html += QString("<span style=\"font-family:'JetBrains Mono';font-size:%1pt\">%2<b>%3</b></span>")
-                    .arg(mono.pointSizeF())
-                    .arg(numbers, escaped(step_result(step, units)));
+        html +=
+            QString(
+                "<span style=\"font-family:'JetBrains Mono';font-size:%1pt\">%2<b>%3</b></span>")
+                .arg(mono.pointSizeF())
+                .arg(numbers, escaped(step_result(step, units)));
         // The same source in a row is named once.
         if (step.source.text != source_before && !step.source.text.empty()) {
             html += QString("<br><span style='color:%1'>%2</span>")
@@ -41,12 +46,14 @@ void WorkingView::set_working(const Working& working, UnitSystem units) {
     setText(html);
 }
 
-WorkingPopup::WorkingPopup(const QString& heading, const Working& working, UnitSystem units, QWidget* parent)
+WorkingPopup::WorkingPopup(const QString& heading, const Working& working, UnitSystem units,
+                           QWidget* parent)
     : QFrame(parent, Qt::Popup) {
     setObjectName("workingPopup");
     setAttribute(Qt::WA_DeleteOnClose);
     const Theme& theme = theme_of(*parent);
-    setStyleSheet(QString("#workingPopup { background:%1; border:1px solid %2; }").arg(theme.card.name(), theme.rule.name()));
+    setStyleSheet(QString("#workingPopup { background:%1; border:1px solid %2; }")
+                      .arg(theme.card.name(), theme.rule.name()));
     auto* title = new QLabel(heading);
     title->setFont(text_font(*this, 1, true));
     auto* view = new WorkingView;

@@ -37,8 +37,10 @@ StageFaults stage_faults(const Assessment& assessment) {
     for (const RunAssessment& run : assessment.runs) {
         bool reach = false, power = false;
         for (const Check& check : run.checks) {
-            if (check.id == CheckId::not_connected) ++faults.survey;
-            else if (check.verdict == Verdict::fails) (is_power(check.id) ? power : reach) = true;
+            if (check.id == CheckId::not_connected)
+                ++faults.survey;
+            else if (check.verdict == Verdict::fails)
+                (is_power(check.id) ? power : reach) = true;
         }
         faults.reach += reach;
         faults.power += power;

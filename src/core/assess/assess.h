@@ -25,22 +25,22 @@ struct RunAssessment {
     double length_m = 0;
     double camera_w = 0;  // greatest in the conditions judged
     bool connected = false;
-    std::vector<Check> checks;  // the worst of each link, device or condition, by id
+    std::vector<Check> checks;      // the worst of each link, device or condition, by id
     const Check* decisive() const;  // the one to name first; null if none
 };
 
 struct PortAssessment {
     std::string device;
     std::string port;
-    std::string camera;       // the first behind it, or empty
+    std::string camera;  // the first behind it, or empty
     int cameras = 0;
-    double watts = 0;         // at the port, worst of the conditions judged
-    double load_w = 0;        // of that, taken by the units
+    double watts = 0;   // at the port, worst of the conditions judged
+    double load_w = 0;  // of that, taken by the units
     double limit_w = 0;
     double day_w = 0;
     int class_offered = 0;
     int class_asked = 0;
-    double reserved_w = 0;    // by class
+    double reserved_w = 0;  // by class
     bool long_setting = false;
     bool power_off = false;
     bool collapses = false;

@@ -50,7 +50,9 @@ std::string_view id_of(Condition condition) {
 void judge(Check& check, double keep) {
     const bool at_most = check.sense == Sense::at_most;
     check.keep_line = at_most ? check.limit - keep : check.limit + keep;
-    const auto room = [&](double line) { return at_most ? line - check.value : check.value - line; };
+    const auto room = [&](double line) {
+        return at_most ? line - check.value : check.value - line;
+    };
     check.margin = room(check.limit);
     // Rounding of the arithmetic, not leniency: a value on the limit is inside it.
     const double slack = 1e-9 * std::max(1.0, std::abs(check.limit));

@@ -45,22 +45,22 @@ enum class Sense { at_most, at_least };
 // Why a verdict is what it is, where value and limit do not say it alone.
 enum class Note {
     none,
-    collapses,            // no working voltage exists
+    collapses,  // no working voltage exists
     copper_clad,
-    worst_permitted,      // judged on the worst cable allowed
+    worst_permitted,  // judged on the worst cable allowed
     stranded,
-    past_stated_limit,    // field-proven only
+    past_stated_limit,  // field-proven only
     long_setting,
-    no_feed,              // a cable leads nowhere that feeds
+    no_feed,  // a cable leads nowhere that feeds
     no_cable,
     too_cold,
     too_hot,
     indoor_outside,
     not_for_wet,
     cable_indoor_outside,
-    reserves_by_class,    // the unit itself reserves by class
-    over_port_class,      // draws more than the class it asks for
-    power_off             // the feeding port is switched off
+    reserves_by_class,  // the unit itself reserves by class
+    over_port_class,    // draws more than the class it asks for
+    power_off           // the feeding port is switched off
 };
 
 // What could mend it; core/choose builds it and says whether it holds.
@@ -76,13 +76,13 @@ enum class RemedyKind {
 
 struct Check {
     CheckId id = CheckId::not_connected;
-    std::string subject;       // id of device or link, "SW1.6" for a port
-    double value = 0;          // NaN where there is none
+    std::string subject;  // id of device or link, "SW1.6" for a port
+    double value = 0;     // NaN where there is none
     double limit = 0;
-    double keep_line = 0;      // the limit less the keep-back
+    double keep_line = 0;  // the limit less the keep-back
     Unit unit = Unit::none;
     Sense sense = Sense::at_most;
-    double margin = 0;         // room to the limit, negative past it
+    double margin = 0;  // room to the limit, negative past it
     Verdict verdict = Verdict::holds;
     Note note = Note::none;
     Condition condition = Condition::day;

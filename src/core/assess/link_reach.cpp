@@ -48,8 +48,8 @@ LinkReach link_reach(const Network& net, const NetLink& link, Condition conditio
         reach.source = source;
         state(working, what, length_m, source);
     };
-    consider(rated_length_m(cable.rated, reach.rate_mbps), "maker's reach of the cable at this rate",
-             source::maker);
+    consider(rated_length_m(cable.rated, reach.rate_mbps),
+             "maker's reach of the cable at this rate", source::maker);
     consider(in_line_m, "maker's reach of a hop", source::maker);
     if (reach.long_setting) {
         consider(long_setting_reach_m, "reach of the long setting", source::long_setting);

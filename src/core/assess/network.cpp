@@ -27,7 +27,8 @@ int onward_port(const Kind& kind, int from) {
     for (std::size_t i = 0; i < kind.ports.size(); ++i) {
         const PortKind& port = kind.ports[i];
         if (static_cast<int>(i) == from) continue;
-        if (entered.role == PortRole::pass && port.role == PortRole::pass) return static_cast<int>(i);
+        if (entered.role == PortRole::pass && port.role == PortRole::pass)
+            return static_cast<int>(i);
         if (entered.role == PortRole::pse && port.role == PortRole::pd) return static_cast<int>(i);
     }
     return -1;
@@ -77,7 +78,8 @@ void add_load(Network& net, const Run& run, double rate_mbps) {
             const PortAt at{device, static_cast<int>(i)};
             if (kind.ports[i].uplink && net.link_at(at) >= 0) {
                 // Of two uplinks in use, one faces the recorder: the one not feeding others.
-                if (next.device < 0 || net.kind(net.across(at).device).category == Category::recorder) {
+                if (next.device < 0 ||
+                    net.kind(net.across(at).device).category == Category::recorder) {
                     next = at;
                 }
             }
@@ -105,8 +107,8 @@ bool Network::power_off(PortAt at) const {
 bool Network::long_setting_on(PortAt at) const {
     const Kind& unit = kind(at.device);
     const auto& groups = device(at.device).long_groups;
-    return unit.supply && unit.supply->long_setting && !groups.empty() &&
-           port(at).group > 0 && groups.contains(port(at).group);
+    return unit.supply && unit.supply->long_setting && !groups.empty() && port(at).group > 0 &&
+           groups.contains(port(at).group);
 }
 
 CameraDraw camera_draw(const Device& device, const Kind& kind) {
@@ -134,13 +136,14 @@ Network lay_out(const Site& site, const Catalogue& catalogue) {
         const Kind* kind = catalogue.find(device.kind);
         net.kinds.push_back(kind ? kind : &nothing());
         const auto place = place_surroundings.find(device.place);
-        net.surroundings.push_back(device.surroundings ? *device.surroundings
+        net.surroundings.push_back(device.surroundings                 ? *device.surroundings
                                    : place != place_surroundings.end() ? place->second
                                                                        : Surroundings::outdoor);
         net.link_on.emplace_back(net.kinds.back()->ports.size(), -1);
         net.use_on.emplace_back(net.kinds.back()->ports.size());
         index[device.id] = static_cast<int>(i);
-        if (net.kinds.back()->category == Category::camera) net.cameras.push_back(static_cast<int>(i));
+        if (net.kinds.back()->category == Category::camera)
+            net.cameras.push_back(static_cast<int>(i));
     }
     for (const Link& link : site.links) {
         const auto a = index.find(link.a.device);
@@ -162,8 +165,10 @@ Network lay_out(const Site& site, const Catalogue& catalogue) {
             link_surroundings(site, link, net.surroundings[static_cast<std::size_t>(a->second)],
                               net.surroundings[static_cast<std::size_t>(b->second)]);
         const int number = static_cast<int>(net.links.size());
-        net.link_on[static_cast<std::size_t>(laid.a.device)][static_cast<std::size_t>(laid.a.port)] = number;
-        net.link_on[static_cast<std::size_t>(laid.b.device)][static_cast<std::size_t>(laid.b.port)] = number;
+        net.link_on[static_cast<std::size_t>(laid.a.device)]
+                   [static_cast<std::size_t>(laid.a.port)] = number;
+        net.link_on[static_cast<std::size_t>(laid.b.device)]
+                   [static_cast<std::size_t>(laid.b.port)] = number;
         net.links.push_back(laid);
     }
     for (int camera : net.cameras) {

@@ -39,20 +39,22 @@ struct Run {
 struct Network {
     const Site* site = nullptr;
     const Catalogue* catalogue = nullptr;
-    std::vector<const Kind*> kinds;               // by device
-    std::vector<Surroundings> surroundings;       // by device
-    std::vector<std::vector<int>> link_on;        // by device and port, -1 if free
+    std::vector<const Kind*> kinds;          // by device
+    std::vector<Surroundings> surroundings;  // by device
+    std::vector<std::vector<int>> link_on;   // by device and port, -1 if free
     struct PortUse {
         int cameras = 0;
         int first_camera = -1;
     };
-    std::vector<std::vector<PortUse>> use_on;     // by device and port: whom a feeding port feeds
+    std::vector<std::vector<PortUse>> use_on;  // by device and port: whom a feeding port feeds
     std::vector<NetLink> links;
-    std::vector<int> cameras;                     // device numbers
-    std::vector<Run> runs;                        // by camera
-    std::vector<double> bit_rate_mbps;            // by camera
+    std::vector<int> cameras;           // device numbers
+    std::vector<Run> runs;              // by camera
+    std::vector<double> bit_rate_mbps;  // by camera
 
-    const Device& device(int number) const { return site->devices[static_cast<std::size_t>(number)]; }
+    const Device& device(int number) const {
+        return site->devices[static_cast<std::size_t>(number)];
+    }
     const Kind& kind(int number) const { return *kinds[static_cast<std::size_t>(number)]; }
     const PortKind& port(PortAt at) const {
         return kind(at.device).ports[static_cast<std::size_t>(at.port)];

@@ -49,8 +49,7 @@ private:
         if (link < 0 || feeds[at].nodes.size() > net_.links.size()) return;
         const PortAt in = net_.across(out);
         const NetLink& laid = net_.links[static_cast<std::size_t>(link)];
-        const double line_ohm =
-            extra_ohm + link_loop_ohm(net_, laid, feeds[at].pairs, condition_);
+        const double line_ohm = extra_ohm + link_loop_ohm(net_, laid, feeds[at].pairs, condition_);
         const Kind& kind = net_.kind(in.device);
         const PortRole role = net_.port(in).role;
         if (role != PortRole::pd && role != PortRole::pass) return;
@@ -101,8 +100,7 @@ double camera_power_w(const CameraDraw& draw, Condition condition) {
         case Condition::night: return draw.day_w + draw.motors_w + draw.infrared_w;
         case Condition::coldest_night:
             return draw.day_w + draw.motors_w + draw.infrared_w + draw.heater_w;
-        case Condition::restart:
-            return draw.day_w + draw.start_w + draw.infrared_w + draw.heater_w;
+        case Condition::restart: return draw.day_w + draw.start_w + draw.infrared_w + draw.heater_w;
     }
     return draw.day_w;
 }
@@ -135,8 +133,7 @@ int class_asked(const Network& net, PortAt port) {
         if (kind.role == PortRole::pd) {
             const Kind& unit = net.kind(in.device);
             if (!unit.camera) return kind.poe_class;
-            const double most_w =
-                greatest_camera_power_w(camera_draw(net.device(in.device), unit));
+            const double most_w = greatest_camera_power_w(camera_draw(net.device(in.device), unit));
             // Class 0 reserves as class 3 does; a camera set to draw more asks for more.
             const int stated = kind.poe_class == 0 ? 3 : kind.poe_class;
             return std::max(stated, poe_class_for_load(most_w));

@@ -44,8 +44,8 @@ int class_asked(const Network& net, PortAt port);
 // The feed of `port`, and behind it those of regenerating units on its line. The first is `port`'s.
 std::vector<PortFeed> solve_port(const Network& net, PortAt port, Condition condition);
 
-// The arithmetic of the volts from the port to `node`, a length at a time; where the line collapses,
-// the most it could carry.
+// The arithmetic of the volts from the port to `node`, a length at a time; where the line
+// collapses, the most it could carry.
 void feed_drops(const Network& net, const PortFeed& feed, std::size_t node, Condition condition,
                 Working& steps);
 

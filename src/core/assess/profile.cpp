@@ -83,14 +83,16 @@ RunProfile run_profile(const Network& net, std::size_t index) {
     return profile;
 }
 
-Working point_working(const Network& net, std::size_t index, std::size_t point, Condition condition) {
+Working point_working(const Network& net, std::size_t index, std::size_t point,
+                      Condition condition) {
     Working steps;
     const Run& run = net.runs[index];
     if (!run.fed || point > run.ins.size()) return steps;
     const int device = point == 0 ? run.outs.front().device : run.ins[point - 1].device;
     for (const PortFeed& feed : solve_port(net, run.outs.front(), condition)) {
         for (std::size_t node = 0; node < feed.nodes.size(); ++node) {
-            // A regenerating unit is the end of one feed and the source of the next: show its input.
+            // A regenerating unit is the end of one feed and the source of the next: show its
+            // input.
             if (feed.points[node].device != device || (node == 0 && point != 0)) continue;
             feed_drops(net, feed, node, condition, steps);
             if (!feed.solution.stands) return steps;
@@ -112,7 +114,8 @@ Working hop_working(const Network& net, std::size_t index, std::size_t hop, Cond
     const NetLink& laid = net.links[static_cast<std::size_t>(run.links[hop])];
     const Link& link = *laid.link;
     if (link.measured_length_m) {
-        steps.push_back({"length of solid cable", "", laid.length_m, Unit::metre, source::measured});
+        steps.push_back(
+            {"length of solid cable", "", laid.length_m, Unit::metre, source::measured});
     } else {
         steps.push_back({"length = on the plan + drops + slack",
                          fmt::format("{:.1f} + {:.1f} + {:.1f} + {:.1f}",

@@ -44,7 +44,8 @@ struct RunProfile {
 RunProfile run_profile(const Network& net, std::size_t index);
 
 // The arithmetic of the volts and watts at point `point` of the profile; empty where nothing feeds.
-Working point_working(const Network& net, std::size_t index, std::size_t point, Condition condition);
+Working point_working(const Network& net, std::size_t index, std::size_t point,
+                      Condition condition);
 // The arithmetic of a hop's length and of how far it may go.
 Working hop_working(const Network& net, std::size_t index, std::size_t hop, Condition condition);
 

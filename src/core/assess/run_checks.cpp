@@ -17,8 +17,10 @@ class RunChecks {
 public:
     RunChecks(const Network& net, std::size_t index, const AssessOptions& options)
         : net_(net), run_(net.runs[index]), index_(index), options_(options) {
-        if (options.condition) conditions_ = {*options.condition};
-        else conditions_.assign(std::begin(all_conditions), std::end(all_conditions));
+        if (options.condition)
+            conditions_ = {*options.condition};
+        else
+            conditions_.assign(std::begin(all_conditions), std::end(all_conditions));
     }
 
     RunAssessment make() {
@@ -99,12 +101,13 @@ private:
         Check check = start(CheckId::not_connected, out_.camera, to_head_end_m(), no_value,
                             Unit::metre, Sense::at_least, source::drawing);
         check.margin = no_value;
-        const int most_w_class = poe_class_for_load(greatest_camera_power_w(
-            camera_draw(net_.device(run_.camera), net_.kind(run_.camera))));
+        const int most_w_class = poe_class_for_load(
+            greatest_camera_power_w(camera_draw(net_.device(run_.camera), net_.kind(run_.camera))));
         check.parts = {static_cast<double>(most_w_class), net_.bit_rate_mbps[index_]};
         check.verdict = run_.connected ? Verdict::fails : Verdict::unknown;
-        check.note = !run_.connected                                        ? Note::no_cable
-                     : net_.power_off(run_.outs.front()) ? Note::power_off : Note::no_feed;
+        check.note = !run_.connected                     ? Note::no_cable
+                     : net_.power_off(run_.outs.front()) ? Note::power_off
+                                                         : Note::no_feed;
         check.remedies = {RemedyKind::another_way};
         offer(std::move(check));
     }
@@ -142,8 +145,10 @@ private:
         if (camera && kind.camera->min_volts) check.source = source::maker;
         if (options_.working) feed_drops(net_, feed, node, condition, check.working);
         judge(check, keep().volts);
-        if (!feed.solution.stands) check.note = Note::collapses;
-        else if (net_.site->settings.worst_permitted_cable) check.note = Note::worst_permitted;
+        if (!feed.solution.stands)
+            check.note = Note::collapses;
+        else if (net_.site->settings.worst_permitted_cable)
+            check.note = Note::worst_permitted;
         check.remedies = {RemedyKind::move_port, RemedyKind::another_way};
         if (clad(feed)) {
             check.note = feed.solution.stands ? Note::copper_clad : Note::collapses;
@@ -154,7 +159,8 @@ private:
 
     bool clad(const PortFeed& feed) const {
         return std::any_of(feed.points.begin() + 1, feed.points.end(), [&](const FeedPoint& point) {
-            return net_.links[static_cast<std::size_t>(point.link)].cable->cable->conductor.material ==
+            return net_.links[static_cast<std::size_t>(point.link)]
+                       .cable->cable->conductor.material ==
                    ConductorMaterial::copper_clad_aluminium;
         });
     }
@@ -166,11 +172,12 @@ private:
         check.condition = condition;
         check.by_condition = true;
         if (options_.working && feed.solution.stands) {
-            check.working.push_back({"P = V I, loads and the loss in the cable",
-                                     fmt::format("{:.1f} V × {:.4f} A; {:.2f} W taken, {:.2f} W lost",
-                                                 feed.source_v, feed.solution.source_a,
-                                                 feed.load_w(), feed.solution.source_w - feed.load_w()),
-                                     feed.solution.source_w, Unit::watt, source::ohms_law});
+            check.working.push_back(
+                {"P = V I, loads and the loss in the cable",
+                 fmt::format("{:.1f} V × {:.4f} A; {:.2f} W taken, {:.2f} W lost", feed.source_v,
+                             feed.solution.source_a, feed.load_w(),
+                             feed.solution.source_w - feed.load_w()),
+                 feed.solution.source_w, Unit::watt, source::ohms_law});
         }
         judge(check, feed.limit_w * keep().power_share);
         if (!feed.solution.stands) check.note = Note::collapses;
@@ -182,10 +189,10 @@ private:
         const PoeTypeLimits limits =
             poe_type_limits(poe_type_of_class(net_.port(feed.port).poe_class));
         const int pairsets = feed.pairs / 2;
-        Check check =
-            start(CheckId::pair_current, port_name(feed.port),
-                  feed.solution.stands ? feed.solution.source_a / pairsets : no_value,
-                  limits.current_per_pairset_a, Unit::ampere, Sense::at_most, source::poe_type_table);
+        Check check = start(CheckId::pair_current, port_name(feed.port),
+                            feed.solution.stands ? feed.solution.source_a / pairsets : no_value,
+                            limits.current_per_pairset_a, Unit::ampere, Sense::at_most,
+                            source::poe_type_table);
         check.condition = condition;
         check.by_condition = true;
         if (options_.working && feed.solution.stands) {
@@ -205,8 +212,8 @@ private:
             if (net_.port(out).role != PortRole::pse) continue;
             const int asked = class_asked(net_, out);
             const int offered = net_.port(out).poe_class;
-            Check check = start(CheckId::port_class, port_name(out), offered, asked, Unit::poe_class,
-                                Sense::at_least, source::poe_class_table);
+            Check check = start(CheckId::port_class, port_name(out), offered, asked,
+                                Unit::poe_class, Sense::at_least, source::poe_class_table);
             judge(check, 0);
             if (asked > 8) check.note = Note::over_port_class;
             if (options_.working) {
@@ -272,8 +279,8 @@ private:
         insertion_loss_db(cable.category, laid.length_m, 10,
                           cable_temperature_c(net_.site->settings, condition, laid.surroundings),
                           cable.screened, &check.working);
-        check.working.push_back({"10BASE-T allows, at 10 MHz", "", ten_base_t_loss_db, Unit::decibel,
-                                 source::ten_base_t_loss});
+        check.working.push_back({"10BASE-T allows, at 10 MHz", "", ten_base_t_loss_db,
+                                 Unit::decibel, source::ten_base_t_loss});
     }
 
     void link_rate(std::size_t i) {
@@ -346,8 +353,8 @@ private:
             const NetLink& laid = link(i);
             return !(laid.a == end ? laid.link->a : laid.link->b).protector.empty();
         };
-        const int fitted = fitted_at(0, run_.outs.front()) +
-                           fitted_at(run_.links.size() - 1, run_.ins.back());
+        const int fitted =
+            fitted_at(0, run_.outs.front()) + fitted_at(run_.links.size() - 1, run_.ins.back());
         Check check = start(CheckId::surge, out_.camera, fitted, 2, Unit::count, Sense::at_least,
                             source::surge_practice);
         judge(check, 0);
@@ -364,8 +371,8 @@ private:
             Check check = stand_check(laid.link->id);
             check.other = laid.cable->id;
             if (laid.cable->rating < laid.surroundings) {
-                check.verdict = laid.cable->rating == Surroundings::indoor ? Verdict::fails
-                                                                           : Verdict::tight;
+                check.verdict =
+                    laid.cable->rating == Surroundings::indoor ? Verdict::fails : Verdict::tight;
                 check.note = laid.cable->rating == Surroundings::indoor ? Note::cable_indoor_outside
                                                                         : Note::not_for_wet;
                 check.remedies = {RemedyKind::another_way};
@@ -394,7 +401,8 @@ private:
             check.verdict = rating == Surroundings::indoor ? Verdict::fails : Verdict::tight;
             check.note = rating == Surroundings::indoor ? Note::indoor_outside : Note::not_for_wet;
             check.remedies = {RemedyKind::fit_enclosure};
-        } else if (here != Surroundings::indoor && settings.coldest_night_c < kind.min_temperature_c) {
+        } else if (here != Surroundings::indoor &&
+                   settings.coldest_night_c < kind.min_temperature_c) {
             check.value = settings.coldest_night_c;
             check.limit = kind.min_temperature_c;
             check.unit = Unit::celsius;

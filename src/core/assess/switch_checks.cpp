@@ -19,12 +19,13 @@ PortAssessment assess_port(const Network& net, PortAt at, const AssessOptions& o
     out.long_setting = net.long_setting_on(at);
     out.power_off = net.power_off(at);
     if (net.link_at(at) < 0 || out.power_off) return out;
-    const Network::PortUse& use = net.use_on[static_cast<std::size_t>(at.device)]
-                                            [static_cast<std::size_t>(at.port)];
+    const Network::PortUse& use =
+        net.use_on[static_cast<std::size_t>(at.device)][static_cast<std::size_t>(at.port)];
     out.cameras = use.cameras;
     if (use.cameras > 0) out.camera = net.device(use.first_camera).id;
     out.class_asked = class_asked(net, at);
-    if (const auto limits = poe_class_limits(std::min(out.class_asked, 8)); limits && out.class_asked) {
+    if (const auto limits = poe_class_limits(std::min(out.class_asked, 8));
+        limits && out.class_asked) {
         out.reserved_w = std::min(limits->pse_w, kind.limit_w);
     }
     for (Condition condition : all_conditions) {
@@ -41,8 +42,9 @@ PortAssessment assess_port(const Network& net, PortAt at, const AssessOptions& o
     check.value = out.collapses ? out.limit_w * 2 : out.watts;
     check.limit = out.limit_w;
     judge(check, out.limit_w * net.site->settings.keep_back.power_share);
-    out.verdict = out.class_asked == 0 ? Verdict::unknown
-                  : out.class_asked > out.class_offered ? Verdict::fails : check.verdict;
+    out.verdict = out.class_asked == 0                  ? Verdict::unknown
+                  : out.class_asked > out.class_offered ? Verdict::fails
+                                                        : check.verdict;
     return out;
 }
 
@@ -55,7 +57,8 @@ double budget_w(const Kind& kind) {
     return sum_w;
 }
 
-Check switch_power(const Network& net, const SwitchAssessment& unit, const Kind& kind, bool working) {
+Check switch_power(const Network& net, const SwitchAssessment& unit, const Kind& kind,
+                   bool working) {
     Check check;
     check.id = CheckId::switch_power;
     check.subject = unit.device;
@@ -116,8 +119,8 @@ SwitchAssessment assess_switch(const Network& net, int device, const AssessOptio
     const Kind& kind = net.kind(device);
     unit.device = net.device(device).id;
     unit.budget_w = budget_w(kind);
-    unit.basis = kind.supply->reserves_by_class ? SwitchBasis::by_class
-                                                : net.site->settings.switch_basis;
+    unit.basis =
+        kind.supply->reserves_by_class ? SwitchBasis::by_class : net.site->settings.switch_basis;
     for (std::size_t i = 0; i < kind.ports.size(); ++i) {
         if (kind.ports[i].role != PortRole::pse) continue;
         unit.ports.push_back(assess_port(net, {device, static_cast<int>(i)}, options));

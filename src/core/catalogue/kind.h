@@ -39,9 +39,9 @@ struct CableFacts {
     CableCategory category = CableCategory::cat5e;
     bool screened = false;
     bool outdoor = false;
-    bool cord = false;                // patch cord, not for fixed runs
-    std::vector<RatedReach> rated;    // maker's table, may be empty: the standard's 100 m
-    std::vector<RatedReach> proven;   // seen to work past it, never proposed first
+    bool cord = false;               // patch cord, not for fixed runs
+    std::vector<RatedReach> rated;   // maker's table, may be empty: the standard's 100 m
+    std::vector<RatedReach> proven;  // seen to work past it, never proposed first
     double price_per_m = 0;
 };
 
@@ -69,20 +69,20 @@ enum class PortRole {
 };
 
 struct PortKind {
-    std::string id;     // as printed on the unit: "6", "up", "in"
+    std::string id;  // as printed on the unit: "6", "up", "in"
     PortRole role = PortRole::data;
-    int poe_class = 0;  // pse: highest class offered; pd: class asked for
-    double limit_w = 0; // pse: what the port can give
+    int poe_class = 0;   // pse: highest class offered; pd: class asked for
+    double limit_w = 0;  // pse: what the port can give
     double rate_mbps = 100;
-    int group = 0;      // ports of one group share the long setting
+    int group = 0;  // ports of one group share the long setting
     bool uplink = false;
     bool upstream = false;  // faces the feeding side on in-line units
 };
 
 struct SupplyFacts {  // units that feed others
     double nominal_v = 54;
-    double min_v = 50;       // worst case at the port
-    double budget_w = 0;     // 0: the sum of the ports
+    double min_v = 50;    // worst case at the port
+    double budget_w = 0;  // 0: the sum of the ports
     double own_draw_w = 0;
     double efficiency = 1;   // of what it passes on, where fed over a cable
     bool from_mains = true;  // else through its pd port
@@ -94,10 +94,10 @@ struct SupplyFacts {  // units that feed others
 struct InlineFacts {  // repeaters and extenders
     double own_draw_w = 0;
     double min_volts = 0;
-    int most_in_chain = 0;       // 0: not stated
-    double hop_reach_m = 100;    // maker's, each side
+    int most_in_chain = 0;     // 0: not stated
+    double hop_reach_m = 100;  // maker's, each side
     double hop_rate_mbps = 100;
-    double series_ohm = 0;       // in the power's way through
+    double series_ohm = 0;  // in the power's way through
 };
 
 struct Kind {

@@ -198,9 +198,9 @@ std::optional<Added> lay_direct(const ChooseContext& context, Site cleared, cons
                                 const Kind& cable) {
     const Device* camera = find_device(cleared, context.camera);
     const Kind* kind = context.catalogue.find(camera->kind);
-    Result<Added> added = connect(std::move(cleared), context.catalogue, cable.id,
-                                  {port.device, port.port, 0, ""},
-                                  {context.camera, camera_port(*kind), 0, ""});
+    Result<Added> added =
+        connect(std::move(cleared), context.catalogue, cable.id, {port.device, port.port, 0, ""},
+                {context.camera, camera_port(*kind), 0, ""});
     if (!added) return std::nullopt;
     Link& link = *find_link(added->site, added->id);
     // What was measured or left as slack on the old single cable still holds.
@@ -223,7 +223,8 @@ std::optional<Added> lay_direct(const ChooseContext& context, Site cleared, cons
 }
 
 std::optional<Site> lay_chain(const ChooseContext& context, const Site& cleared,
-                              const FeedPort& port, const Kind& cable, const Kind& unit, int count) {
+                              const FeedPort& port, const Kind& cable, const Kind& unit,
+                              int count) {
     std::optional<Added> direct = lay_direct(context, cleared, port, cable);
     if (!direct) return std::nullopt;
     const std::vector<Point> line =
@@ -237,8 +238,8 @@ std::optional<Site> lay_chain(const ChooseContext& context, const Site& cleared,
     Site site = std::move(direct->site);
     for (int i = count; i >= 1; --i) {  // from the camera back: the first link keeps its id
         const double along_m = std::clamp(cable_m * i / (count + 1) - first_drop_m, 0.0, plan_m);
-        Result<Added> added = insert_in_line(std::move(site), context.catalogue, first_link, unit.id,
-                                             point_along(line, along_m));
+        Result<Added> added = insert_in_line(std::move(site), context.catalogue, first_link,
+                                             unit.id, point_along(line, along_m));
         if (!added) return std::nullopt;
         site = std::move(added->site);
         Device& device = *find_device(site, added->id);
@@ -280,12 +281,12 @@ Proposal judge_candidate(const ChooseContext& context, Site candidate) {
     const Network before = lay_out(context.site, context.catalogue);
     const int unit = run.outs.front().device;
     const SwitchAssessment after = assess_switch(net, unit);
-    const auto before_unit = std::find_if(
-        context.site.devices.begin(), context.site.devices.end(),
-        [&](const Device& device) { return device.id == net.device(unit).id; });
+    const auto before_unit =
+        std::find_if(context.site.devices.begin(), context.site.devices.end(),
+                     [&](const Device& device) { return device.id == net.device(unit).id; });
     if (after.verdict == Verdict::fails && before_unit != context.site.devices.end() &&
-        assess_switch(before, static_cast<int>(before_unit - context.site.devices.begin())).verdict !=
-            Verdict::fails) {
+        assess_switch(before, static_cast<int>(before_unit - context.site.devices.begin()))
+                .verdict != Verdict::fails) {
         proposal.verdict = Verdict::fails;
         for (const Check& check : after.checks) {
             if (check.verdict == Verdict::fails) proposal.decisive = check;

@@ -25,7 +25,8 @@ Proposal build_chain(const ChooseContext& context, Category category, int most_i
     if (!port) return cannot_build(Cannot::no_free_port);
     const Point from = find_device(cleared, port->device)->at;
     const Point to = find_device(cleared, context.camera)->at;
-    const Surroundings here = std::max(route_surroundings(cleared, from, to), Surroundings::outdoor);
+    const Surroundings here =
+        std::max(route_surroundings(cleared, from, to), Surroundings::outdoor);
     Site bare = cleared;
     find_device(bare, port->device)->long_groups.erase(port->group);
     const double length_m = way_length_m(context, *port);
@@ -33,8 +34,8 @@ Proposal build_chain(const ChooseContext& context, Category category, int most_i
     int fewest = 0;
     bool needed = false;
     for (const Kind* unit : context.catalogue.of(category)) {
-        const int most = unit->in_line->most_in_chain > 0 ? unit->in_line->most_in_chain
-                                                          : most_if_unstated;
+        const int most =
+            unit->in_line->most_in_chain > 0 ? unit->in_line->most_in_chain : most_if_unstated;
         const int count =
             static_cast<int>(std::ceil(length_m / planned_hop_m(cleared.settings, *unit))) - 1;
         if (count < 1) continue;

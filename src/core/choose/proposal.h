@@ -18,11 +18,11 @@ std::string_view id_of(WayId way);
 // Why a way or a remedy cannot be built at all.
 enum class Cannot {
     nothing,
-    no_free_port,        // no feeding port of the class is free
-    no_long_setting,     // no unit with a long setting has a free port
-    one_length_enough,   // no in-line unit is needed
-    chain_too_long,      // detail: how many would be needed of how many
-    no_cable,            // the catalogue has no fitting cable
+    no_free_port,       // no feeding port of the class is free
+    no_long_setting,    // no unit with a long setting has a free port
+    one_length_enough,  // no in-line unit is needed
+    chain_too_long,     // detail: how many would be needed of how many
+    no_cable,           // the catalogue has no fitting cable
     no_camera
 };
 
@@ -35,11 +35,11 @@ struct Proposal {
     std::string cannot_detail;
     Verdict verdict = Verdict::unknown;  // of the run, or of a neighbour or unit it makes worse
     Check decisive;
-    std::string harmed;       // the camera of another run that it makes fail
+    std::string harmed;  // the camera of another run that it makes fail
     RunAssessment run;
-    double price = 0;         // material of the run
-    int can_fail = 0;         // in-line units and plugs
-    bool past_stated = false; // rests on reach past the stated limit
+    double price = 0;          // material of the run
+    int can_fail = 0;          // in-line units and plugs
+    bool past_stated = false;  // rests on reach past the stated limit
 };
 
 struct ChooseContext {

@@ -16,7 +16,8 @@ public:
 
     std::vector<Proposal> make() {
         for (std::size_t i = 0; i < net_.cameras.size(); ++i) {
-            if (net_.device(net_.cameras[i]).id == context_.camera) run_ = &net_.runs[i], index_ = i;
+            if (net_.device(net_.cameras[i]).id == context_.camera)
+                run_ = &net_.runs[i], index_ = i;
         }
         if (!run_ || run_->links.empty()) return {};
         now_ = assess_run(net_, index_);
@@ -63,9 +64,9 @@ private:
                 return check.verdict != Verdict::holds;
             });
         };
-        const bool helps = proposal.verdict < now_.verdict ||
-                           (proposal.verdict == now_.verdict &&
-                            not_holding(proposal.run) < not_holding(now_));
+        const bool helps =
+            proposal.verdict < now_.verdict ||
+            (proposal.verdict == now_.verdict && not_holding(proposal.run) < not_holding(now_));
         if (!helps) return;
         proposal.remedy = kind;
         proposal.detail = std::move(detail);
@@ -104,9 +105,8 @@ private:
                 conductor.form == ConductorForm::solid) {
                 continue;
             }
-            const Kind* cable = pick_cable(context_.catalogue,
-                                           std::max(laid.cable->rating, laid.surroundings),
-                                           conductor.awg);
+            const Kind* cable = pick_cable(
+                context_.catalogue, std::max(laid.cable->rating, laid.surroundings), conductor.awg);
             if (!cable) return false;
             find_link(site, laid.link->id)->cable = cable->id;
             detail = cable->id;
@@ -123,9 +123,9 @@ private:
             if (bare) end.protector = "surge-100";
             return bare;
         };
-        const bool outdoors = std::any_of(
-            now_.checks.begin(), now_.checks.end(),
-            [](const Check& check) { return check.id == CheckId::surge; });
+        const bool outdoors =
+            std::any_of(now_.checks.begin(), now_.checks.end(),
+                        [](const Check& check) { return check.id == CheckId::surge; });
         if (!outdoors) return false;
         const bool at_feed = protect(0, run_->outs.front());
         const bool at_camera = protect(run_->links.size() - 1, run_->ins.back());
@@ -157,8 +157,10 @@ private:
         if (net_.long_setting_on(port) == on) return false;
         detail = net_.device(port.device).id + "." + net_.port(port).id;
         auto& groups = find_device(site, net_.device(port.device).id)->long_groups;
-        if (on) groups.insert(group);
-        else groups.erase(group);
+        if (on)
+            groups.insert(group);
+        else
+            groups.erase(group);
         return true;
     }
 

@@ -14,11 +14,14 @@ Proposal build_single(const ChooseContext& context, bool with_long_setting) {
     }
     const Point from = find_device(cleared, port->device)->at;
     const Point to = find_device(cleared, context.camera)->at;
-    const Surroundings here = std::max(route_surroundings(cleared, from, to), Surroundings::outdoor);
+    const Surroundings here =
+        std::max(route_surroundings(cleared, from, to), Surroundings::outdoor);
     Site set = cleared;
     auto& long_groups = find_device(set, port->device)->long_groups;
-    if (with_long_setting) long_groups.insert(port->group);
-    else long_groups.erase(port->group);
+    if (with_long_setting)
+        long_groups.insert(port->group);
+    else
+        long_groups.erase(port->group);
     std::vector<Site> candidates;
     for (double finest_awg : {24.0, 23.0}) {
         const Kind* cable = pick_cable(context.catalogue, here, finest_awg);

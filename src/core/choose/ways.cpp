@@ -47,8 +47,8 @@ std::vector<Proposal> propose_ways(const Site& site, const Catalogue& catalogue,
     const Device* device = find_device(site, camera);
     const Kind* kind = device ? catalogue.find(device->kind) : nullptr;
     for (const Builder& builder : builders) {
-        Proposal proposal = kind && kind->camera ? builder.build(context)
-                                                 : cannot_build(Cannot::no_camera);
+        Proposal proposal =
+            kind && kind->camera ? builder.build(context) : cannot_build(Cannot::no_camera);
         proposal.way = builder.way;
         proposals.push_back(std::move(proposal));
     }
@@ -60,9 +60,9 @@ std::vector<Proposal> propose_ways(const Site& site, const Catalogue& catalogue,
 
 Site with_best_way(const Site& site, const Catalogue& catalogue, const std::string& camera) {
     const std::vector<Proposal> ways = propose_ways(site, catalogue, camera);
-    const bool usable = !ways.empty() && ways.front().site &&
-                        (ways.front().verdict == Verdict::holds ||
-                         ways.front().verdict == Verdict::tight);
+    const bool usable =
+        !ways.empty() && ways.front().site &&
+        (ways.front().verdict == Verdict::holds || ways.front().verdict == Verdict::tight);
     return usable ? *ways.front().site : site;
 }
 

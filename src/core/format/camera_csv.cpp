@@ -91,7 +91,8 @@ private:
         if (text.empty()) return std::nullopt;
         const Result<double> value = parse_quantity(text, unit, out_.site.settings.units);
         if (!value) {
-            fail(at, value.error().code, fmt::format("{} “{}”", column, text), value.error().detail);
+            fail(at, value.error().code, fmt::format("{} “{}”", column, text),
+                 value.error().detail);
             return std::nullopt;
         }
         if (*value < least || *value > most) {
@@ -108,7 +109,8 @@ private:
         const auto x_m = number(at, row, "x", Unit::metre, -1e6, 1e6);
         const auto y_m = number(at, row, "y", Unit::metre, -1e6, 1e6);
         if (!x_m || !y_m) {
-            if (out_.lines.size() == faults) fail(at, ErrorCode::missing_field, x_m ? "y" : "x", "");
+            if (out_.lines.size() == faults)
+                fail(at, ErrorCode::missing_field, x_m ? "y" : "x", "");
             return;
         }
         std::string kind = cell(row, "kind");
@@ -118,7 +120,8 @@ private:
             fail(at, ErrorCode::unknown_kind, kind, "");
             return;
         }
-        Result<Added> added = add_device(out_.site, catalogue_, kind, {*x_m, *y_m}, cell(row, "name"));
+        Result<Added> added =
+            add_device(out_.site, catalogue_, kind, {*x_m, *y_m}, cell(row, "name"));
         if (!added) {
             fail(at, added.error().code, added.error().subject, added.error().detail);
             return;
@@ -129,8 +132,7 @@ private:
         if (const auto watts = number(at, row, "watts", Unit::watt, 0, 1000)) {
             camera.camera->draw = CameraDraw{*watts, 0, 0, 0, 0};
         }
-        camera.camera->bit_rate_mbps =
-            number(at, row, "mbps", Unit::megabit_per_second, 0, 10000);
+        camera.camera->bit_rate_mbps = number(at, row, "mbps", Unit::megabit_per_second, 0, 10000);
         if (const auto length_m = number(at, row, "length", Unit::metre, 0, 1e5)) {
             connect_by_length(at, added->id, *length_m);
         }
@@ -163,7 +165,8 @@ CsvImport import_cameras(const Site& site, const Catalogue& catalogue, std::stri
 
 std::string csv_cell(std::string_view text) {
     std::string safe;
-    if (!text.empty() && std::string_view("=+-@\t\r").find(text.front()) != std::string_view::npos) {
+    if (!text.empty() &&
+        std::string_view("=+-@\t\r").find(text.front()) != std::string_view::npos) {
         safe = "'";
     }
     safe += text;

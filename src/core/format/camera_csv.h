@@ -17,9 +17,9 @@ struct CsvImport {
     std::vector<Error> lines;        // place "line 4", one for each line left out or field ignored
 };
 
-// Columns, in any order, named in the first line: name, x, y, kind, watts, mbps, length. name, x and
-// y are needed. Quantities may carry units ("135 ft"). Semicolons or commas separate. A length is
-// that of the cable and connects the camera to the first free port that serves it.
+// Columns, in any order, named in the first line: name, x, y, kind, watts, mbps, length. name, x
+// and y are needed. Quantities may carry units ("135 ft"). Semicolons or commas separate. A length
+// is that of the cable and connects the camera to the first free port that serves it.
 CsvImport import_cameras(const Site& site, const Catalogue& catalogue, std::string_view csv);
 
 // A cell as text for a CSV file: quoted where needed, and a leading = + - @ made harmless.

@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/format/embedded.h"
 
-#define OVANT_EMBEDDED(name) \
+#define OVANT_EMBEDDED(name)                 \
     extern "C" const char embedded_##name[]; \
     extern "C" const char embedded_##name##_end[]
 

@@ -14,10 +14,11 @@ namespace ovant {
 template <class T>
 struct EnumNames;
 
-#define OVANT_ENUM_NAMES(Type, Count, ...)                                              \
-    template <>                                                                         \
-    struct EnumNames<Type> {                                                            \
-        static constexpr std::array<std::pair<Type, std::string_view>, Count> table{{__VA_ARGS__}}; \
+#define OVANT_ENUM_NAMES(Type, Count, ...)                                           \
+    template <>                                                                      \
+    struct EnumNames<Type> {                                                         \
+        static constexpr std::array<std::pair<Type, std::string_view>, Count> table{ \
+            {__VA_ARGS__}};                                                          \
     }
 
 using enum Category;

@@ -107,8 +107,7 @@ Device device_from(const json& object) {
     fields.read("place", device.place);
     fields.read("enclosure", device.enclosure);
     if (fields.has("surroundings")) {
-        device.surroundings =
-            from_name<Surroundings>(fields.at("surroundings").get<std::string>());
+        device.surroundings = from_name<Surroundings>(fields.at("surroundings").get<std::string>());
     }
     if (fields.has("camera")) device.camera = camera_settings_from(fields.at("camera"));
     fields.read("power_off_ports", device.power_off_ports);
@@ -350,8 +349,10 @@ std::string cut_at(std::string_view text, std::size_t end) {
     for (std::size_t i = 0; i < std::min(end, text.size()); ++i) {
         const char c = text[i];
         if (in_string) {
-            if (c == '\\') ++i;
-            else if (c == '"') in_string = false;
+            if (c == '\\')
+                ++i;
+            else if (c == '"')
+                in_string = false;
             continue;
         }
         if (c == '"') in_string = true;

@@ -10,7 +10,7 @@
 namespace ovant {
 
 struct PartLine {
-    std::string kind;   // catalogue id; "plug-rj45" for plugs
+    std::string kind;  // catalogue id; "plug-rj45" for plugs
     std::string name;
     Unit unit = Unit::count;  // count or metre
     double quantity = 0;

@@ -15,11 +15,11 @@ double picture_bit_rate_mbps(const Picture& picture, Working* working) {
     const double pixels = static_cast<double>(picture.width_px) * picture.height_px;
     const double rate_mbps = pixels * picture.frames_per_s * bits_per_pixel * scene / 1e6;
     if (working) {
-        working->push_back({"pixels × frames × bits per pixel × scene",
-                            fmt::format("{} × {} × {:g} × {:g} × {:g}", picture.width_px,
-                                        picture.height_px, picture.frames_per_s, bits_per_pixel,
-                                        scene),
-                            rate_mbps, Unit::megabit_per_second, source::bit_rate_estimate});
+        working->push_back(
+            {"pixels × frames × bits per pixel × scene",
+             fmt::format("{} × {} × {:g} × {:g} × {:g}", picture.width_px, picture.height_px,
+                         picture.frames_per_s, bits_per_pixel, scene),
+             rate_mbps, Unit::megabit_per_second, source::bit_rate_estimate});
     }
     return rate_mbps;
 }

@@ -17,8 +17,9 @@ struct Picture {
     Scene scene = Scene::normal;
 };
 
-// Pixels x frames x bits per pixel x scene, in Mb/s; bits per pixel 0.045 for H.265, 0.09 for H.264,
-// 0.8 for JPEG; scene 0.6 quiet, 1, 1.5 busy: common practice, good to a factor of about two.
+// Pixels x frames x bits per pixel x scene, in Mb/s; bits per pixel 0.045 for H.265, 0.09 for
+// H.264, 0.8 for JPEG; scene 0.6 quiet, 1, 1.5 busy: common practice, good to a factor of about
+// two.
 double picture_bit_rate_mbps(const Picture& picture, Working* working = nullptr);
 
 }  // namespace ovant

@@ -23,11 +23,10 @@ double standard_solid_limit_m(double cords_m, double cord_awg, double temperatur
     const double cold_limit_m = std::min(102 - cords_m * (1 + derating), 100 - cords_m);
     const double limit_m = std::max(0.0, cold_limit_m / heat);
     if (working) {
-        working->push_back(
-            {"H = min(102 − c (1 + D), 100 − c) ÷ heat factor",
-             fmt::format("min(102 − {0:.1f} × {1:.1f}, 100 − {0:.1f}) ÷ {2:.3f}", cords_m,
-                         1 + derating, heat),
-             limit_m, Unit::metre, source::channel_length});
+        working->push_back({"H = min(102 − c (1 + D), 100 − c) ÷ heat factor",
+                            fmt::format("min(102 − {0:.1f} × {1:.1f}, 100 − {0:.1f}) ÷ {2:.3f}",
+                                        cords_m, 1 + derating, heat),
+                            limit_m, Unit::metre, source::channel_length});
     }
     return limit_m;
 }

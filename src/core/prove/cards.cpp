@@ -85,15 +85,18 @@ std::vector<Card> wiring_cards(const Network& net) {
         card.expected_v = std::numeric_limits<double>::infinity();
         for (std::size_t c = 0; c < condition_count; ++c) {
             const double volts = profile.points.back().in_v[c];
-            if (std::isnan(volts) || std::isnan(card.expected_v)) card.expected_v = volts;
-            else card.expected_v = std::min(card.expected_v, volts);
+            if (std::isnan(volts) || std::isnan(card.expected_v))
+                card.expected_v = volts;
+            else
+                card.expected_v = std::min(card.expected_v, volts);
             card.expected_w = std::max(card.expected_w, profile.points.back().watts[c]);
         }
         for (const ProfileHop& hop : profile.hops) {
             card.rate_mbps =
                 card.rate_mbps == 0 ? hop.rate_mbps : std::min(card.rate_mbps, hop.rate_mbps);
         }
-        for (std::size_t k = 0; k < run.links.size(); ++k) card.steps.push_back(step_of(net, run, k));
+        for (std::size_t k = 0; k < run.links.size(); ++k)
+            card.steps.push_back(step_of(net, run, k));
         card.cautions = cautions_of(net, i);
         cards.push_back(std::move(card));
     }

@@ -9,11 +9,19 @@
 
 namespace ovant {
 
-enum class Caution { height, services, earth, water, bundle_heat, long_setting, power_off_far_side };
+enum class Caution {
+    height,
+    services,
+    earth,
+    water,
+    bundle_heat,
+    long_setting,
+    power_off_far_side
+};
 
 struct CardStep {
-    std::string link;       // also the label on both ends of the cable
-    std::string cable;      // catalogue id
+    std::string link;   // also the label on both ends of the cable
+    std::string cable;  // catalogue id
     double cut_m = 0;
     double length_m = 0;
     std::string from, from_port, from_kind;
@@ -21,15 +29,15 @@ struct CardStep {
     bool from_in_line = false, to_in_line = false;  // a unit whose sides must not be confused
     bool power_off_from = false;  // this side of an in-line unit is set to send no power on
     std::string protector_from, protector_to;
-    std::string box_to;     // enclosure of the unit at the far side
+    std::string box_to;  // enclosure of the unit at the far side
 };
 
 struct Card {
     std::string camera;
     std::string name;
     std::string kind;
-    double expected_v = 0;   // lowest at the camera over all conditions, NaN if it collapses
-    double expected_w = 0;   // most at the camera
+    double expected_v = 0;  // lowest at the camera over all conditions, NaN if it collapses
+    double expected_w = 0;  // most at the camera
     double rate_mbps = 0;
     PlugWiring wiring = PlugWiring::t568b;
     Verdict verdict = Verdict::unknown;

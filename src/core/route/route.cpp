@@ -135,14 +135,15 @@ private:
     }
 
     std::vector<std::string> shortest(int start, int goal) const {
-        using Graph = boost::adjacency_list<
-            boost::vecS, boost::vecS, boost::undirectedS, boost::no_property,
-            boost::property<boost::edge_weight_t, double, boost::property<boost::edge_index_t, int>>>;
+        using Graph =
+            boost::adjacency_list<boost::vecS, boost::vecS, boost::undirectedS, boost::no_property,
+                                  boost::property<boost::edge_weight_t, double,
+                                                  boost::property<boost::edge_index_t, int>>>;
         Graph graph(static_cast<std::size_t>(vertices_));
         for (std::size_t i = 0; i < edges_.size(); ++i) {
-            boost::add_edge(static_cast<std::size_t>(edges_[i].from),
-                            static_cast<std::size_t>(edges_[i].to),
-                            Graph::edge_property_type(edges_[i].weight, static_cast<int>(i)), graph);
+            boost::add_edge(
+                static_cast<std::size_t>(edges_[i].from), static_cast<std::size_t>(edges_[i].to),
+                Graph::edge_property_type(edges_[i].weight, static_cast<int>(i)), graph);
         }
         std::vector<std::size_t> before(static_cast<std::size_t>(vertices_));
         boost::dijkstra_shortest_paths(graph, static_cast<std::size_t>(start),
@@ -153,10 +154,12 @@ private:
             double least = std::numeric_limits<double>::infinity();
             int pathway = -1;
             for (const auto edge : boost::make_iterator_range(out_edges(at, graph))) {
-                if (target(edge, graph) != before[at] || get(boost::edge_weight, graph, edge) >= least)
+                if (target(edge, graph) != before[at] ||
+                    get(boost::edge_weight, graph, edge) >= least)
                     continue;
                 least = get(boost::edge_weight, graph, edge);
-                pathway = edges_[static_cast<std::size_t>(get(boost::edge_index, graph, edge))].pathway;
+                pathway =
+                    edges_[static_cast<std::size_t>(get(boost::edge_index, graph, edge))].pathway;
             }
             if (pathway < 0 || least <= 0) continue;
             const std::string& name = site_.pathways[static_cast<std::size_t>(pathway)].id;

@@ -14,8 +14,8 @@ namespace {
 
 template <class Items>
 bool erase_id(Items& items, std::string_view id) {
-    const auto first = std::remove_if(items.begin(), items.end(),
-                                      [&](const auto& item) { return item.id == id; });
+    const auto first =
+        std::remove_if(items.begin(), items.end(), [&](const auto& item) { return item.id == id; });
     const bool found = first != items.end();
     items.erase(first, items.end());
     return found;
@@ -147,8 +147,10 @@ Result<Site> move_object(Site site, std::string_view id, Point to) {
 }
 
 Result<Site> rename_object(Site site, std::string_view id, std::string_view name) {
-    if (Device* device = find_device(site, id)) device->name = name;
-    else if (Place* place = find_place(site, id)) place->name = name;
+    if (Device* device = find_device(site, id))
+        device->name = name;
+    else if (Place* place = find_place(site, id))
+        place->name = name;
     else {
         for (Pathway& pathway : site.pathways) {
             if (pathway.id != id) continue;
@@ -163,9 +165,8 @@ Result<Site> rename_object(Site site, std::string_view id, std::string_view name
 Result<Site> remove_object(Site site, const Catalogue& catalogue, std::string_view id) {
     if (const Device* device = find_device(site, id)) {
         if (const Kind* kind = catalogue.find(device->kind)) join_around(site, *kind, id);
-        std::erase_if(site.links, [&](const Link& link) {
-            return link.a.device == id || link.b.device == id;
-        });
+        std::erase_if(site.links,
+                      [&](const Link& link) { return link.a.device == id || link.b.device == id; });
         erase_id(site.devices, id);
         return site;
     }
@@ -228,7 +229,8 @@ Result<Added> connect_devices(Site site, const Catalogue& catalogue, std::string
         return port.role == PortRole::pd || (port.role == PortRole::pass && port.upstream);
     };
     const auto carries_data = [](const PortKind& port) { return port.role == PortRole::data; };
-    const auto join = [&](std::string_view from, std::string out, std::string_view to, std::string in) {
+    const auto join = [&](std::string_view from, std::string out, std::string_view to,
+                          std::string in) {
         return connect(site, catalogue, cable, {std::string(from), std::move(out), 0, ""},
                        {std::string(to), std::move(in), 0, ""});
     };
@@ -240,7 +242,8 @@ Result<Added> connect_devices(Site site, const Catalogue& catalogue, std::string
     const std::string out = free_port(a, carries_data);
     const std::string in = free_port(b, carries_data);
     if (!out.empty() && !in.empty()) return join(a, out, b, in);
-    return Error{ErrorCode::not_possible, "", fmt::format("{} to {}", a, b), "no free ports that fit"};
+    return Error{ErrorCode::not_possible, "", fmt::format("{} to {}", a, b),
+                 "no free ports that fit"};
 }
 
 Result<Added> insert_in_line(Site site, const Catalogue& catalogue, std::string_view link_id,
@@ -353,8 +356,7 @@ Result<Site> set_camera_draw(Site site, const Catalogue& catalogue, std::string_
                              const CameraDraw& draw) {
     Device* device = find_device(site, camera);
     if (!device) return no_such(camera);
-    for (double watts :
-         {draw.day_w, draw.infrared_w, draw.heater_w, draw.motors_w, draw.start_w}) {
+    for (double watts : {draw.day_w, draw.infrared_w, draw.heater_w, draw.motors_w, draw.start_w}) {
         if (!(watts >= 0 && watts <= 1000)) {
             return Error{ErrorCode::out_of_range, std::string(camera) + " power",
                          fmt::format("{:g}", watts), "0 to 1000 W"};
@@ -370,7 +372,8 @@ Result<Site> set_camera_draw(Site site, const Catalogue& catalogue, std::string_
 Result<Site> set_camera(Site site, std::string_view camera, const CameraSettings& settings) {
     Device* device = find_device(site, camera);
     if (!device || !device->camera) return no_such(camera);
-    if (settings.bit_rate_mbps && !(*settings.bit_rate_mbps >= 0 && *settings.bit_rate_mbps <= 10000)) {
+    if (settings.bit_rate_mbps &&
+        !(*settings.bit_rate_mbps >= 0 && *settings.bit_rate_mbps <= 10000)) {
         return Error{ErrorCode::out_of_range, std::string(camera) + " bit rate",
                      fmt::format("{:g}", *settings.bit_rate_mbps), "0 to 10 000 Mb/s"};
     }
@@ -416,16 +419,20 @@ Result<Site> set_enclosure(Site site, const Catalogue& catalogue, std::string_vi
 Result<Site> set_long_group(Site site, std::string_view id, int group, bool on) {
     Device* device = find_device(site, id);
     if (!device) return no_such(id);
-    if (on) device->long_groups.insert(group);
-    else device->long_groups.erase(group);
+    if (on)
+        device->long_groups.insert(group);
+    else
+        device->long_groups.erase(group);
     return site;
 }
 
 Result<Site> set_port_power(Site site, std::string_view id, std::string_view port, bool on) {
     Device* device = find_device(site, id);
     if (!device) return no_such(id);
-    if (on) device->power_off_ports.erase(std::string(port));
-    else device->power_off_ports.insert(std::string(port));
+    if (on)
+        device->power_off_ports.erase(std::string(port));
+    else
+        device->power_off_ports.insert(std::string(port));
     return site;
 }
 

@@ -41,8 +41,9 @@ Result<Added> connect(Site site, const Catalogue& catalogue, std::string_view ca
 // that feeds to the one that is fed, else data to data. Errors: not_possible where none fit.
 Result<Added> connect_devices(Site site, const Catalogue& catalogue, std::string_view cable,
                               std::string_view a, std::string_view b);
-// Puts an in-line unit into a link at the point of it closest to `near`; a measured length is shared
-// out by where it falls. Errors: no_such_object, unknown_kind, not_possible (kind is not in-line).
+// Puts an in-line unit into a link at the point of it closest to `near`; a measured length is
+// shared out by where it falls. Errors: no_such_object, unknown_kind, not_possible (kind is not
+// in-line).
 Result<Added> insert_in_line(Site site, const Catalogue& catalogue, std::string_view link,
                              std::string_view kind, Point near);
 Result<Site> set_cable(Site site, const Catalogue& catalogue, std::string_view link,

@@ -17,9 +17,13 @@ inline constexpr double farthest_m = 1e6;
 inline constexpr double longest_cable_m = 1e5;
 
 inline double to_centimetre(double value_m) { return std::round(value_m * 100) / 100; }
-inline Point to_centimetre(Point point) { return {to_centimetre(point.x_m), to_centimetre(point.y_m)}; }
+inline Point to_centimetre(Point point) {
+    return {to_centimetre(point.x_m), to_centimetre(point.y_m)};
+}
 
-inline Error no_such(std::string_view id) { return {ErrorCode::no_such_object, "", std::string(id), ""}; }
+inline Error no_such(std::string_view id) {
+    return {ErrorCode::no_such_object, "", std::string(id), ""};
+}
 
 inline bool on_plan(Point point) {
     return std::abs(point.x_m) <= farthest_m && std::abs(point.y_m) <= farthest_m;

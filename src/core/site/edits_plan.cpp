@@ -61,8 +61,8 @@ Result<Added> add_equipment_room(Site site, const Catalogue& catalogue, Point at
         return unit;
     }
     const std::string switch_id = unit->id;
-    Result<Added> recorder = add_device(std::move(unit->site), catalogue, recorder_kind,
-                                        {at.x_m + 1, at.y_m + 2});
+    Result<Added> recorder =
+        add_device(std::move(unit->site), catalogue, recorder_kind, {at.x_m + 1, at.y_m + 2});
     if (!recorder) return recorder;
     const auto port_of = [&](std::string_view kind, bool uplink) {
         for (const PortKind& port : catalogue.find(kind)->ports) {
@@ -111,7 +111,8 @@ Result<Site> replace_pathway(Site site, const Pathway& pathway) {
 }
 
 Result<Site> set_drawing(Site site, std::optional<Drawing> drawing) {
-    if (drawing && !(within(drawing->metres_per_pixel, 1e-4, 1000) && within(drawing->fade, 0, 1))) {
+    if (drawing &&
+        !(within(drawing->metres_per_pixel, 1e-4, 1000) && within(drawing->fade, 0, 1))) {
         return out_of_range("drawing scale", drawing->metres_per_pixel, "0.0001 to 1000 m a pixel");
     }
     site.drawing = std::move(drawing);

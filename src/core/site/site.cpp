@@ -56,8 +56,8 @@ std::string next_id(const Site& site, std::string_view prefix) {
                find_pathway(site, id);
     };
     for (int number = 1;; ++number) {
-        std::string id = prefix == "K" ? fmt::format("K{:02}", number)
-                                       : fmt::format("{}{}", prefix, number);
+        std::string id =
+            prefix == "K" ? fmt::format("K{:02}", number) : fmt::format("{}{}", prefix, number);
         if (!taken(id)) return id;
     }
 }

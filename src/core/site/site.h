@@ -73,8 +73,8 @@ struct Device {
     std::string kind;
     std::string name;
     Point at;
-    std::string place;      // may be empty: stands by itself
-    std::string enclosure;  // kind of the box around it, may be empty
+    std::string place;                         // may be empty: stands by itself
+    std::string enclosure;                     // kind of the box around it, may be empty
     std::optional<Surroundings> surroundings;  // else the place's, else outdoor
     std::optional<CameraSettings> camera;
     std::set<std::string> power_off_ports;  // PSE or pass-through switched off here
@@ -99,8 +99,8 @@ struct Link {
     std::vector<std::string> pathways;  // in order from a; or
     std::vector<Point> drawn;           // points between the ends
     double slack_m = 0;
-    double cords_m = 0;                      // patch cords at both ends together
-    std::optional<double> measured_length_m; // of the solid part, overrides the drawing
+    double cords_m = 0;                       // patch cords at both ends together
+    std::optional<double> measured_length_m;  // of the solid part, overrides the drawing
     std::string extra;
     bool operator==(const Link&) const = default;
 };

@@ -52,10 +52,10 @@ struct PoeTypeLimits {
 PoeTypeLimits poe_type_limits(PoeType type);
 
 struct PoeClassLimits {
-    double pse_w;       // what the port must be able to give, and what it reserves
-    double pd_w;        // what the load may take
+    double pse_w;         // what the port must be able to give, and what it reserves
+    double pd_w;          // what the load may take
     double pd_volts_min;  // least volts at the load while it works
-    bool four_pairs;    // power comes over all four pairs
+    bool four_pairs;      // power comes over all four pairs
 };
 
 // Class 0 to 8; anything else gives nothing. IEEE 802.3-2022, from memory.

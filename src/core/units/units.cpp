@@ -87,8 +87,8 @@ Result<double> parse_quantity(std::string_view text, Unit unit, UnitSystem syste
     if (code != std::errc{} || !std::isfinite(number)) {
         return Error{ErrorCode::bad_number, "", std::string(text), ""};
     }
-    const std::string suffix(trimmed(
-        std::string_view(end, static_cast<std::size_t>(body.data() + body.size() - end))));
+    const std::string suffix(
+        trimmed(std::string_view(end, static_cast<std::size_t>(body.data() + body.size() - end))));
     if (suffix.empty()) return from_shown(number, unit, system);
     if (unit == Unit::celsius) {
         if (suffix == "c" || suffix == "\u00b0c") return number;
