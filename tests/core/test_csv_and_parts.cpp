@@ -78,7 +78,7 @@ TEST_CASE("bad lines are told by number and the rest goes on", "[csv][bad-input]
     for (const std::string& id : import.added) names.push_back(find_device(import.site, id)->name);
     CHECK(names == std::vector<std::string>{"A", "E", "G"});
     REQUIRE(import.lines.size() == 6);
-    CHECK(import.lines[0].place == "line 3");
+    CHECK(import.lines[0].place == "line 3, x");
     CHECK(sentence(import.lines[0]).find("one") != std::string::npos);
     CHECK(import.lines[1].place == "line 4");
     CHECK(import.lines[2].code == ErrorCode::unknown_kind);

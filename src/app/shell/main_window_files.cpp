@@ -185,9 +185,9 @@ void MainWindow::import_csv(const QString& path) {
     connect(buttons, &QDialogButtonBox::rejected, report, &QDialog::reject);
     auto* layout = new QVBoxLayout(report);
     layout->addWidget(new QLabel(
-        import.lines.empty() ? tr("%n camera(s) added, every line was taken.", "",
+        import.lines.empty() ? tr("Cameras added: %n. Every line was taken.", "",
                                   static_cast<int>(import.added.size()))
-                             : tr("%1 cameras added; these lines were left out or taken in part:")
+                             : tr("Cameras added: %1. These lines were left out or taken in part:")
                                    .arg(import.added.size())));
     if (!import.lines.empty())
         layout->addWidget(list);

@@ -60,6 +60,7 @@ QString style_sheet(const Theme& theme) {
                "QToolButton { border: 1px solid transparent; background: transparent; color: %1; "
                "padding: 3px 6px;"
                " border-radius: 3px; }"
+               "#paletteList::item { padding: 4px 6px; } #paletteList::item:selected { background: %6; color: %1; }"
                "#tools QToolButton { padding: 3px 4px; }"
                "QToolButton:hover, QToolButton:focus { border-color: %3; }"
                "QToolButton:checked { background: %6; }"

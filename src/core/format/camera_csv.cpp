@@ -74,9 +74,11 @@ public:
     }
 
 private:
-    void fail(std::size_t line, ErrorCode code, std::string subject, std::string detail) {
-        out_.lines.push_back(
-            {code, fmt::format("line {}", line), std::move(subject), std::move(detail)});
+    void fail(std::size_t line, ErrorCode code, std::string subject, std::string detail,
+              const char* column = nullptr) {
+        std::string place = fmt::format("line {}", line);
+        if (column) place += fmt::format(", {}", column);
+        out_.lines.push_back({code, std::move(place), std::move(subject), std::move(detail)});
     }
 
     std::string cell(const Row& row, const char* column) const {
@@ -96,8 +98,7 @@ private:
             return std::nullopt;
         }
         if (*value < least || *value > most) {
-            fail(at, ErrorCode::out_of_range, fmt::format("{} “{}”", column, text),
-                 fmt::format("{:g} to {:g}", least, most));
+            fail(at, ErrorCode::out_of_range, text, fmt::format("{:g} to {:g}", least, most), column);
             return std::nullopt;
         }
         return *value;
