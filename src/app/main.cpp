@@ -1,23 +1,48 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <QApplication>
 #include <QCommandLineParser>
+#include <QPainter>
 #include <QTimer>
 
 #include <cstdio>
 
 #include "app/shell/main_window.h"
+#include "app/strip/strip_view.h"
 #include "app/theme/theme.h"
 #include "app/verdict/check_row.h"
 
 namespace {
 
+// The window with whatever popup stands over it.
+QPixmap picture_of(ovant::MainWindow& window) {
+    QPixmap picture = window.grab();
+    QPainter painter(&picture);
+    for (QWidget* widget : QApplication::topLevelWidgets()) {
+        if (widget == &window || !widget->isVisible()) continue;
+        painter.drawPixmap(widget->pos() - window.pos(), widget->grab());
+    }
+    return picture;
+}
+
 // Waits until the window has been painted and the ways are worked out, then writes it and leaves.
 void write_picture(ovant::MainWindow& window, const QString& path) {
     QTimer::singleShot(700, &window, [&window, path] {
-        const bool written = window.grab().save(path);
+        const bool written = picture_of(window).save(path);
         std::printf("%s %s\n", written ? "The window is in" : "Cannot write", qPrintable(path));
         std::fflush(stdout);
         QCoreApplication::exit(written ? 0 : 1);
+    });
+}
+
+// Opens the working of the check that decides, or of the first number on the strip.
+void open_working(ovant::MainWindow& window, const QString& of) {
+    if (of == "check") {
+        if (auto* check = window.findChild<ovant::CheckRow*>()) check->set_open(true);
+        return;
+    }
+    QTimer::singleShot(300, &window, [&window] {
+        auto* strip = window.findChild<ovant::StripView*>();
+        if (strip && strip->spots().size() > 1) strip->open(1);
     });
 }
 
@@ -41,9 +66,8 @@ int main(int argc, char** argv) {
     const QCommandLineOption select("select", "select this camera or unit", "id");
     const QCommandLineOption picture("picture", "write a picture of the window and leave", "file");
     const QCommandLineOption size("size", "size of the window, such as 1280x800", "size");
-    const QCommandLineOption open_working("open-working",
-                                          "open the working of the check that decides");
-    parser.addOptions({demo, dark, light, stage, select, picture, size, open_working});
+    const QCommandLineOption working("working", "open the working of the check that decides, or of the strip", "check|strip");
+    parser.addOptions({demo, dark, light, stage, select, picture, size, working});
     parser.process(app);
 
     const bool is_dark =
@@ -64,9 +88,7 @@ int main(int argc, char** argv) {
         window.set_stage(static_cast<ovant::Stage>(index));
     }
     if (parser.isSet(select)) window.document().select(parser.value(select).toStdString());
-    if (parser.isSet(open_working)) {
-        if (auto* check = window.findChild<ovant::CheckRow*>()) check->set_open(true);
-    }
+    if (parser.isSet(working)) open_working(window, parser.value(working));
     if (parser.isSet(picture)) write_picture(window, parser.value(picture));
     return QApplication::exec();
 }

@@ -43,6 +43,7 @@ RunModel::Row RunModel::make_row(std::size_t index) const {
         const bool long_reach = net.long_setting_on(laid.a) || net.long_setting_on(laid.b);
         row.hops.append(QVariant::fromValue(MiniHop{at_m, at_m + laid.length_m, long_reach}));
         at_m += laid.length_m;
+        if (long_reach) cables += tr("long setting") + " ";
         cables += QString::fromStdString(laid.cable->name) + " ";
     }
     const Place* place = find_place(document_.site(), camera.place);

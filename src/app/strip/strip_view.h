@@ -31,6 +31,8 @@ public:
         std::string link;
     };
     const std::vector<Spot>& spots() const { return spots_; }
+    // Shows the working of a spot in a small window.
+    void open(std::size_t spot);
 
 protected:
     void paintEvent(QPaintEvent* event) override;
@@ -41,7 +43,6 @@ protected:
 
 private:
     void refresh();
-    void open(std::size_t spot);
     void edit_length(const std::string& link, const QRectF& area);
     std::optional<std::size_t> spot_at(QPointF pixel) const;
     Document& document_;

@@ -219,8 +219,8 @@ void VerdictPanel::fill_site() {
         add_head(Verdict::unknown, tr("No cameras yet"));
         return;
     }
-    add_head(worst, sum.fails > 0   ? tr("%n run(s) fail", "", sum.fails)
-                    : sum.tight > 0 ? tr("Nothing fails, %n run(s) are tight", "", sum.tight)
+    add_head(worst, sum.fails > 0   ? tr("Runs that fail: %1").arg(sum.fails)
+                    : sum.tight > 0 ? tr("Nothing fails; runs that are tight: %1").arg(sum.tight)
                                     : tr("All connected runs hold"));
     auto* hint = wrapped(tr("Choose a run to see its checks and the ways that hold."), content_);
     hint->setContentsMargins(12, 0, 12, 4);
