@@ -66,7 +66,8 @@ int main(int argc, char** argv) {
     const QCommandLineOption select("select", "select this camera or unit", "id");
     const QCommandLineOption picture("picture", "write a picture of the window and leave", "file");
     const QCommandLineOption size("size", "size of the window, such as 1280x800", "size");
-    const QCommandLineOption working("working", "open the working of the check that decides, or of the strip", "check|strip");
+    const QCommandLineOption working(
+        "working", "open the working of the check that decides, or of the strip", "check|strip");
     parser.addOptions({demo, dark, light, stage, select, picture, size, working});
     parser.process(app);
 

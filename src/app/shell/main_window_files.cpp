@@ -79,8 +79,8 @@ void MainWindow::open_file(const QString& path) {
         set_stage(Stage::reach);
         return say(kept->empty() ? tr("Open for looking only.")
                                  : tr("Open for looking only; left out: %1, the first: %2")
-                         .arg(kept->size())
-                         .arg(q(sentence(kept->front()))));
+                                       .arg(kept->size())
+                                       .arg(q(sentence(kept->front()))));
     }
     set_stage(Stage::reach);
     show_workspace();
@@ -168,8 +168,7 @@ void MainWindow::import_csv(const QString& path) {
     if (!text) return say(q(sentence(text.error())));
     const CsvImport import = import_cameras(document_.committed(), document_.catalogue(), *text);
     if (!import.added.empty()) {
-        document_.edit(tr("Import cameras (%1)").arg(import.added.size()),
-                       import.site);
+        document_.edit(tr("Import cameras (%1)").arg(import.added.size()), import.site);
         plan_->fit();
         document_.select(import.added.front());
     }
@@ -184,10 +183,11 @@ void MainWindow::import_csv(const QString& path) {
     auto* buttons = new QDialogButtonBox(QDialogButtonBox::Close);
     connect(buttons, &QDialogButtonBox::rejected, report, &QDialog::reject);
     auto* layout = new QVBoxLayout(report);
-    layout->addWidget(new QLabel(
-        import.lines.empty() ? tr("Cameras added: %1. Every line was taken.").arg(import.added.size())
-                             : tr("Cameras added: %1. These lines were left out or taken in part:")
-                                   .arg(import.added.size())));
+    layout->addWidget(
+        new QLabel(import.lines.empty()
+                       ? tr("Cameras added: %1. Every line was taken.").arg(import.added.size())
+                       : tr("Cameras added: %1. These lines were left out or taken in part:")
+                             .arg(import.added.size())));
     if (!import.lines.empty())
         layout->addWidget(list);
     else

@@ -21,7 +21,8 @@ public:
     }
     void set_faults(int faults) {
         faults_ = faults;
-        setAccessibleName(faults > 0 ? QObject::tr("%1, open faults: %2").arg(text()).arg(faults) : text());
+        setAccessibleName(faults > 0 ? QObject::tr("%1, open faults: %2").arg(text()).arg(faults)
+                                     : text());
         setToolTip(accessibleName());
         update();
     }

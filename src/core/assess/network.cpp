@@ -53,11 +53,13 @@ Run walk(const Network& net, int camera) {
         run.outs.push_back(out);
         run.length_m += net.links[static_cast<std::size_t>(link)].length_m;
         const Kind& feeding = net.kind(out.device);
+        run.power_off = run.power_off || net.power_off(out);
         if (net.port(out).role == PortRole::pse && feeding.supply && feeding.supply->from_mains) {
-            run.fed = !net.power_off(out);
+            run.fed = !run.power_off;
             break;
         }
         here = {out.device, onward_port(feeding, out.port)};
+        run.power_off = run.power_off || (here.port >= 0 && net.power_off(here));
     }
     std::reverse(run.links.begin(), run.links.end());
     std::reverse(run.ins.begin(), run.ins.end());

@@ -32,7 +32,8 @@ struct Run {
     std::vector<PortAt> outs;  // outs[i] feeds links[i]; outs[0] is the feeding port
     std::vector<PortAt> ins;   // ins[i] is the far side of links[i]; the last is the camera
     bool connected = false;    // there is a cable at the camera
-    bool fed = false;          // the walk ended at a unit fed from the mains
+    bool fed = false;          // the walk ended at a unit fed from the mains, with all ports on
+    bool power_off = false;    // a port on the way is switched off
     double length_m = 0;
 };
 

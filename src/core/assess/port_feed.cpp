@@ -195,7 +195,8 @@ void feed_drops(const Network& net, const PortFeed& feed, std::size_t node, Cond
             const bool known = std::any_of(steps.begin(), steps.end(), [&](const Step& earlier) {
                 return earlier.formula == step.formula && earlier.substituted == step.substituted;
             });
-            if (!known || step.unit != Unit::ohm || step.formula.front() != 'r') steps.push_back(std::move(step));
+            if (!known || step.unit != Unit::ohm || step.formula.front() != 'r')
+                steps.push_back(std::move(step));
         }
         total_ohm += feed.nodes[at].line_ohm;
         if (!feed.solution.stands) continue;

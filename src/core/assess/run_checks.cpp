@@ -105,9 +105,9 @@ private:
             greatest_camera_power_w(camera_draw(net_.device(run_.camera), net_.kind(run_.camera))));
         check.parts = {static_cast<double>(most_w_class), net_.bit_rate_mbps[index_]};
         check.verdict = run_.connected ? Verdict::fails : Verdict::unknown;
-        check.note = !run_.connected                     ? Note::no_cable
-                     : net_.power_off(run_.outs.front()) ? Note::power_off
-                                                         : Note::no_feed;
+        check.note = !run_.connected  ? Note::no_cable
+                     : run_.power_off ? Note::power_off
+                                      : Note::no_feed;
         check.remedies = {RemedyKind::another_way};
         offer(std::move(check));
     }

@@ -93,12 +93,12 @@ private:
         if (text.empty()) return std::nullopt;
         const Result<double> value = parse_quantity(text, unit, out_.site.settings.units);
         if (!value) {
-            fail(at, value.error().code, fmt::format("{} “{}”", column, text),
-                 value.error().detail);
+            fail(at, value.error().code, text, value.error().detail, column);
             return std::nullopt;
         }
         if (*value < least || *value > most) {
-            fail(at, ErrorCode::out_of_range, text, fmt::format("{:g} to {:g}", least, most), column);
+            fail(at, ErrorCode::out_of_range, text, fmt::format("{:g} to {:g}", least, most),
+                 column);
             return std::nullopt;
         }
         return *value;
