@@ -6,23 +6,6 @@
 namespace ovant {
 namespace {
 
-std::string in_line_kind(const Proposal& proposal, const TextContext& context, int& count) {
-    std::string name;
-    count = 0;
-    if (!proposal.site) return name;
-    const Network net = lay_out(*proposal.site, *context.catalogue);
-    for (std::size_t i = 0; i < net.runs.size(); ++i) {
-        const Run& run = net.runs[i];
-        if (net.device(run.camera).id != proposal.run.camera) continue;
-        for (std::size_t k = 0; k + 1 < run.ins.size(); ++k) {
-            if (!net.kind(run.ins[k].device).in_line) continue;
-            ++count;
-            name = net.kind(run.ins[k].device).name;
-        }
-    }
-    return name;
-}
-
 std::string remedy_title(const Proposal& proposal, const TextContext& context) {
     const bool with_more = proposal.detail.ends_with("+");
     const std::string detail =
@@ -57,9 +40,8 @@ std::string title(WayId way) {
 std::string proposal_title(const Proposal& proposal, const TextContext& context) {
     if (proposal.remedy) return remedy_title(proposal, context);
     if (!proposal.way) return "";
-    int count = 0;
-    const std::string unit = in_line_kind(proposal, context, count);
-    if (!proposal.site || unit.empty()) return title(*proposal.way);
+    if (!proposal.site || proposal.in_line == 0) return title(*proposal.way);
+    const int count = proposal.in_line;
     const char* what = *proposal.way == WayId::repeaters ? "repeater" : "extender";
     return fmt::format("{} {}{} on solid copper", count, what, count == 1 ? "" : "s");
 }

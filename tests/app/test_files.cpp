@@ -204,6 +204,17 @@ TEST_CASE("a site that never had a file is kept too", "[window][files]") {
     }();
     CHECK(kept.contains("Equipment room"));
     CHECK(read_site(kept.toStdString()));
+    // Another new site does not overwrite it.
+    Document other;
+    other.set_unsaved_folder(QFileInfo(aside).absolutePath());
+    CHECK(other.autosave_file() != aside);
+    // Taken up, it goes on in its own place, and goes away when it is saved.
+    const TempFolder folder;
+    REQUIRE(other.recover(aside));
+    CHECK(other.autosave_file() == aside);
+    CHECK(other.site().places.size() == 1);
+    REQUIRE(other.save_as(q(folder.file("room.ovant.json"))));
+    CHECK_FALSE(QFileInfo::exists(aside));
 }
 
 TEST_CASE("parts and cards are written where the person says", "[window][files]") {

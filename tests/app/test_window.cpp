@@ -183,6 +183,16 @@ TEST_CASE("every number on the strip opens to its working", "[window]") {
     REQUIRE(popup);
     CHECK(popup->isVisible());
     popup->close();
+    // By mouse as well, a length too, once no second click has come.
+    for (const StripView::Spot& spot : strip->spots()) {
+        if (spot.link.empty()) continue;
+        QTest::mouseClick(strip, Qt::LeftButton, Qt::NoModifier, spot.area.center().toPoint());
+        d.wait([&] { return QApplication::activePopupWidget() != nullptr; });
+        CHECK(QApplication::activePopupWidget()->findChild<QLabel*>("working")->text().contains(
+            "length"));
+        QApplication::activePopupWidget()->close();
+        break;
+    }
 }
 
 TEST_CASE("a measured length is typed on the strip, in any unit", "[window]") {

@@ -3,7 +3,6 @@
 #include <catch2/catch.hpp>
 
 #include <filesystem>
-#include <regex>
 
 #include "core/catalogue/catalogue.h"
 #include "support/temp_folder.h"

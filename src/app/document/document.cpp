@@ -1,8 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/document/document.h"
 
+#include <QDateTime>
 #include <QDir>
 #include <QFile>
+#include <QFileInfo>
 
 #include "phrase/error_text.h"
 
@@ -150,6 +152,8 @@ void Document::start(Site site, const QString& path) {
     at_ = 0;
     selected_.clear();
     path_ = path;
+    unsaved_name_ =
+        QDateTime::currentDateTimeUtc().toString("'unsaved-'yyyyMMdd-HHmmss-zzz'.ovant.json'");
     stamp_ = {};
     read_only_ = false;
     shown_.reset();
@@ -213,8 +217,7 @@ Result<bool> Document::save_as(const QString& path) {
 
 QString Document::autosave_file() const {
     if (!path_.isEmpty()) return QString::fromStdString(autosave_path(path_.toStdString()));
-    return unsaved_folder_.isEmpty() ? QString()
-                                     : QDir(unsaved_folder_).filePath("unsaved.ovant.json");
+    return unsaved_folder_.isEmpty() ? QString() : QDir(unsaved_folder_).filePath(unsaved_name_);
 }
 
 void Document::autosave() {
@@ -234,6 +237,8 @@ Result<bool> Document::recover(const QString& autosave_path) {
     Result<Site> site = read_site(*text);
     if (!site) return site.error();
     if (!(*site == *current_)) edit(tr("Recover unsaved work"), std::move(*site));
+    // What goes on from here is kept in the same place, and goes away when it is saved.
+    if (path_.isEmpty()) unsaved_name_ = QFileInfo(autosave_path).fileName();
     return true;
 }
 

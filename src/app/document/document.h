@@ -73,7 +73,8 @@ public:
     bool read_only() const { return read_only_; }
     bool unsaved() const { return saved_ != current_; }
 
-    // Where unsaved work is kept aside: beside the file, or in `folder` for a site without one.
+    // Where unsaved work is kept aside: beside the file, or in `folder` for a site without one,
+    // each such site in a file of its own.
     void set_unsaved_folder(const QString& folder) { unsaved_folder_ = folder; }
     QString autosave_file() const;
     // Writes unsaved work aside; does nothing where there is none.
@@ -110,7 +111,7 @@ private:
     QString path_;
     FileStamp stamp_;
     bool read_only_ = false;
-    QString unsaved_folder_;
+    QString unsaved_folder_, unsaved_name_;
 };
 
 }  // namespace ovant

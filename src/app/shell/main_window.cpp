@@ -7,6 +7,7 @@
 #include <QComboBox>
 #include <QLabel>
 #include <QMenu>
+#include <QPainter>
 #include <QSplitter>
 #include <QStackedWidget>
 #include <QTabBar>
@@ -32,15 +33,16 @@ constexpr int autosave_ms = 1500, message_ms = 12000;
 constexpr int runs_width = 286, right_width = 304;
 constexpr int plan_width = 1280 - runs_width - right_width;
 
-QFrame* rule(QWidget* parent) {
-    auto* line = new QFrame(parent);
-    line->setFrameShape(QFrame::HLine);
-    line->setFrameShadow(QFrame::Plain);
-    line->setFixedHeight(1);
-    line->setStyleSheet(
-        QString("color:%1;background:%1;border:none;").arg(theme_of(*parent).rule.name()));
-    return line;
-}
+// A line between parts of the window, in the colours of the moment.
+class Rule : public QWidget {
+public:
+    Rule() { setFixedHeight(1); }
+
+protected:
+    void paintEvent(QPaintEvent*) override {
+        QPainter(this).fillRect(rect(), theme_of(*this).rule);
+    }
+};
 
 }  // namespace
 
@@ -57,7 +59,7 @@ MainWindow::MainWindow(Prompts prompts, QWidget* parent)
     column->setContentsMargins(0, 0, 0, 0);
     column->setSpacing(0);
     column->addWidget(make_head());
-    column->addWidget(rule(workspace));
+    column->addWidget(new Rule);
     auto* splitter = new QSplitter(Qt::Horizontal);
     splitter->setHandleWidth(1);
     splitter->setChildrenCollapsible(false);
@@ -69,7 +71,7 @@ MainWindow::MainWindow(Prompts prompts, QWidget* parent)
     splitter->setStretchFactor(1, 1);
     splitter->setSizes({runs_width, plan_width, right_width});
     column->addWidget(splitter, 1);
-    column->addWidget(rule(workspace));
+    column->addWidget(new Rule);
     column->addWidget(make_foot());
     pages_->addWidget(start_page_);
     pages_->addWidget(workspace);
@@ -89,10 +91,11 @@ MainWindow::MainWindow(Prompts prompts, QWidget* parent)
     connect(&message_timer_, &QTimer::timeout, this, [this] { message_->clear(); });
     connect(&document_, &Document::changed, this, &MainWindow::refresh);
     connect(&document_, &Document::saved_changed, this, [this] {
-        if (document_.unsaved())
-            autosave_timer_.start();
-        else
+        // A timer that runs is left alone: somebody who never rests is kept aside too.
+        if (!document_.unsaved())
             autosave_timer_.stop();
+        else if (!autosave_timer_.isActive())
+            autosave_timer_.start();
         refresh();
     });
     connect(&document_, &Document::selection_changed, plan_, &PlanView::show_selected);
@@ -176,7 +179,7 @@ QWidget* MainWindow::make_plan_page() {
     column->setContentsMargins(0, 0, 0, 0);
     column->setSpacing(0);
     column->addWidget(tool_row_);
-    column->addWidget(rule(top));
+    column->addWidget(new Rule);
     column->addWidget(plan_, 1);
     auto* splitter = new QSplitter(Qt::Vertical);
     splitter->setHandleWidth(1);
@@ -233,9 +236,6 @@ QWidget* MainWindow::make_foot() {
     message_->setObjectName("message");
     message_->setWordWrap(true);
     message_->setAlignment(Qt::AlignCenter);
-    QPalette palette = message_->palette();
-    palette.setColor(QPalette::WindowText, theme_of(*this).fails);
-    message_->setPalette(palette);
     units_button_ = new QToolButton;
     units_button_->setObjectName("unitsButton");
     connect(units_button_, &QToolButton::clicked, this,
@@ -305,6 +305,9 @@ void MainWindow::refresh() {
 }
 
 void MainWindow::say(const QString& sentence) {
+    QPalette palette = message_->palette();
+    palette.setColor(QPalette::WindowText, theme_of(*this).fails);
+    message_->setPalette(palette);
     message_->setText(sentence);
     message_timer_.start();
 }

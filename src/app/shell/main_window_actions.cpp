@@ -101,8 +101,12 @@ void MainWindow::make_file_actions() {
 void MainWindow::make_edit_actions() {
     add_action("undo", tr("Undo"), QKeySequence::Undo, [this] { document_.undo(); });
     add_action("redo", tr("Redo"), QKeySequence(tr("Ctrl+Shift+Z")), [this] { document_.redo(); });
-    add_action("remove", tr("Remove what is selected"), QKeySequence::Delete,
-               [this] { remove_selected(); });
+    // On the plan and in the list only: in a form the key belongs to the field.
+    QAction* remove = add_action("remove", tr("Remove what is selected"), QKeySequence::Delete,
+                                 [this] { remove_selected(); });
+    remove->setShortcutContext(Qt::WidgetWithChildrenShortcut);
+    plan_->addAction(remove);
+    runs_->addAction(remove);
     add_action("bestWay", tr("Take the best way for the selected camera"),
                QKeySequence(tr("Ctrl+B")), [this] { use_best_way(); });
     add_action("layAgain", tr("Lay the selected run along the pathways again"), {}, [this] {

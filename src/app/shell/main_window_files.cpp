@@ -94,13 +94,11 @@ void MainWindow::take_up_kept_work(const QString& path) {
     const QString when = QFileInfo(kept).lastModified().toString("yyyy-MM-dd HH:mm");
     const int answer =
         prompts_.ask(this, tr("Work on this site from %1 was not saved. Take it up?").arg(when),
-                     {tr("Take it up"), tr("Leave it")});
-    if (answer == 0) {
-        const Result<bool> recovered = document_.recover(kept);
-        if (!recovered) say(q(sentence(recovered.error())));
-    } else {
-        document_.drop_autosave();
-    }
+                     {tr("Take it up"), tr("Throw it away")});
+    if (answer == 1) return document_.drop_autosave();
+    // Without an answer it is taken up too: one undo brings back what was saved.
+    const Result<bool> recovered = document_.recover(kept);
+    if (!recovered) say(q(sentence(recovered.error())));
 }
 
 bool MainWindow::save() {
@@ -154,9 +152,11 @@ void MainWindow::remember(const QString& path) {
     refresh_start_page();
 }
 
+// The newest site that never had a file; "" if there is none.
 QString MainWindow::unsaved_work() const {
-    const QString path = QDir(unsaved_folder()).filePath("unsaved.ovant.json");
-    return QFileInfo::exists(path) ? path : QString();
+    const QFileInfoList kept =
+        QDir(unsaved_folder()).entryInfoList({"unsaved-*.ovant.json"}, QDir::Files, QDir::Time);
+    return kept.isEmpty() ? QString() : kept.first().absoluteFilePath();
 }
 
 void MainWindow::refresh_start_page() {

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/strip/strip_view.h"
 
+#include <QApplication>
 #include <QKeyEvent>
 #include <QMouseEvent>
 #include <QPainter>
@@ -24,6 +25,10 @@ StripView::StripView(Document& document, QWidget* parent)
     length_edit_->setObjectName("stripLength");
     length_edit_->setAccessibleName(tr("Measured length"));
     length_edit_->hide();
+    click_timer_.setSingleShot(true);
+    connect(&click_timer_, &QTimer::timeout, this, [this] {
+        if (focused_ < spots_.size()) open(focused_);
+    });
     connect(&document_, &Document::changed, this, &StripView::refresh);
     connect(&document_, &Document::selection_changed, this, &StripView::refresh);
     connect(length_edit_, &QuantityEdit::entered, this, [this](std::optional<double> length_m) {
@@ -102,12 +107,16 @@ void StripView::mousePressEvent(QMouseEvent* event) {
     const auto spot = spot_at(event->position());
     if (!spot) return;
     focused_ = *spot;
-    // A length opens on the first click and is edited on the second; a popup would take the second.
-    if (spots_[*spot].link.empty()) open(*spot);
+    // A length is edited by a second click, which a popup would take: it opens when none has come.
+    if (spots_[*spot].link.empty())
+        open(*spot);
+    else
+        click_timer_.start(QApplication::doubleClickInterval());
     update();
 }
 
 void StripView::mouseDoubleClickEvent(QMouseEvent* event) {
+    click_timer_.stop();
     const auto spot = spot_at(event->position());
     if (spot && !spots_[*spot].link.empty()) edit_length(spots_[*spot].link, spots_[*spot].area);
 }

@@ -5,6 +5,7 @@
 #pragma once
 
 #include <QLineEdit>
+#include <QTimer>
 #include <QWidget>
 
 #include <functional>
@@ -50,6 +51,7 @@ private:
     std::size_t index_ = 0;
     std::vector<Spot> spots_;
     std::size_t focused_ = 0;
+    QTimer click_timer_;
     QuantityEdit* length_edit_;
     std::string edited_link_;
 };

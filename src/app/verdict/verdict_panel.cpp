@@ -81,6 +81,11 @@ VerdictPanel::VerdictPanel(Document& document, QWidget* parent)
     refresh();
 }
 
+void VerdictPanel::changeEvent(QEvent* event) {
+    QScrollArea::changeEvent(event);
+    if (event->type() == QEvent::PaletteChange && content_) refresh();  // light and dark
+}
+
 void VerdictPanel::set_shows_unit(bool shows_unit) {
     shows_unit_ = shows_unit;
     refresh();
@@ -263,29 +268,18 @@ void VerdictPanel::add_ways() {
     const std::string camera = document_.selected_camera();
     if (camera.empty() || document_.previewing()) return;
     const RunAssessment* run = document_.assessment().run(camera);
-    proposals_ = propose_remedies(document_.site(), document_.catalogue(), camera);
-    std::vector<Proposal> ways = propose_ways(document_.site(), document_.catalogue(), camera);
-    std::move(ways.begin(), ways.end(), std::back_inserter(proposals_));
-    // What usefully can be done first; among equals small remedies stay before new ways.
-    const auto rank = [](const Proposal& proposal) {
-        return proposal.site ? static_cast<int>(proposal.verdict) : 9;
-    };
-    std::stable_sort(proposals_.begin(), proposals_.end(),
-                     [&](const Proposal& a, const Proposal& b) { return rank(a) < rank(b); });
+    proposals_ = propose_all(document_.site(), document_.catalogue(), camera);
     delete layout_->takeAt(layout_->count() - 1);  // the stretch
-    const bool some_hold =
-        std::any_of(proposals_.begin(), proposals_.end(), [&](const Proposal& proposal) {
-            return rank(proposal) == 0 && *proposal.site != document_.site();
-        });
+    const bool some_hold = !proposals_.empty() && proposals_.front().site &&
+                           proposals_.front().verdict == Verdict::holds;
     add_heading(some_hold                               ? tr("Ways that hold")
                 : run && run->verdict == Verdict::holds ? tr("Other ways")
                                                         : tr("Ways"));
-    bool failing = false;
+    bool others = false;
     for (std::size_t i = 0; i < proposals_.size(); ++i) {
-        if (!failing && some_hold && rank(proposals_[i]) >= static_cast<int>(Verdict::fails)) {
-            failing = true;
-            add_heading(tr("Ways that do not"));
-        }
+        const bool serves = proposals_[i].site && proposals_[i].verdict != Verdict::fails;
+        if (!serves && !others && some_hold) add_heading(tr("Ways that do not"));
+        others = others || !serves;
         add_proposal(i);
     }
     add_care();
@@ -295,7 +289,6 @@ void VerdictPanel::add_ways() {
 
 void VerdictPanel::add_proposal(std::size_t index) {
     const Proposal& proposal = proposals_[index];
-    if (proposal.site && *proposal.site == document_.site()) return;  // what stands already
     const Theme& theme = theme_of(*this);
     const TextContext context = document_.text();
     auto* card = new QFrame(content_);

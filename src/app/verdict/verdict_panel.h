@@ -28,6 +28,9 @@ public:
 signals:
     void proposals_ready();
 
+protected:
+    void changeEvent(QEvent* event) override;
+
 private:
     void refresh();
     void add_head(Verdict verdict, const QString& text);

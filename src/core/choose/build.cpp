@@ -43,7 +43,7 @@ std::string camera_port(const Kind& kind) {
 }
 
 std::optional<FeedPort> current_port(const ChooseContext& context) {
-    const Network net = lay_out(context.site, context.catalogue);
+    const Network& net = context.now;
     const std::size_t index = camera_index(net, context.camera);
     if (index == net.cameras.size() || !net.runs[index].fed) return std::nullopt;
     const PortAt port = net.runs[index].outs.front();
@@ -109,7 +109,7 @@ std::string_view id_of(WayId way) {
 }
 
 Site without_run(const ChooseContext& context) {
-    const Network net = lay_out(context.site, context.catalogue);
+    const Network& net = context.now;
     const std::size_t index = camera_index(net, context.camera);
     Site cleared = context.site;
     if (index == net.cameras.size()) return cleared;
@@ -275,10 +275,11 @@ Proposal judge_candidate(const ChooseContext& context, Site candidate) {
     for (const Check& check : proposal.run.checks) {
         proposal.past_stated = proposal.past_stated || check.note == Note::past_stated_limit;
     }
-    for (std::size_t i = 0; i + 1 < run.ins.size(); ++i) ++proposal.can_fail;
+    proposal.in_line = std::max(0, static_cast<int>(run.ins.size()) - 1);
+    proposal.can_fail += proposal.in_line;
     if (!run.fed) return proposal;
     // The unit that feeds it must not be made to fail by it.
-    const Network before = lay_out(context.site, context.catalogue);
+    const Network& before = context.now;
     const int unit = run.outs.front().device;
     const SwitchAssessment after = assess_switch(net, unit);
     const auto before_unit =

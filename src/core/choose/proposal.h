@@ -39,13 +39,21 @@ struct Proposal {
     RunAssessment run;
     double price = 0;          // material of the run
     int can_fail = 0;          // in-line units and plugs
+    int in_line = 0;           // units in the cable
     bool past_stated = false;  // rests on reach past the stated limit
 };
 
+// What a proposal starts from, laid out once for all builders. Borrows site and catalogue.
 struct ChooseContext {
+    ChooseContext(const Site& of_site, const Catalogue& of_catalogue, std::string of_camera)
+        : site(of_site),
+          catalogue(of_catalogue),
+          camera(std::move(of_camera)),
+          now(lay_out(of_site, of_catalogue)) {}
     const Site& site;
     const Catalogue& catalogue;
     std::string camera;
+    Network now;
 };
 
 // All ways for a camera: those that hold by the site's preference, then tight, failing, and those
@@ -55,6 +63,11 @@ std::vector<Proposal> propose_ways(const Site& site, const Catalogue& catalogue,
 // Small changes that the run's failing or tight checks call for, judged; only those that help.
 std::vector<Proposal> propose_remedies(const Site& site, const Catalogue& catalogue,
                                        const std::string& camera);
+
+// Remedies and ways together, in the order to show: by verdict, small changes before new ways, what
+// cannot be built last. What would change nothing is left out.
+std::vector<Proposal> propose_all(const Site& site, const Catalogue& catalogue,
+                                  const std::string& camera);
 
 // The site with the camera on its best way that does not fail; as it was where there is none.
 Site with_best_way(const Site& site, const Catalogue& catalogue, const std::string& camera);

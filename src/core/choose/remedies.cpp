@@ -12,7 +12,7 @@ namespace {
 class Remedies {
 public:
     Remedies(const Site& site, const Catalogue& catalogue, const std::string& camera)
-        : context_{site, catalogue, camera}, net_(lay_out(site, catalogue)) {}
+        : context_(site, catalogue, camera), net_(context_.now) {}
 
     std::vector<Proposal> make() {
         for (std::size_t i = 0; i < net_.cameras.size(); ++i) {
@@ -204,7 +204,7 @@ private:
     }
 
     ChooseContext context_;
-    Network net_;
+    const Network& net_;
     const Run* run_ = nullptr;
     std::size_t index_ = 0;
     RunAssessment now_;

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <algorithm>
+#include <iterator>
 
 #include "core/choose/build.h"
 
@@ -42,7 +43,7 @@ bool before(const Proposal& a, const Proposal& b, Preference preference) {
 
 std::vector<Proposal> propose_ways(const Site& site, const Catalogue& catalogue,
                                    const std::string& camera) {
-    const ChooseContext context{site, catalogue, camera};
+    const ChooseContext context(site, catalogue, camera);
     std::vector<Proposal> proposals;
     const Device* device = find_device(site, camera);
     const Kind* kind = device ? catalogue.find(device->kind) : nullptr;
@@ -56,6 +57,18 @@ std::vector<Proposal> propose_ways(const Site& site, const Catalogue& catalogue,
         return before(a, b, site.settings.preference);
     });
     return proposals;
+}
+
+std::vector<Proposal> propose_all(const Site& site, const Catalogue& catalogue,
+                                  const std::string& camera) {
+    std::vector<Proposal> all = propose_remedies(site, catalogue, camera);
+    std::vector<Proposal> ways = propose_ways(site, catalogue, camera);
+    std::move(ways.begin(), ways.end(), std::back_inserter(all));
+    std::erase_if(
+        all, [&](const Proposal& proposal) { return proposal.site && *proposal.site == site; });
+    std::stable_sort(all.begin(), all.end(),
+                     [](const Proposal& a, const Proposal& b) { return rank_of(a) < rank_of(b); });
+    return all;
 }
 
 Site with_best_way(const Site& site, const Catalogue& catalogue, const std::string& camera) {

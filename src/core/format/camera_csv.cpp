@@ -140,7 +140,7 @@ private:
     }
 
     void connect_by_length(std::size_t at, const std::string& camera, double length_m) {
-        const ChooseContext context{out_.site, catalogue_, camera};
+        const ChooseContext context(out_.site, catalogue_, camera);
         const auto port = pick_port(context, out_.site, false);
         const Kind* cable = pick_cable(catalogue_, Surroundings::outdoor, 24);
         if (!port || !cable) {

@@ -1,0 +1,176 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// What each tool of the plan does with a click.
+#include <QFile>
+
+#include <cmath>
+
+#include "app/plan/drawing_picture.h"
+#include "app/plan/plan_view.h"
+#include "core/choose/proposal.h"
+#include "core/site/edits.h"
+
+namespace ovant {
+namespace {
+
+constexpr qint64 largest_drawing_bytes = 20 << 20;
+
+QString q(const std::string& text) { return QString::fromStdString(text); }
+
+}  // namespace
+
+std::string PlanView::in_line_kind(const Document& document, Category category,
+                                   const std::string& link) {
+    const NetLink* laid = nullptr;
+    for (const NetLink& candidate : document.network().links) {
+        if (candidate.link->id == link) laid = &candidate;
+    }
+    const Kind* best = nullptr;
+    for (const Kind* kind : document.catalogue().of(category)) {
+        if (laid && kind->rating < laid->surroundings) continue;
+        if (!best || kind->price < best->price) best = kind;
+    }
+    return best ? best->id : "";
+}
+
+void PlanView::add_camera(Point at) {
+    Result<Added> added =
+        add_device(document_.committed(), document_.catalogue(), camera_kind_, at);
+    if (!added) {
+        document_.edit({}, added.error());
+        return;
+    }
+    const std::string id = added->id;
+    if (document_.edit(tr("Add %1").arg(q(id)),
+                       with_best_way(added->site, document_.catalogue(), id))) {
+        document_.select(id);
+    }
+}
+
+void PlanView::add_in_line(Category category, QPointF pixel) {
+    const PlanHit hit = hit_at(document_, map_, pixel);
+    if (hit.what != PlanHit::What::link) {
+        emit document_.refused(tr("Click a cable: the unit goes into it."));
+        return;
+    }
+    Result<Added> added =
+        insert_in_line(document_.committed(), document_.catalogue(), hit.id,
+                       in_line_kind(document_, category, hit.id), map_.to_site(pixel));
+    if (!added) {
+        document_.edit({}, added.error());
+        return;
+    }
+    if (document_.edit(tr("Add %1").arg(q(added->id)), added->site)) document_.select(added->id);
+}
+
+void PlanView::end_pathway() {
+    if (points_.size() >= 2) {
+        Pathway pathway;
+        pathway.points = points_;
+        Result<Added> added = add_pathway(document_.committed(), std::move(pathway));
+        const std::string id = added ? added->id : "";
+        if (document_.edit(tr("Draw pathway %1").arg(q(id)),
+                           added ? Result<Site>(added->site) : added.error())) {
+            document_.select(id);
+        }
+    }
+    set_tool(PlanTool::select);
+}
+
+void PlanView::end_cable(const std::string& device) {
+    Result<Added> added = connect_devices(document_.committed(), document_.catalogue(), cable_kind_,
+                                          cable_from_, device);
+    cable_from_.clear();
+    const std::string id = added ? added->id : "";
+    if (document_.edit(tr("Lay cable %1").arg(q(id)),
+                       added ? Result<Site>(added->site) : added.error())) {
+        document_.select(id);
+        set_tool(PlanTool::select);
+    }
+}
+
+void PlanView::act_at(QPointF pixel) {
+    const Point at = map_.to_site(pixel);
+    switch (tool_) {
+        case PlanTool::select: document_.select(hit_at(document_, map_, pixel).id); break;
+        case PlanTool::camera: add_camera(at); break;
+        case PlanTool::room: {
+            Result<Added> added = add_equipment_room(document_.committed(), document_.catalogue(),
+                                                     at, "sw-16-at-185", "rec-32");
+            if (document_.edit(tr("Place equipment room"),
+                               added ? Result<Site>(added->site) : added.error())) {
+                document_.select(added->id);
+                set_tool(PlanTool::select);
+            }
+            break;
+        }
+        case PlanTool::place: {
+            Place place;
+            place.name = tr("Place").toStdString();
+            place.at = at;
+            Result<Added> added = add_place(document_.committed(), place);
+            if (document_.edit(tr("Add place"),
+                               added ? Result<Site>(added->site) : added.error())) {
+                document_.select(added->id);
+                set_tool(PlanTool::select);
+            }
+            break;
+        }
+        case PlanTool::pathway: points_.push_back(map_.to_site(snapped(pixel))); break;
+        case PlanTool::cable: {
+            const PlanHit hit = hit_at(document_, map_, pixel);
+            if (hit.what != PlanHit::What::device) break;
+            if (cable_from_.empty())
+                cable_from_ = hit.id;
+            else
+                end_cable(hit.id);
+            update_hint();
+            break;
+        }
+        case PlanTool::repeater: add_in_line(Category::repeater, pixel); break;
+        case PlanTool::extender: add_in_line(Category::extender, pixel); break;
+        case PlanTool::scale:
+            if (!document_.site().drawing) break;
+            points_.push_back(at);
+            if (points_.size() == 2) ask_known_length();
+            break;
+    }
+    update();
+}
+
+void PlanView::ask_known_length() {
+    known_length_->set_system(document_.units());
+    known_length_->set_value(std::nullopt);
+    known_length_->setMaximumWidth(130);
+    known_length_->move(
+        (map_.to_pixel(points_[0]).toPoint() + map_.to_pixel(points_[1]).toPoint()) / 2 +
+        QPoint(8, 8));
+    known_length_->show();
+    known_length_->raise();
+    known_length_->setFocus();
+}
+
+void PlanView::take_drawing(const QString& path) {
+    QFile file(path);
+    std::optional<Drawing> drawing;
+    if (file.size() <= largest_drawing_bytes && file.open(QIODevice::ReadOnly)) {
+        drawing = drawing_from_bytes(file.readAll());
+    }
+    if (!drawing) {
+        emit document_.refused(
+            tr("%1 is not a PNG, JPEG or self-contained SVG of at most 20 MB.").arg(path));
+        return;
+    }
+    const QSizeF size = drawing_size_px(*drawing);
+    // A guess until the scale is set: 200 m wide.
+    drawing->metres_per_pixel = std::clamp(200 / size.width(), 1e-4, 1000.0);
+    const Point middle = map_.to_site(QPointF(width() / 2.0, height() / 2.0));
+    drawing->origin = {middle.x_m - size.width() * drawing->metres_per_pixel / 2,
+                       middle.y_m - size.height() * drawing->metres_per_pixel / 2};
+    drawing->fade = 0.3;
+    if (document_.edit(tr("Lay drawing"), set_drawing(document_.committed(), *drawing))) {
+        fit();
+        set_tool(PlanTool::scale);
+    }
+}
+
+}  // namespace ovant

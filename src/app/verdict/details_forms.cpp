@@ -1,0 +1,322 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Which fields each kind of object has, and the edit behind each.
+#include <set>
+
+#include "app/verdict/details_panel.h"
+#include "core/format/enum_names.h"
+#include "core/site/edits.h"
+
+namespace ovant {
+namespace {
+
+QString q(const std::string& text) { return QString::fromStdString(text); }
+
+template <class T>
+std::vector<std::pair<std::string, QString>> choices_of() {
+    std::vector<std::pair<std::string, QString>> choices;
+    for (const auto& [value, name] : EnumNames<T>::table) {
+        choices.push_back({std::string(name), q(title(value))});
+    }
+    return choices;
+}
+
+}  // namespace
+
+void DetailsPanel::fill_camera(const Device& device) {
+    const std::string id = device.id;
+    Document& d = document_;
+    add_heading(q(id) + "  " + q(device.name));
+    add_text(
+        tr("Name"), "name", device.name,
+        [&d, id](const std::string& name) { return rename_object(d.committed(), id, name); },
+        tr("Rename %1").arg(q(id)));
+    add_choice(
+        tr("Kind"), "kind", kinds_of(Category::camera), device.kind,
+        [&d, id](const std::string& kind) {
+            return set_kind(d.committed(), d.catalogue(), id, kind);
+        },
+        tr("Change kind of %1").arg(q(id)));
+    const Kind* kind = d.catalogue().find(device.kind);
+    const CameraDraw draw = camera_draw(device, *kind);
+    struct State {
+        QString label;
+        const char* name;
+        double CameraDraw::*watts;
+    };
+    for (const State& state : {State{tr("Day"), "dayWatts", &CameraDraw::day_w},
+                               State{tr("Infrared adds"), "infraredWatts", &CameraDraw::infrared_w},
+                               State{tr("Heater adds"), "heaterWatts", &CameraDraw::heater_w},
+                               State{tr("Motors add"), "motorWatts", &CameraDraw::motors_w},
+                               State{tr("Start adds"), "startWatts", &CameraDraw::start_w}}) {
+        add_number(
+            state.label, state.name, Unit::watt, draw.*state.watts, false,
+            [&d, id, draw, watts = state.watts](std::optional<double> value) {
+                CameraDraw changed = draw;
+                changed.*watts = *value;
+                return set_camera_draw(d.committed(), d.catalogue(), id, changed);
+            },
+            tr("Change power of %1").arg(q(id)));
+    }
+    const CameraSettings settings = *device.camera;
+    add_number(
+        tr("Bit rate"), "bitRate", Unit::megabit_per_second, camera_bit_rate_mbps(device, *kind),
+        true,
+        [&d, id, settings](std::optional<double> value) {
+            CameraSettings changed = settings;
+            changed.bit_rate_mbps = value;
+            return set_camera(d.committed(), id, changed);
+        },
+        tr("Change bit rate of %1").arg(q(id)));
+    struct Sight {
+        QString label;
+        const char* name;
+        Unit unit;
+        double View::*value;
+    };
+    for (const Sight& sight :
+         {Sight{tr("Looks to, °"), "direction", Unit::none, &View::direction_deg},
+          Sight{tr("Angle, °"), "angle", Unit::none, &View::angle_deg},
+          Sight{tr("Sees as far as"), "range", Unit::metre, &View::range_m}}) {
+        add_number(
+            sight.label, sight.name, sight.unit, settings.view.*sight.value, false,
+            [&d, id, settings, member = sight.value](std::optional<double> value) {
+                CameraSettings changed = settings;
+                changed.view.*member = *value;
+                return set_camera(d.committed(), id, changed);
+            },
+            tr("Change view of %1").arg(q(id)));
+    }
+    add_choice(
+        tr("Importance"), "importance",
+        {{"1", tr("Must never fail")}, {"2", tr("Usual")}, {"3", tr("May fail")}},
+        std::to_string(settings.importance),
+        [&d, id, settings](const std::string& value) {
+            CameraSettings changed = settings;
+            changed.importance = value.front() - '0';
+            return set_camera(d.committed(), id, changed);
+        },
+        tr("Change importance of %1").arg(q(id)));
+    fill_run_links(id);
+}
+
+void DetailsPanel::fill_run_links(const std::string& camera) {
+    const auto index = document_.camera_index(camera);
+    if (!index || document_.network().runs[*index].links.empty()) return;
+    Document& d = document_;
+    const Run& run = d.network().runs[*index];
+    add_heading(tr("Cable of this run"));
+    const NetLink& first = d.network().links[static_cast<std::size_t>(run.links.front())];
+    std::vector<std::string> links;
+    for (int link : run.links)
+        links.push_back(d.network().links[static_cast<std::size_t>(link)].link->id);
+    add_choice(
+        tr("All lengths"), "runCable", kinds_of(Category::cable), first.cable->id,
+        [&d, links](const std::string& cable) {
+            Result<Site> site = d.committed();
+            for (const std::string& link : links) {
+                if (site) site = set_cable(std::move(*site), d.catalogue(), link, cable);
+            }
+            return site;
+        },
+        tr("Change cable of %1").arg(q(camera)));
+    for (const std::string& link : links) {
+        add_number(
+            tr("%1 measured").arg(q(link)), "measured-" + link, Unit::metre,
+            find_link(d.site(), link)->measured_length_m, true,
+            [&d, link](std::optional<double> value) {
+                return set_measured_length(d.committed(), link, value);
+            },
+            tr("Measure %1").arg(q(link)));
+    }
+}
+
+void DetailsPanel::fill_unit(const Device& device) {
+    const std::string id = device.id;
+    Document& d = document_;
+    const Kind* kind = d.catalogue().find(device.kind);
+    if (!kind) return;
+    add_heading(q(id) + "  " + q(device.name));
+    add_text(
+        tr("Name"), "name", device.name,
+        [&d, id](const std::string& name) { return rename_object(d.committed(), id, name); },
+        tr("Rename %1").arg(q(id)));
+    add_choice(
+        tr("Kind"), "kind", kinds_of(kind->category), device.kind,
+        [&d, id](const std::string& value) {
+            return set_kind(d.committed(), d.catalogue(), id, value);
+        },
+        tr("Change kind of %1").arg(q(id)));
+    if (kind->in_line) {
+        std::vector<std::pair<std::string, QString>> boxes = kinds_of(Category::enclosure);
+        boxes.insert(boxes.begin(), {"", tr("No enclosure")});
+        add_choice(
+            tr("Enclosure"), "enclosure", boxes, device.enclosure,
+            [&d, id](const std::string& box) {
+                return set_enclosure(d.committed(), d.catalogue(), id, box);
+            },
+            tr("Change enclosure of %1").arg(q(id)));
+    }
+    if (kind->supply && kind->supply->long_setting) {
+        std::set<int> groups;
+        for (const PortKind& port : kind->ports) {
+            if (port.group > 0) groups.insert(port.group);
+        }
+        for (int group : groups) {
+            QStringList ports;
+            for (const PortKind& port : kind->ports) {
+                if (port.group == group) ports.append(q(port.id));
+            }
+            add_switch(
+                tr("Long setting on ports %1 to %2: 10 Mb/s").arg(ports.front(), ports.back()),
+                "longGroup-" + std::to_string(group), device.long_groups.contains(group),
+                [&d, id, group](bool on) { return set_long_group(d.committed(), id, group, on); },
+                tr("Long setting of %1").arg(q(id)));
+        }
+    }
+    for (const PortKind& port : kind->ports) {
+        const bool can_switch = port.role == PortRole::pse ||
+                                (kind->in_line && port.role == PortRole::pass && !port.upstream);
+        if (!can_switch || !link_at(d.site(), id, port.id)) continue;
+        add_switch(
+            tr("PoE on at port %1").arg(q(port.id)), "power-" + port.id,
+            !device.power_off_ports.contains(port.id),
+            [&d, id, name = port.id](bool on) {
+                return set_port_power(d.committed(), id, name, on);
+            },
+            tr("PoE of %1.%2").arg(q(id), q(port.id)));
+    }
+}
+
+void DetailsPanel::fill_place(const Place& place) {
+    Document& d = document_;
+    const QString edit_name = tr("Change %1").arg(q(place.name.empty() ? place.id : place.name));
+    const auto changed = [&d, place](auto set) {
+        Place next = place;
+        set(next);
+        return replace_place(d.committed(), next);
+    };
+    add_heading(q(place.name.empty() ? place.id : place.name));
+    add_text(
+        tr("Name"), "name", place.name,
+        [&d, id = place.id](const std::string& name) {
+            return rename_object(d.committed(), id, name);
+        },
+        tr("Rename %1").arg(q(place.id)));
+    add_choice(
+        tr("Kind"), "kind", choices_of<PlaceKind>(), std::string(name_of(place.kind)),
+        [changed](const std::string& v) {
+            return changed([&](Place& p) { p.kind = from_name<PlaceKind>(v).value_or(p.kind); });
+        },
+        edit_name);
+    add_choice(
+        tr("Mains"), "mains", choices_of<Mains>(), std::string(name_of(place.mains)),
+        [changed](const std::string& v) {
+            return changed([&](Place& p) { p.mains = from_name<Mains>(v).value_or(p.mains); });
+        },
+        edit_name);
+    add_choice(
+        tr("Surroundings"), "surroundings", choices_of<Surroundings>(),
+        std::string(name_of(place.surroundings)),
+        [changed](const std::string& v) {
+            return changed([&](Place& p) {
+                p.surroundings = from_name<Surroundings>(v).value_or(p.surroundings);
+            });
+        },
+        edit_name);
+    add_switch(
+        tr("Has earth"), "earth", place.earth,
+        [changed](bool on) { return changed([&](Place& p) { p.earth = on; }); }, edit_name);
+    add_switch(
+        tr("Head end: the recorder is here"), "headEnd", place.head_end,
+        [changed](bool on) { return changed([&](Place& p) { p.head_end = on; }); }, edit_name);
+    add_number(
+        tr("Width"), "width", Unit::metre, place.width_m, false,
+        [changed](std::optional<double> v) { return changed([&](Place& p) { p.width_m = *v; }); },
+        edit_name);
+    add_number(
+        tr("Depth"), "depth", Unit::metre, place.depth_m, false,
+        [changed](std::optional<double> v) { return changed([&](Place& p) { p.depth_m = *v; }); },
+        edit_name);
+}
+
+void DetailsPanel::fill_pathway(const Pathway& pathway) {
+    Document& d = document_;
+    const QString edit_name =
+        tr("Change %1").arg(q(pathway.name.empty() ? pathway.id : pathway.name));
+    const auto changed = [&d, pathway](auto set) {
+        Pathway next = pathway;
+        set(next);
+        return replace_pathway(d.committed(), next);
+    };
+    add_heading(q(pathway.name.empty() ? pathway.id : pathway.name));
+    add_text(
+        tr("Name"), "name", pathway.name,
+        [&d, id = pathway.id](const std::string& name) {
+            return rename_object(d.committed(), id, name);
+        },
+        tr("Rename %1").arg(q(pathway.id)));
+    add_choice(
+        tr("Kind"), "kind", choices_of<PathwayKind>(), std::string(name_of(pathway.kind)),
+        [changed](const std::string& v) {
+            return changed(
+                [&](Pathway& p) { p.kind = from_name<PathwayKind>(v).value_or(p.kind); });
+        },
+        edit_name);
+    add_choice(
+        tr("Surroundings"), "surroundings", choices_of<Surroundings>(),
+        std::string(name_of(pathway.surroundings)),
+        [changed](const std::string& v) {
+            return changed([&](Pathway& p) {
+                p.surroundings = from_name<Surroundings>(v).value_or(p.surroundings);
+            });
+        },
+        edit_name);
+    add_number(
+        tr("Cost to open, %1 a metre").arg(q(d.site().settings.currency)), "cost", Unit::none,
+        pathway.cost_per_m, false,
+        [changed](std::optional<double> v) {
+            return changed([&](Pathway& p) { p.cost_per_m = *v; });
+        },
+        edit_name);
+}
+
+void DetailsPanel::fill_link(const Link& link) {
+    Document& d = document_;
+    const std::string id = link.id;
+    add_heading(tr("Cable %1, %2 to %3")
+                    .arg(q(id), q(link.a.device + "." + link.a.port),
+                         q(link.b.device + "." + link.b.port)));
+    add_choice(
+        tr("Cable"), "cable", kinds_of(Category::cable), link.cable,
+        [&d, id](const std::string& cable) {
+            return set_cable(d.committed(), d.catalogue(), id, cable);
+        },
+        tr("Change cable of %1").arg(q(id)));
+    add_number(
+        tr("Measured length"), "measured", Unit::metre, link.measured_length_m, true,
+        [&d, id](std::optional<double> value) {
+            return set_measured_length(d.committed(), id, value);
+        },
+        tr("Measure %1").arg(q(id)));
+    add_number(
+        tr("Slack"), "slack", Unit::metre, link.slack_m, false,
+        [&d, id](std::optional<double> value) { return set_slack(d.committed(), id, *value); },
+        tr("Slack of %1").arg(q(id)));
+    std::vector<std::pair<std::string, QString>> protectors = kinds_of(Category::protector);
+    protectors.insert(protectors.begin(), {"", tr("None")});
+    const std::string at_a = link.a.protector, at_b = link.b.protector;
+    add_choice(
+        tr("Protector at %1").arg(q(link.a.device)), "protectorA", protectors, at_a,
+        [&d, id, at_b](const std::string& kind) {
+            return set_protectors(d.committed(), id, kind, at_b);
+        },
+        tr("Protector on %1").arg(q(id)));
+    add_choice(
+        tr("Protector at %1").arg(q(link.b.device)), "protectorB", protectors, at_b,
+        [&d, id, at_a](const std::string& kind) {
+            return set_protectors(d.committed(), id, at_a, kind);
+        },
+        tr("Protector on %1").arg(q(id)));
+}
+
+}  // namespace ovant

@@ -1,0 +1,203 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Site to JSON, always the same bytes for the same site.
+#include <fmt/format.h>
+
+#include "core/format/base64.h"
+#include "core/format/json_fields.h"
+#include "core/format/site_json.h"
+
+namespace ovant {
+namespace {
+
+using nlohmann::json;
+using nlohmann::ordered_json;
+
+ordered_json point_to(Point point) { return ordered_json::array({point.x_m, point.y_m}); }
+
+// Writing: values equal to the default are left out, so that files stay short.
+template <class T>
+void put(ordered_json& into, const char* key, const T& value, const T& usual) {
+    if (value != usual) into[key] = value;
+}
+template <class T>
+void put_enum(ordered_json& into, const char* key, T value, T usual) {
+    if (value != usual) into[key] = name_of(value);
+}
+void put_extra(ordered_json& into, const std::string& extra) {
+    if (extra.empty()) return;
+    const json rest = json::parse(extra, nullptr, false);
+    for (const auto& [key, value] : rest.items()) into[key] = value;
+}
+void put_points(ordered_json& into, const char* key, const std::vector<Point>& points) {
+    if (points.empty()) return;
+    into[key] = ordered_json::array();
+    for (const Point& point : points) into[key].push_back(point_to(point));
+}
+
+ordered_json to_json(const Settings& settings) {
+    const Settings usual;
+    ordered_json out = ordered_json::object();
+    put_enum(out, "units", settings.units, usual.units);
+    put_enum(out, "school", settings.school, usual.school);
+    put_enum(out, "switch_basis", settings.switch_basis, usual.switch_basis);
+    put_enum(out, "source_volts", settings.source_volts, usual.source_volts);
+    put_enum(out, "plug_wiring", settings.plug_wiring, usual.plug_wiring);
+    put_enum(out, "preference", settings.preference, usual.preference);
+    put(out, "worst_permitted_cable", settings.worst_permitted_cable, usual.worst_permitted_cable);
+    put(out, "day_c", settings.day_c, usual.day_c);
+    put(out, "night_c", settings.night_c, usual.night_c);
+    put(out, "coldest_night_c", settings.coldest_night_c, usual.coldest_night_c);
+    put(out, "indoor_c", settings.indoor_c, usual.indoor_c);
+    put(out, "cord_awg", settings.cord_awg, usual.cord_awg);
+    put(out, "service_loop_m", settings.service_loop_m, usual.service_loop_m);
+    put(out, "default_drop_m", settings.default_drop_m, usual.default_drop_m);
+    put(out, "currency", settings.currency, usual.currency);
+    ordered_json keep = ordered_json::object();
+    put(keep, "power_share", settings.keep_back.power_share, usual.keep_back.power_share);
+    put(keep, "length_share", settings.keep_back.length_share, usual.keep_back.length_share);
+    put(keep, "volts", settings.keep_back.volts, usual.keep_back.volts);
+    put(keep, "data_share", settings.keep_back.data_share, usual.keep_back.data_share);
+    if (!keep.empty()) out["keep_back"] = keep;
+    put_extra(out, settings.extra);
+    return out;
+}
+
+ordered_json to_json(const Place& place) {
+    const Place usual;
+    ordered_json out{{"id", place.id}};
+    put(out, "name", place.name, usual.name);
+    put_enum(out, "kind", place.kind, usual.kind);
+    out["at"] = point_to(place.at);
+    put(out, "width_m", place.width_m, usual.width_m);
+    put(out, "depth_m", place.depth_m, usual.depth_m);
+    put_enum(out, "surroundings", place.surroundings, usual.surroundings);
+    put_enum(out, "mains", place.mains, usual.mains);
+    put(out, "earth", place.earth, usual.earth);
+    put(out, "head_end", place.head_end, usual.head_end);
+    put_extra(out, place.extra);
+    return out;
+}
+
+ordered_json to_json(const Pathway& pathway) {
+    const Pathway usual;
+    ordered_json out{{"id", pathway.id}};
+    put(out, "name", pathway.name, usual.name);
+    put_enum(out, "kind", pathway.kind, usual.kind);
+    put_points(out, "points", pathway.points);
+    put_enum(out, "surroundings", pathway.surroundings, usual.surroundings);
+    put(out, "cost_per_m", pathway.cost_per_m, usual.cost_per_m);
+    put_extra(out, pathway.extra);
+    return out;
+}
+
+ordered_json to_json(const CameraSettings& camera) {
+    const CameraSettings usual;
+    ordered_json out = ordered_json::object();
+    if (camera.draw) {
+        out["draw"] = {{"day_w", camera.draw->day_w},
+                       {"infrared_w", camera.draw->infrared_w},
+                       {"heater_w", camera.draw->heater_w},
+                       {"motors_w", camera.draw->motors_w},
+                       {"start_w", camera.draw->start_w}};
+    }
+    if (camera.bit_rate_mbps) out["bit_rate_mbps"] = *camera.bit_rate_mbps;
+    if (camera.view != usual.view) {
+        out["view"] = {{"direction_deg", camera.view.direction_deg},
+                       {"angle_deg", camera.view.angle_deg},
+                       {"range_m", camera.view.range_m}};
+    }
+    put(out, "importance", camera.importance, usual.importance);
+    return out;
+}
+
+ordered_json to_json(const Device& device) {
+    const Device usual;
+    ordered_json out{{"id", device.id}, {"kind", device.kind}};
+    put(out, "name", device.name, usual.name);
+    out["at"] = point_to(device.at);
+    put(out, "place", device.place, usual.place);
+    put(out, "enclosure", device.enclosure, usual.enclosure);
+    if (device.surroundings) out["surroundings"] = name_of(*device.surroundings);
+    if (device.camera) out["camera"] = to_json(*device.camera);
+    put(out, "power_off_ports", device.power_off_ports, usual.power_off_ports);
+    put(out, "long_groups", device.long_groups, usual.long_groups);
+    put_extra(out, device.extra);
+    return out;
+}
+
+ordered_json to_json(const LinkEnd& end) {
+    const LinkEnd usual;
+    ordered_json out{{"device", end.device}, {"port", end.port}};
+    put(out, "drop_m", end.drop_m, usual.drop_m);
+    put(out, "protector", end.protector, usual.protector);
+    return out;
+}
+
+ordered_json to_json(const Link& link) {
+    const Link usual;
+    ordered_json out{
+        {"id", link.id}, {"cable", link.cable}, {"a", to_json(link.a)}, {"b", to_json(link.b)}};
+    put(out, "pathways", link.pathways, usual.pathways);
+    put_points(out, "drawn", link.drawn);
+    put(out, "slack_m", link.slack_m, usual.slack_m);
+    put(out, "cords_m", link.cords_m, usual.cords_m);
+    if (link.measured_length_m) out["measured_length_m"] = *link.measured_length_m;
+    put_extra(out, link.extra);
+    return out;
+}
+
+ordered_json to_json(const Drawing& drawing) {
+    ordered_json out{{"media_type", drawing.media_type}};
+    const bool text = drawing.media_type == "image/svg+xml";
+    out[text ? "text" : "base64"] = text ? *drawing.data : base64_encode(*drawing.data);
+    out["origin"] = point_to(drawing.origin);
+    out["metres_per_pixel"] = drawing.metres_per_pixel;
+    put(out, "fade", drawing.fade, 0.0);
+    return out;
+}
+
+// Text that is not UTF-8, as an old spreadsheet may bring in, is marked and never thrown at us.
+template <class Json>
+std::string dumped(const Json& value) {
+    return value.dump(-1, ' ', false, Json::error_handler_t::replace);
+}
+
+// One object a line: easy to read, to compare and to mend.
+template <class Items, class Convert>
+void write_list(std::string& out, const char* key, const Items& items, Convert convert) {
+    if (items.empty()) return;
+    out += fmt::format(",\n\"{}\": [", key);
+    const char* separator = "\n";
+    for (const auto& item : items) {
+        out += separator;
+        out += "  " + convert(item);
+        separator = ",\n";
+    }
+    out += "\n]";
+}
+
+}  // namespace
+
+std::string write_site(const Site& site) {
+    const auto line = [](const auto& item) { return dumped(to_json(item)); };
+    std::string out = fmt::format("{{\n\"format\": \"ovant-site\",\n\"version\": {},\n\"name\": {}",
+                                  site_format_version, dumped(json(site.name)));
+    const ordered_json settings = to_json(site.settings);
+    if (!settings.empty()) out += ",\n\"settings\": " + dumped(settings);
+    if (site.drawing) out += ",\n\"drawing\": " + dumped(to_json(*site.drawing));
+    write_list(out, "places", site.places, line);
+    write_list(out, "pathways", site.pathways, line);
+    write_list(out, "devices", site.devices, line);
+    write_list(out, "links", site.links, line);
+    write_list(out, "kinds", site.kinds, [](const auto& kind) { return kind.second; });
+    if (!site.extra.empty()) {
+        const json rest = json::parse(site.extra, nullptr, false);
+        for (const auto& [key, value] : rest.items()) {
+            out += fmt::format(",\n{}: {}", dumped(json(key)), dumped(value));
+        }
+    }
+    out += "\n}\n";
+    return out;
+}
+
+}  // namespace ovant
