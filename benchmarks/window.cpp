@@ -8,7 +8,6 @@
 
 #include "app/plan/plan_view.h"
 #include "app/shell/main_window.h"
-#include "core/site/edits.h"
 #include "support/large_site.h"
 
 namespace {
@@ -35,7 +34,7 @@ void drag_one_of_1000_cameras(benchmark::State& state) {
     QImage image(900, 600, QImage::Format_ARGB32_Premultiplied);
     double x_m = 0;
     for (auto _ : state) {
-        document.preview(move_object(document.committed(), "K500", {x_m += 0.5, 40}));
+        document.preview_move("K500", {x_m += 0.5, 40});
         plan.render(&image);
     }
 }

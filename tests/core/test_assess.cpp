@@ -5,6 +5,7 @@
 #include <cmath>
 
 #include "core/assess/profile.h"
+#include "core/format/site_json.h"
 #include "phrase/check_text.h"
 #include "support/sites.h"
 
@@ -336,6 +337,35 @@ TEST_CASE("one run alone is judged as in the whole", "[assess]") {
         for (std::size_t k = 0; k < alone.checks.size(); ++k) {
             CHECK((alone.checks[k].value == whole.checks[k].value ||
                    std::isnan(alone.checks[k].value)));
+        }
+    }
+}
+
+TEST_CASE("after a move, what is kept is what would be computed", "[assess]") {
+    const Site demo = demo_site();
+    const Catalogue catalogue = catalogue_for(demo);
+    const Network before = lay_out(demo, catalogue);
+    const Assessment assessed = assess(before);
+    for (const char* id : {"K15", "R7", "E1", "SW1", "K16", "REC1"}) {
+        INFO(id);
+        const Point at = find_device(demo, id)->at;
+        const Site moved = *move_object(demo, id, {at.x_m + 37, at.y_m - 12});
+        const Network net = lay_out(moved, catalogue);
+        const Assessment quick = assess_move(net, before, assessed, id);
+        const Assessment whole = assess(net);
+        CHECK(quick.summary.fails == whole.summary.fails);
+        for (std::size_t i = 0; i < whole.runs.size(); ++i) {
+            INFO(whole.runs[i].camera);
+            CHECK(quick.runs[i].verdict == whole.runs[i].verdict);
+            CHECK(quick.runs[i].length_m == whole.runs[i].length_m);
+            REQUIRE(quick.runs[i].checks.size() == whole.runs[i].checks.size());
+            for (std::size_t k = 0; k < whole.runs[i].checks.size(); ++k) {
+                const double a = quick.runs[i].checks[k].value, b = whole.runs[i].checks[k].value;
+                CHECK((a == b || (std::isnan(a) && std::isnan(b))));
+            }
+        }
+        for (std::size_t i = 0; i < whole.switches.size(); ++i) {
+            CHECK(quick.switches[i].greatest_w == whole.switches[i].greatest_w);
         }
     }
 }

@@ -87,7 +87,7 @@ const Check* find_check(const std::vector<Check>& checks, CheckId id) {
     return nullptr;
 }
 
-const Check& check_of(const RunAssessment& run, CheckId id) {
+Check check_of(const RunAssessment& run, CheckId id) {
     const Check* found = find_check(run.checks, id);
     INFO("check " << id_of(id));
     REQUIRE(found);

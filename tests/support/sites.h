@@ -43,6 +43,6 @@ Judged judge_site(Site site, AssessOptions options = {});
 // The check of this id, or null.
 const Check* find_check(const std::vector<Check>& checks, CheckId id);
 // The same; the test fails where it is missing.
-const Check& check_of(const RunAssessment& run, CheckId id);
+Check check_of(const RunAssessment& run, CheckId id);
 
 }  // namespace ovant

@@ -6,6 +6,7 @@
 #include <QFile>
 #include <QFileInfo>
 
+#include "core/site/edits.h"
 #include "phrase/error_text.h"
 
 namespace ovant {
@@ -30,12 +31,16 @@ bool names_object(const Site& site, const std::string& id) {
 Document::Document(QObject* parent) : QObject(parent) { start({}); }
 Document::~Document() = default;
 
-void Document::show_site(std::shared_ptr<const Site> site) {
+void Document::show_site(std::shared_ptr<const Site> site, const std::string& moved) {
     const bool same_kinds = catalogue_ && shown_ && shown_->kinds == site->kinds;
     shown_ = std::move(site);
     if (!same_kinds) catalogue_ = std::make_unique<Catalogue>(catalogue_for(*shown_));
-    network_ = std::make_unique<Network>(lay_out(*shown_, *catalogue_));
-    assessment_ = assess(*network_, {condition_, false});
+    // The old network borrows the old site, which history or a preview may just have let go.
+    auto network = std::make_unique<Network>(lay_out(*shown_, *catalogue_));
+    assessment_ = moved.empty()
+                      ? assess(*network, {condition_, false})
+                      : assess_move(*network, *network_, assessment_, moved, {condition_, false});
+    network_ = std::move(network);
     if (!selected_.empty() && !names_object(*shown_, selected_)) {
         selected_.clear();
         emit selection_changed();
@@ -82,6 +87,14 @@ bool Document::edit(const QString& name, Result<Site> edited) {
 void Document::preview(Result<Site> edited) {
     if (!edited || read_only_) return;
     show_site(std::make_shared<const Site>(std::move(*edited)));
+}
+
+void Document::preview_move(const std::string& id, Point to) {
+    Result<Site> moved = move_object(*current_, id, to);
+    if (!moved || read_only_) return;
+    // A place takes its equipment along: no single device says what changed.
+    const bool device = find_device(*current_, id) != nullptr;
+    show_site(std::make_shared<const Site>(std::move(*moved)), device ? id : std::string());
 }
 
 bool Document::commit_preview(const QString& name) {

@@ -39,6 +39,8 @@ public:
     bool edit(const QString& name, Result<Site> edited);
     // Shows an edit without taking it; commit_preview makes it a step, cancel_preview drops it.
     void preview(Result<Site> edited);
+    // The same for a device or place on its way to a point: quick on large sites.
+    void preview_move(const std::string& id, Point to);
     bool commit_preview(const QString& name);
     void cancel_preview();
     bool previewing() const { return shown_ != current_; }
@@ -95,7 +97,7 @@ private:
         QString name;
         std::shared_ptr<const Site> site;
     };
-    void show_site(std::shared_ptr<const Site> site);
+    void show_site(std::shared_ptr<const Site> site, const std::string& moved = {});
     void push(const QString& name, std::shared_ptr<const Site> site);
     void trim_history();
     void take_file(Site site, const QString& path, bool read_only);

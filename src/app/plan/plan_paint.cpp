@@ -194,7 +194,8 @@ private:
         if (!seen(line)) return;
         const bool long_reach = net_.long_setting_on(link.a) || net_.long_setting_on(link.b);
         const bool chosen = document_.selected() == link.link->id;
-        paint_cable(p_, theme_, line, long_reach, chosen ? 4 : long_reach ? 3.2 : 2);
+        const bool thin = net_.links.size() > many_links;
+        paint_cable(p_, theme_, line, long_reach, chosen ? 4 : long_reach ? 3.2 : thin ? 1 : 2);
     }
 
     void mark_everything(const std::string& chosen_camera) {
@@ -253,9 +254,12 @@ private:
         const double height = metrics.height();
         const QPointF corners[] = {{9, -height - 1}, {9, 2},          {-9 - width, -height - 1},
                                    {-9 - width, 2},  {-width / 2, 8}, {-width / 2, -height - 8}};
-        for (const QPointF& corner : corners) {
-            const QRectF spot(at + corner, QSizeF(width, height));
-            if (!free(spot) && !(always && &corner == std::end(corners) - 1)) continue;
+        // Among hundreds of cameras one try each is enough: there is no room for most.
+        const std::size_t tries =
+            site_.devices.size() > many_links && !always ? 1 : std::size(corners);
+        for (std::size_t i = 0; i < tries; ++i) {
+            const QRectF spot(at + corners[i], QSizeF(width, height));
+            if (!free(spot) && !(always && i + 1 == tries)) continue;
             take(spot);
             p_.drawText(QPointF(spot.left() + 1, spot.top() + metrics.ascent()), name);
             return;

@@ -48,7 +48,6 @@ PlanView::PlanView(Document& document, QWidget* parent)
     });
     connect(&document_, &Document::selection_changed, this, qOverload<>(&QWidget::update));
     connect(&document_, &Document::opened, this, [this] {
-        fitted_ = false;
         set_tool(PlanTool::select);
         fit();
     });
@@ -138,11 +137,12 @@ void PlanView::fit() {
     // The view has no size before it is first shown.
     if (width() < 50) return;
     map_.fit(plan_area_m(document_.site()), size(), 14);
-    fitted_ = true;
+    own_view_ = false;
     update();
 }
 
 void PlanView::zoom(double factor) {
+    own_view_ = true;
     map_.zoom(factor, QPointF(width() / 2.0, height() / 2.0));
     update();
 }
@@ -151,12 +151,13 @@ void PlanView::show_selected() {
     const Device* device = find_device(document_.site(), document_.selected_camera());
     if (!device || QRectF(rect()).adjusted(20, 20, -20, -20).contains(map_.to_pixel(device->at)))
         return;
+    own_view_ = true;
     map_.pan(QPointF(width() / 2.0, height() / 2.0) - map_.to_pixel(device->at));
     update();
 }
 
 void PlanView::resizeEvent(QResizeEvent*) {
-    if (!fitted_ || !pressed_) fit();
+    if (!own_view_) fit();
     update_hint();
 }
 
@@ -290,13 +291,14 @@ void PlanView::drag_to(QPointF pixel) {
         return;
     }
     Point to{grabbed_from_.x_m + now.x_m - start.x_m, grabbed_from_.y_m + now.y_m - start.y_m};
-    document_.preview(move_object(site, grabbed_.id, to));
+    document_.preview_move(grabbed_.id, to);
 }
 
 void PlanView::mouseMoveEvent(QMouseEvent* event) {
     by_keyboard_ = false;
     cursor_ = event->position();
     if (panning_) {
+        own_view_ = true;
         map_.pan(event->position() - last_pixel_);
     } else if (pressed_ && tool_ == PlanTool::select) {
         const QPointF moved = event->position() - press_pixel_;
@@ -336,6 +338,7 @@ void PlanView::mouseDoubleClickEvent(QMouseEvent* event) {
 }
 
 void PlanView::wheelEvent(QWheelEvent* event) {
+    own_view_ = true;
     map_.zoom(std::pow(1.0015, event->angleDelta().y()), event->position());
     update();
 }
@@ -349,6 +352,7 @@ void PlanView::nudge(QPointF step) {
     }
     const Device* device = find_device(document_.site(), document_.selected());
     if (!device) {
+        own_view_ = true;
         map_.pan(-step * 40);
         update();
         return;

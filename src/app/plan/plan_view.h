@@ -73,7 +73,7 @@ private:
 
     Document& document_;
     PlanMap map_;
-    bool fitted_ = false;
+    bool own_view_ = false;  // zoomed or moved by hand: a new size leaves it alone
     PlanTool tool_ = PlanTool::select;
     std::string camera_kind_ = "cam-fixed-4mp";
     std::string cable_kind_ = "cat5e-solid-24-out";

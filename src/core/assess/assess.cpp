@@ -51,26 +51,70 @@ StageFaults stage_faults(const Assessment& assessment) {
     return faults;
 }
 
+namespace {
+
+bool feeds_from_mains(const Kind& kind) {
+    return kind.supply && kind.supply->from_mains &&
+           std::any_of(kind.ports.begin(), kind.ports.end(),
+                       [](const PortKind& port) { return port.role == PortRole::pse; });
+}
+
+void count(Summary& summary, Verdict verdict) {
+    switch (verdict) {
+        case Verdict::holds: ++summary.holds; break;
+        case Verdict::tight: ++summary.tight; break;
+        case Verdict::fails: ++summary.fails; break;
+        case Verdict::unknown: ++summary.unknown; break;
+    }
+}
+
+bool same_lengths(const Network& net, const Network& before, const Run& run) {
+    return std::all_of(run.links.begin(), run.links.end(), [&](int link) {
+        const auto number = static_cast<std::size_t>(link);
+        return net.links[number].length_m == before.links[number].length_m;
+    });
+}
+
+}  // namespace
+
 Assessment assess(const Network& net, const AssessOptions& options) {
     Assessment out;
     out.runs.reserve(net.cameras.size());
     for (std::size_t i = 0; i < net.cameras.size(); ++i) {
         out.runs.push_back(assess_run(net, i, options));
-        switch (out.runs.back().verdict) {
-            case Verdict::holds: ++out.summary.holds; break;
-            case Verdict::tight: ++out.summary.tight; break;
-            case Verdict::fails: ++out.summary.fails; break;
-            case Verdict::unknown: ++out.summary.unknown; break;
-        }
+        count(out.summary, out.runs.back().verdict);
     }
     for (std::size_t i = 0; i < net.kinds.size(); ++i) {
-        const Kind& kind = *net.kinds[i];
-        const auto feeds = [](const PortKind& port) { return port.role == PortRole::pse; };
-        if (!kind.supply || !kind.supply->from_mains ||
-            std::none_of(kind.ports.begin(), kind.ports.end(), feeds)) {
-            continue;
-        }
+        if (!feeds_from_mains(*net.kinds[i])) continue;
         out.switches.push_back(assess_switch(net, static_cast<int>(i), options));
+    }
+    return out;
+}
+
+Assessment assess_move(const Network& net, const Network& before_net, const Assessment& before,
+                       std::string_view moved, const AssessOptions& options) {
+    if (net.runs.size() != before.runs.size() || net.links.size() != before_net.links.size() ||
+        net.kinds.size() != before_net.kinds.size()) {
+        return assess(net, options);
+    }
+    Assessment out;
+    std::vector<int> touched;  // units whose ports carry a changed length
+    for (std::size_t i = 0; i < net.cameras.size(); ++i) {
+        const Run& run = net.runs[i];
+        const bool same = same_lengths(net, before_net, run);
+        if (!same && run.fed) touched.push_back(run.outs.front().device);
+        out.runs.push_back(same && net.device(run.camera).id != moved
+                               ? before.runs[i]
+                               : assess_run(net, i, options));
+        count(out.summary, out.runs.back().verdict);
+    }
+    std::size_t unit = 0;
+    for (std::size_t i = 0; i < net.kinds.size(); ++i) {
+        if (!feeds_from_mains(*net.kinds[i])) continue;
+        const int number = static_cast<int>(i);
+        const bool same = std::find(touched.begin(), touched.end(), number) == touched.end();
+        out.switches.push_back(same ? before.switches[unit] : assess_switch(net, number, options));
+        ++unit;
     }
     return out;
 }
