@@ -22,14 +22,20 @@ std::vector<std::pair<std::string, QString>> choices_of() {
 
 }  // namespace
 
+void DetailsPanel::add_name(const std::string& id, const std::string& name) {
+    add_text(
+        tr("Name"), "name", name,
+        [this, id](const std::string& entered) {
+            return rename_object(document_.committed(), id, entered);
+        },
+        tr("Rename %1").arg(q(id)));
+}
+
 void DetailsPanel::fill_camera(const Device& device) {
     const std::string id = device.id;
     Document& d = document_;
     add_heading(q(id) + "  " + q(device.name));
-    add_text(
-        tr("Name"), "name", device.name,
-        [&d, id](const std::string& name) { return rename_object(d.committed(), id, name); },
-        tr("Rename %1").arg(q(id)));
+    add_name(device.id, device.name);
     add_choice(
         tr("Kind"), "kind", kinds_of(Category::camera), device.kind,
         [&d, id](const std::string& kind) {
@@ -136,10 +142,7 @@ void DetailsPanel::fill_unit(const Device& device) {
     const Kind* kind = d.catalogue().find(device.kind);
     if (!kind) return;
     add_heading(q(id) + "  " + q(device.name));
-    add_text(
-        tr("Name"), "name", device.name,
-        [&d, id](const std::string& name) { return rename_object(d.committed(), id, name); },
-        tr("Rename %1").arg(q(id)));
+    add_name(device.id, device.name);
     add_choice(
         tr("Kind"), "kind", kinds_of(kind->category), device.kind,
         [&d, id](const std::string& value) {
@@ -196,12 +199,7 @@ void DetailsPanel::fill_place(const Place& place) {
         return replace_place(d.committed(), next);
     };
     add_heading(q(place.name.empty() ? place.id : place.name));
-    add_text(
-        tr("Name"), "name", place.name,
-        [&d, id = place.id](const std::string& name) {
-            return rename_object(d.committed(), id, name);
-        },
-        tr("Rename %1").arg(q(place.id)));
+    add_name(place.id, place.name);
     add_choice(
         tr("Kind"), "kind", choices_of<PlaceKind>(), std::string(name_of(place.kind)),
         [changed](const std::string& v) {
@@ -249,12 +247,7 @@ void DetailsPanel::fill_pathway(const Pathway& pathway) {
         return replace_pathway(d.committed(), next);
     };
     add_heading(q(pathway.name.empty() ? pathway.id : pathway.name));
-    add_text(
-        tr("Name"), "name", pathway.name,
-        [&d, id = pathway.id](const std::string& name) {
-            return rename_object(d.committed(), id, name);
-        },
-        tr("Rename %1").arg(q(pathway.id)));
+    add_name(pathway.id, pathway.name);
     add_choice(
         tr("Kind"), "kind", choices_of<PathwayKind>(), std::string(name_of(pathway.kind)),
         [changed](const std::string& v) {

@@ -28,6 +28,7 @@ private:
     void fill_run_links(const std::string& camera);
 
     void add_heading(const QString& text);
+    void add_name(const std::string& id, const std::string& name);
     void add_text(const QString& label, const std::string& object_name, const std::string& value,
                   std::function<Result<Site>(const std::string&)> change, const QString& edit_name);
     void add_number(const QString& label, const std::string& object_name, Unit unit,
