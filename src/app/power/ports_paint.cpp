@@ -75,25 +75,19 @@ private:
         text(x, 2 + line_, q(kind->name), theme_.quiet);
     }
 
-    double amount_of(const PortAssessment& port) const {
-        return unit_.basis == SwitchBasis::by_class        ? port.reserved_w
-               : unit_.basis == SwitchBasis::greatest_draw ? port.watts
-                                                           : port.day_w;
-    }
-
     // Each camera's share of the total, the keep-back line and the limit.
     void beam() {
         const double top = 2 * line_ + 6, height = 1.7 * line_;
         const QRectF area(side, top, view_.width() - 2 * side, height);
         double total_w = 0;
-        for (const PortAssessment& port : unit_.ports) total_w += amount_of(port);
+        for (const PortAssessment& port : unit_.ports) total_w += port.counted_w(unit_.basis);
         const double full_w = std::max(unit_.budget_w, total_w) * 1.06;
         p_.fillRect(area, theme_.track);
         double x = area.left();
         int shade = 0;
         font(0.8);
         for (const PortAssessment& port : unit_.ports) {
-            const double width = area.width() * amount_of(port) / full_w;
+            const double width = area.width() * port.counted_w(unit_.basis) / full_w;
             if (width <= 0) continue;
             QColor colour = theme_.copper;
             colour.setAlpha(shade++ % 2 ? 190 : 235);
@@ -106,8 +100,11 @@ private:
             }
             x += width;
         }
-        const double keep_w =
-            unit_.budget_w * (1 - document_.site().settings.keep_back.power_share);
+        const Check* power = nullptr;
+        for (const Check& check : unit_.checks) {
+            if (check.id == CheckId::switch_power) power = &check;
+        }
+        const double keep_w = power ? power->keep_line : unit_.budget_w;
         const double keep_x = area.left() + area.width() * keep_w / full_w;
         const double limit_x = area.left() + area.width() * unit_.budget_w / full_w;
         p_.setPen(QPen(theme_.tight, 2));
@@ -240,23 +237,18 @@ private:
         }
         if (number < 0) return;
         double y = top + 8;
-        for (Condition condition : all_conditions) {
-            const SwitchAssessment in = assess_switch(net, number, {condition, false});
-            Check check;
-            check.value = in.greatest_w;
-            check.limit = in.budget_w;
-            judge(check, in.budget_w * document_.site().settings.keep_back.power_share);
+        for (const Check& check : power_by_condition(net, number)) {
             font(0.9);
             p_.setPen(theme_.ink);
             p_.drawText(QRectF(side, y, 110, line_), Qt::AlignLeft | Qt::AlignVCenter,
-                        q(title(condition)));
+                        q(title(check.condition)));
             const QRectF bar(side + 116, y + line_ / 2 - 4, view_.width() - 2 * side - 116 - 110,
                              8);
             paint_bar(p_, theme_, bar, bar_shares(check), check.verdict);
             p_.setPen(theme_.ink);
             p_.drawText(QRectF(view_.width() - side - 104, y, 104, line_),
                         Qt::AlignRight | Qt::AlignVCenter,
-                        q(value_of_limit(in.greatest_w, in.budget_w, Unit::watt, units_)));
+                        q(value_of_limit(check.value, check.limit, Unit::watt, units_)));
             y += line_ + 5;
         }
     }

@@ -45,6 +45,8 @@ struct PortAssessment {
     bool power_off = false;
     bool collapses = false;
     Verdict verdict = Verdict::unknown;
+    // What counts against the unit by this basis.
+    double counted_w(SwitchBasis basis) const;
 };
 
 struct SwitchAssessment {
@@ -106,5 +108,11 @@ struct LinkReach {
 };
 LinkReach link_reach(const Network& net, const NetLink& link, Condition condition,
                      Working* working = nullptr);
+
+// link-length of one link in one condition, without remedies.
+Check link_length_check(const Network& net, const NetLink& link, Condition condition, bool working);
+
+// What a feeding unit gives by greatest draw in each condition, against its budget.
+std::vector<Check> power_by_condition(const Network& net, int device);
 
 }  // namespace ovant

@@ -19,6 +19,17 @@ void state(Working* working, const char* what, double length_m, Source source) {
     if (working) working->push_back({what, "", length_m, Unit::metre, source});
 }
 
+// Says how far past 10BASE-T a long 10 Mb/s link is; a matter of working, not of verdict.
+void ten_base_t_loss(const Network& net, const NetLink& link, Condition condition, Working& steps) {
+    const CableFacts& cable = *link.cable->cable;
+    if (cable.category == CableCategory::none) return;
+    insertion_loss_db(cable.category, link.length_m, 10,
+                      cable_temperature_c(net.site->settings, condition, link.surroundings),
+                      cable.screened, &steps);
+    steps.push_back({"10BASE-T allows, at 10 MHz", "", ten_base_t_loss_db, Unit::decibel,
+                     source::ten_base_t_loss});
+}
+
 }  // namespace
 
 LinkReach link_reach(const Network& net, const NetLink& link, Condition condition,
@@ -62,6 +73,30 @@ LinkReach link_reach(const Network& net, const NetLink& link, Condition conditio
         }
     }
     return reach;
+}
+
+Check link_length_check(const Network& net, const NetLink& link, Condition condition,
+                        bool working) {
+    Check check;
+    check.id = CheckId::link_length;
+    check.subject = link.link->id;
+    check.value = link.length_m;
+    check.unit = Unit::metre;
+    check.condition = condition;
+    check.by_condition = true;
+    const LinkReach reach = link_reach(net, link, condition, working ? &check.working : nullptr);
+    check.limit = reach.limit_m;
+    check.source = reach.source;
+    if (reach.long_setting) {
+        check.note = Note::long_setting;
+        if (working) ten_base_t_loss(net, link, condition, check.working);
+    }
+    judge(check, reach.limit_m * net.site->settings.keep_back.length_share);
+    if (check.verdict == Verdict::fails && link.length_m <= reach.proven_m) {
+        check.verdict = Verdict::tight;
+        check.note = Note::past_stated_limit;
+    }
+    return check;
 }
 
 }  // namespace ovant

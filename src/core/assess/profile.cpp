@@ -14,16 +14,14 @@ constexpr double no_volts = std::numeric_limits<double>::quiet_NaN();
 void add_hop(const Network& net, const Run& run, std::size_t i, RunProfile& profile) {
     const NetLink& laid = net.links[static_cast<std::size_t>(run.links[i])];
     const LinkReach reach = link_reach(net, laid, Condition::day);
-    Check check;
-    check.value = laid.length_m;
-    check.limit = reach.limit_m;
-    judge(check, reach.limit_m * net.site->settings.keep_back.length_share);
-    if (check.verdict == Verdict::fails && laid.length_m <= reach.proven_m) {
-        check.verdict = Verdict::tight;
+    Check worst = link_length_check(net, laid, Condition::day, false);
+    for (Condition condition : all_conditions) {
+        Check check = link_length_check(net, laid, condition, false);
+        if (worse(check, worst)) worst = std::move(check);
     }
     profile.hops.push_back({laid.link->id, laid.cable, profile.length_m,
-                            profile.length_m + laid.length_m, reach.limit_m, reach.rate_mbps,
-                            reach.long_setting, check.verdict});
+                            profile.length_m + laid.length_m, worst.limit, reach.rate_mbps,
+                            reach.long_setting, worst.verdict});
     profile.length_m += laid.length_m;
 }
 

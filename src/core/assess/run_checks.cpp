@@ -249,38 +249,11 @@ private:
     }
 
     void link_length(std::size_t i) {
-        const NetLink& laid = link(i);
         for (Condition condition : conditions_) {
-            Check check = start(CheckId::link_length, laid.link->id, laid.length_m, 0, Unit::metre,
-                                Sense::at_most, source::channel_length);
-            const LinkReach reach = link_reach(net_, laid, condition, working(check));
-            check.limit = reach.limit_m;
-            check.source = reach.source;
-            check.condition = condition;
-            check.by_condition = true;
-            if (reach.long_setting) {
-                check.note = Note::long_setting;
-                ten_base_t_loss(laid, condition, check);
-            }
-            judge(check, reach.limit_m * keep().length_share);
-            if (check.verdict == Verdict::fails && laid.length_m <= reach.proven_m) {
-                check.verdict = Verdict::tight;
-                check.note = Note::past_stated_limit;
-            }
+            Check check = link_length_check(net_, link(i), condition, options_.working);
             check.remedies = {RemedyKind::turn_long_setting_on, RemedyKind::another_way};
             offer(std::move(check));
         }
-    }
-
-    // Says how far past 10BASE-T a long 10 Mb/s link is; a matter of working, not of verdict.
-    void ten_base_t_loss(const NetLink& laid, Condition condition, Check& check) {
-        const CableFacts& cable = *laid.cable->cable;
-        if (!options_.working || cable.category == CableCategory::none) return;
-        insertion_loss_db(cable.category, laid.length_m, 10,
-                          cable_temperature_c(net_.site->settings, condition, laid.surroundings),
-                          cable.screened, &check.working);
-        check.working.push_back({"10BASE-T allows, at 10 MHz", "", ten_base_t_loss_db,
-                                 Unit::decibel, source::ten_base_t_loss});
     }
 
     void link_rate(std::size_t i) {

@@ -71,9 +71,7 @@ Check switch_power(const Network& net, const SwitchAssessment& unit, const Kind&
     if (working) {
         for (const PortAssessment& port : unit.ports) {
             if (port.class_asked == 0) continue;
-            const double watts = unit.basis == SwitchBasis::by_class        ? port.reserved_w
-                                 : unit.basis == SwitchBasis::greatest_draw ? port.watts
-                                                                            : port.day_w;
+            const double watts = port.counted_w(unit.basis);
             check.working.push_back(
                 {fmt::format("port {}", port.port),
                  unit.basis == SwitchBasis::by_class
@@ -113,6 +111,34 @@ void uplink_rate(const Network& net, int device, SwitchAssessment& unit, bool wo
 }
 
 }  // namespace
+
+double PortAssessment::counted_w(SwitchBasis basis) const {
+    switch (basis) {
+        case SwitchBasis::by_class: return reserved_w;
+        case SwitchBasis::greatest_draw: return watts;
+        case SwitchBasis::typical: return day_w;
+    }
+    return reserved_w;
+}
+
+std::vector<Check> power_by_condition(const Network& net, int device) {
+    std::vector<Check> checks;
+    for (Condition condition : all_conditions) {
+        const SwitchAssessment unit = assess_switch(net, device, {condition, false});
+        Check check;
+        check.id = CheckId::switch_power;
+        check.subject = unit.device;
+        check.value = unit.greatest_w;
+        check.limit = unit.budget_w;
+        check.unit = Unit::watt;
+        check.condition = condition;
+        check.by_condition = true;
+        check.source = source::balance;
+        judge(check, unit.budget_w * net.site->settings.keep_back.power_share);
+        checks.push_back(std::move(check));
+    }
+    return checks;
+}
 
 SwitchAssessment assess_switch(const Network& net, int device, const AssessOptions& options) {
     SwitchAssessment unit;
