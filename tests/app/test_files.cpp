@@ -158,6 +158,21 @@ TEST_CASE("work kept aside comes back on the next start", "[window][files]") {
     CHECK_FALSE(QFileInfo::exists(again.document().autosave_file()));
 }
 
+TEST_CASE("undone to what the file holds, nothing is left aside", "[window][files]") {
+    const TempFolder folder;
+    Driver d;
+    d.window().open_file(q(folder.write(
+        "quay.ovant.json", read_all(source_file("data/demo/marram-quay.ovant.json")))));
+    move(d, "K15", 4);
+    d.document().autosave();
+    CHECK(QFileInfo::exists(d.document().autosave_file()));
+    d.trigger("undo");
+    CHECK_FALSE(QFileInfo::exists(d.document().autosave_file()));
+    d.trigger("redo");
+    d.document().autosave();
+    CHECK(QFileInfo::exists(d.document().autosave_file()));
+}
+
 TEST_CASE("killed at any instant, file and kept work are each whole", "[files]") {
     const TempFolder folder;
     const std::string path =

@@ -409,10 +409,24 @@ TEST_CASE("the profile agrees with the checks", "[assess][profile]") {
         REQUIRE(working.size() >= 2);
         CHECK(working[working.size() - 2].result == Approx(volts.value));
         CHECK(working.back().result == Approx(profile.points.back().watts[c]));
-        const Working hop = hop_working(net, i, 0, Condition::day);
+        const Working hop = hop_working(net, i, 0, profile.hops[0].condition);
         CHECK(hop.front().result == Approx(profile.hops[0].to_m));
         CHECK(hop.back().result == Approx(profile.hops[0].limit_m));
     }
+}
+
+TEST_CASE("a night warmer than the day shortens the strip's reach as it does the check",
+          "[assess]") {
+    Site site = site_with_run({.cable = "cat5e-solid-24-out", .lengths_m = {90}}, School::standard);
+    site.settings.day_c = 20;
+    site.settings.night_c = 55;
+    const Judged judged = judge_site(site);
+    const RunProfile profile = run_profile(lay_out(judged.site, judged.catalogue), 0);
+    const Check check = check_of(judged.run(), CheckId::link_length);
+    CHECK(check.condition == Condition::night);
+    CHECK(profile.hops[0].condition == Condition::night);
+    CHECK(profile.hops[0].limit_m == Approx(check.limit));
+    CHECK(profile.hops[0].verdict == check.verdict);
 }
 
 TEST_CASE("judge: sides, keep lines and rounding", "[assess]") {

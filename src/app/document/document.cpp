@@ -106,18 +106,23 @@ void Document::cancel_preview() {
     if (previewing()) show_site(current_);
 }
 
-void Document::undo() {
-    if (!can_undo()) return;
-    current_ = history_[--at_].site;
+void Document::go_to(std::size_t step) {
+    at_ = step;
+    current_ = history_[at_].site;
+    // Back at what the file holds: what was kept aside is no longer anybody's work.
+    if (!unsaved()) drop_autosave();
     show_site(current_);
     emit saved_changed();
 }
 
+void Document::undo() {
+    if (!can_undo()) return;
+    go_to(at_ - 1);
+}
+
 void Document::redo() {
     if (!can_redo()) return;
-    current_ = history_[++at_].site;
-    show_site(current_);
-    emit saved_changed();
+    go_to(at_ + 1);
 }
 
 void Document::select(const std::string& id) {

@@ -100,6 +100,7 @@ private:
     void show_site(std::shared_ptr<const Site> site, const std::string& moved = {});
     void push(const QString& name, std::shared_ptr<const Site> site);
     void trim_history();
+    void go_to(std::size_t step);
     void take_file(Site site, const QString& path, bool read_only);
 
     std::shared_ptr<const Site> current_, shown_, saved_;

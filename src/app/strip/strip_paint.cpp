@@ -255,7 +255,7 @@ private:
                  const std::string& link) {
         const Document& document = in_.document;
         const std::size_t index = in_.index;
-        const Condition condition = document.condition().value_or(Condition::day);
+        const Condition condition = in_.profile.hops[hop].condition;
         spots_.push_back({area, name,
                           [&document, index, hop, condition] {
                               return hop_working(document.network(), index, hop, condition);

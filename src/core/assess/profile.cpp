@@ -21,7 +21,7 @@ void add_hop(const Network& net, const Run& run, std::size_t i, RunProfile& prof
     }
     profile.hops.push_back({laid.link->id, laid.cable, profile.length_m,
                             profile.length_m + laid.length_m, worst.limit, reach.rate_mbps,
-                            reach.long_setting, worst.verdict});
+                            reach.long_setting, worst.condition, worst.verdict});
     profile.length_m += laid.length_m;
 }
 

@@ -29,6 +29,7 @@ struct ProfileHop {
     double limit_m = 0;
     double rate_mbps = 0;
     bool long_setting = false;
+    Condition condition = Condition::day;  // the one its limit and verdict are from
     Verdict verdict = Verdict::holds;
 };
 
