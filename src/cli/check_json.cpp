@@ -122,15 +122,20 @@ std::string ways_json(const std::vector<Proposal>& ways, const std::string& came
         ordered_json item{{"id", id_of(*way.way)},
                           {"number", static_cast<int>(*way.way)},
                           {"title", proposal_title(way, context)},
-                          {"built", way.site != nullptr},
+                          {"built", way.built},
                           {"reason", proposal_reason(way, context)}};
-        if (way.site) {
+        if (way.built) {
             item["verdict"] = id_of(way.verdict);
             item["deciding_check"] = id_of(way.decisive.id);
             item["margin"] = number(way.decisive.margin);
-            item["price"] = number(way.price);
+            item["price"] = number(way.cost.total());
+            item["material"] = number(way.cost.material);
+            item["ground"] = number(way.cost.ground);
+            item["labour"] = number(way.cost.labour);
+            item["hours"] = number(way.cost.hours);
             item["can_fail"] = way.can_fail;
             item["past_stated_limit"] = way.past_stated;
+            if (!way.harmed.empty()) item["harms"] = way.harmed;
         }
         out["ways"].push_back(std::move(item));
     }

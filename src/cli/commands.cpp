@@ -124,9 +124,9 @@ int ways_command(const Options& options, const Streams& streams) {
     }
     for (const Proposal& way : ways) {
         streams.out << fmt::format(
-            "{:8} {:34} {:>12}  {}\n", way.site ? id_of(way.verdict) : "cannot",
+            "{:8} {:34} {:>12}  {}\n", way.built ? id_of(way.verdict) : "cannot",
             proposal_title(way, opened->context),
-            way.site ? shown_money(way.price, opened->site.settings.currency) : "",
+            way.built ? shown_money(way.cost.total(), opened->site.settings.currency) : "",
             proposal_reason(way, opened->context));
     }
     return cli_holds;

@@ -26,6 +26,7 @@ enum class ErrorCode {
     unknown_pathway,  // place, subject: pathway
     unknown_place,    // place, subject: place id
     port_in_use,      // place, subject: device.port, detail: the other link
+    wrong_medium,     // place, subject: device.port, detail: the cable
     two_sources,      // place, subject: link, detail: the two ports
     loop,             // place, subject: link that closes the loop
     bad_number,       // place, subject: text

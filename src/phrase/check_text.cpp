@@ -3,6 +3,7 @@
 
 #include <fmt/format.h>
 
+#include <algorithm>
 #include <cmath>
 
 #include "phrase/numbers.h"
@@ -24,6 +25,118 @@ std::string when(const Check& check) {
 std::string ends_text(const Check& check) {
     return check.value == 0 ? "no protectors"
                             : fmt::format("{:g} of {:g} ends", check.value, check.limit);
+}
+
+std::string place_name(const Check& check) {
+    return check.other.empty() ? check.subject : check.other;
+}
+
+std::string mismatch_text(const Check& check) {
+    switch (check.note) {
+        case Note::no_optic:
+            return fmt::format("{} has an end without a transceiver", check.subject);
+        case Note::other_rate: return fmt::format("The ends of {} differ in rate", check.subject);
+        case Note::other_wavelength:
+            return fmt::format("One end of {} sends what the other does not receive",
+                               check.subject);
+        case Note::other_fibre:
+            return fmt::format("The transceivers of {} are not made for its fibre", check.subject);
+        case Note::other_strands:
+            return fmt::format("{} has not the fibres its transceivers need", check.subject);
+        case Note::other_band:
+            return fmt::format("The radios of {} differ in band or width", check.subject);
+        default: return fmt::format("The ends of {} do not go together", check.subject);
+    }
+}
+
+std::string mains_text(const Check& check) {
+    switch (check.note) {
+        case Note::no_place:
+            return fmt::format("{} stands at no place: is there mains?", check.subject);
+        case Note::generator:
+            return fmt::format("{} hangs on a generator at {}: not steady", check.subject,
+                               place_name(check));
+        case Note::solar_only:
+            return fmt::format("{} needs mains, {} has solar only", check.subject,
+                               place_name(check));
+        default: return fmt::format("No mains for {} at {}", check.subject, place_name(check));
+    }
+}
+
+// Sentences of what lies beyond ordinary copper: fibre, radio, d.c., places.
+std::string far_sentence(const Check& check, const TextContext& context) {
+    const auto quantity = [&](double value) { return shown(value, check.unit, context.units); };
+    const bool fails = check.verdict == Verdict::fails;
+    switch (check.id) {
+        case CheckId::fibre_light:
+            return fails ? fmt::format("Too little light over {}: {} short", check.subject,
+                                       quantity(-check.margin))
+                         : fmt::format("{} of light to spare over {}, inside the keep-back",
+                                       quantity(check.value), check.subject);
+        case CheckId::fibre_overload:
+            return fmt::format("Too much light over {}: {} arrives, {} is the most", check.subject,
+                               quantity(check.value), quantity(check.limit));
+        case CheckId::transceiver_pair: return mismatch_text(check);
+        case CheckId::radio_clearance: {
+            const std::string what = check.other.empty() ? "the ground" : check.other;
+            if (check.parts.size() < 2) return "The radio path is not clear";
+            return fails ? fmt::format("{} cuts the radio path by {}", what,
+                                       shown(-check.parts[0], Unit::metre, context.units))
+                         : fmt::format("{} stands in the radio zone: {} clear, 60 % wanted", what,
+                                       quantity(check.value));
+        }
+        case CheckId::radio_fade_margin:
+            return fails ? fmt::format("Radio too weak over {}: {} below what the pictures need",
+                                       check.subject, quantity(-check.margin))
+                         : fmt::format("{} of fade margin over {}, less than is kept back",
+                                       quantity(check.value), check.subject);
+        case CheckId::radio_airtime:
+            return fmt::format("{} of the airtime of {} is taken", quantity(check.value),
+                               check.subject);
+        case CheckId::radio_limit:
+            return fmt::format("{} radiates {}, {} is the limit here", check.subject,
+                               quantity(check.value), quantity(check.limit));
+        case CheckId::dc_voltage:
+            return check.note == Note::no_signature
+                       ? fmt::format("{} asks for no PoE, so port {} gives none", check.subject,
+                                     check.other)
+                       : fmt::format("{} would get {}, it stands {}", check.subject,
+                                     quantity(check.value), quantity(check.limit));
+        case CheckId::dc_polarity:
+            return fmt::format("Plus and minus are crossed between {} and {}", check.other,
+                               check.subject);
+        case CheckId::power_limited:
+            return check.note == Note::not_limited
+                       ? fmt::format("{} is not marked as a power-limited source", check.subject)
+                       : fmt::format("{} gives {}, a power-limited circuit ends at {}",
+                                     check.subject, quantity(check.value), quantity(check.limit));
+        case CheckId::pair_alternative:
+            return fails ? fmt::format("Port {} feeds the pairs that {} does not pass on",
+                                       check.subject, check.other)
+                         : fmt::format("Nobody says which pairs port {} feeds", check.subject);
+        case CheckId::mains_at_place: return mains_text(check);
+        case CheckId::earth_between_buildings:
+            return fmt::format("Copper between two earths, {}: prefer fibre", check.other);
+        case CheckId::trunk_power:
+            return fmt::format("{} passes on {}, it can {}", check.subject, quantity(check.value),
+                               quantity(check.limit));
+        case CheckId::coax_loop:
+            return fmt::format("{} measures {}, the units work over {}", check.subject,
+                               quantity(check.value), quantity(check.limit));
+        case CheckId::solar_days:
+            if (check.note == Note::panel_too_small && check.parts.size() == 2) {
+                return fmt::format("The panel of {} gives {} a day in the worst month, {} is used",
+                                   check.subject,
+                                   shown(check.parts[1], Unit::watt_hour, context.units),
+                                   shown(check.parts[0], Unit::watt_hour, context.units));
+            }
+            return fmt::format("The battery of {} lasts {} without sun, {} wanted", check.subject,
+                               quantity(check.value), quantity(check.limit));
+        case CheckId::enclosure:
+            return fmt::format("It gets {} in the box of {}, {} is the most", quantity(check.value),
+                               check.subject, quantity(check.limit));
+        default: return title(check.id);
+    }
 }
 
 std::string failing_sentence(const Check& check, const TextContext& context) {
@@ -68,6 +181,9 @@ std::string failing_sentence(const Check& check, const TextContext& context) {
             return fmt::format("{} in a pairset{}, {} is the most", quantity(check.value),
                                when(check), quantity(check.limit));
         case CheckId::link_length:
+            if (check.note == Note::wrong_line) {
+                return fmt::format("The two ends of {} do not speak the same line", check.subject);
+            }
             if (check.note == Note::past_stated_limit) {
                 return fmt::format("{} is {} long: past the stated {}, seen to work", check.subject,
                                    quantity(check.value), quantity(check.limit));
@@ -77,6 +193,10 @@ std::string failing_sentence(const Check& check, const TextContext& context) {
                          : fmt::format("{} is {} long, close to the limit of {}", check.subject,
                                        quantity(check.value), quantity(check.limit));
         case CheckId::link_rate:
+            if (check.note == Note::unsure_rate) {
+                return fmt::format("{} may carry {}: nobody knows before trying", check.subject,
+                                   quantity(check.limit));
+            }
             return fails ? fmt::format("The pictures need {}, {} runs at {}", quantity(check.value),
                                        check.subject, quantity(check.limit))
                          : fmt::format("The pictures need {} of {} on {}, more than 70 % of it",
@@ -117,6 +237,9 @@ std::string failing_sentence(const Check& check, const TextContext& context) {
                     return fmt::format("{} is an indoor unit standing outdoors", check.subject);
                 case Note::cable_indoor_outside:
                     return fmt::format("{} is indoor cable laid outdoors", check.subject);
+                case Note::crosses_water:
+                    return fmt::format("{} would lie in open water: no pathway leads there",
+                                       check.subject);
                 default: return fmt::format("{} is not made for wet places", check.subject);
             }
         case CheckId::not_connected:
@@ -129,8 +252,11 @@ std::string failing_sentence(const Check& check, const TextContext& context) {
                         quantity(check.value), check.parts[0],
                         shown(check.parts[1], Unit::megabit_per_second, context.units));
                 case Note::power_off: return "The port that should feed it is switched off";
+                case Note::unit_without_power:
+                    return fmt::format("{} on the way has no power", check.subject);
                 default: return "Its cable leads to nothing that feeds it";
             }
+        default: return far_sentence(check, context);
     }
     return title(check.id);
 }
@@ -154,6 +280,23 @@ std::string title(CheckId check) {
         case CheckId::surge: return "Outdoor copper protected";
         case CheckId::surroundings: return "Fit for its surroundings";
         case CheckId::not_connected: return "Connection";
+        case CheckId::fibre_light: return "Light to spare";
+        case CheckId::fibre_overload: return "Most light received";
+        case CheckId::transceiver_pair: return "Ends that go together";
+        case CheckId::radio_clearance: return "Fresnel clearance";
+        case CheckId::radio_fade_margin: return "Fade margin";
+        case CheckId::radio_airtime: return "Airtime of radio";
+        case CheckId::radio_limit: return "Radiated power";
+        case CheckId::dc_voltage: return "Highest d.c. voltage";
+        case CheckId::dc_polarity: return "Polarity";
+        case CheckId::power_limited: return "Power-limited source";
+        case CheckId::pair_alternative: return "Pairs that carry power";
+        case CheckId::mains_at_place: return "Mains at the place";
+        case CheckId::earth_between_buildings: return "Earths joined by copper";
+        case CheckId::trunk_power: return "Power passed on";
+        case CheckId::coax_loop: return "Loop of the coax";
+        case CheckId::solar_days: return "Days without sun";
+        case CheckId::enclosure: return "Heat in the enclosure";
     }
     return "";
 }
@@ -207,6 +350,15 @@ std::string title(Category category) {
         case Category::extender: return "Extender";
         case Category::protector: return "Surge protector";
         case Category::enclosure: return "Enclosure";
+        case Category::media_converter: return "Media converter";
+        case Category::transceiver: return "Transceiver";
+        case Category::supply: return "Supply";
+        case Category::splitter: return "Splitter";
+        case Category::combiner: return "Combiner";
+        case Category::coax_unit: return "Coax unit";
+        case Category::line_unit: return "Long-reach unit";
+        case Category::mains_unit: return "Mains-wiring unit";
+        case Category::radio: return "Radio";
     }
     return "";
 }
@@ -265,6 +417,18 @@ std::string figures(const Check& check, const TextContext& context) {
             return std::isnan(check.value) ? "" : shown(check.value, Unit::metre, context.units);
         case CheckId::surroundings:
             return std::isnan(check.limit) ? "" : shown(check.value, check.unit, context.units);
+        case CheckId::transceiver_pair:
+        case CheckId::dc_polarity:
+        case CheckId::pair_alternative:
+        case CheckId::mains_at_place:
+        case CheckId::earth_between_buildings: return "";
+        case CheckId::radio_clearance:
+            return fmt::format("{} clear, wants 60 %",
+                               shown(std::min(check.value, 999.0), check.unit, context.units));
+        case CheckId::fibre_light:
+        case CheckId::radio_fade_margin:
+            return fmt::format("{}, wants {}", shown(check.value, check.unit, context.units),
+                               shown(check.keep_line, check.unit, context.units));
         default: break;
     }
     if (std::isnan(check.value)) return "collapses";
@@ -295,6 +459,27 @@ std::string reason(const Check& check, const TextContext& context) {
         case Note::not_for_wet: return check.subject + " is not made for wet places";
         case Note::cable_indoor_outside: return check.subject + " is indoor cable";
         case Note::over_port_class: return "split the load or feed it locally";
+        case Note::crosses_water: return "draw a pathway there, or go by radio";
+        case Note::unit_without_power: return "no picture comes through a unit that is dark";
+        case Note::wrong_line: return "a plain port cannot drive this line";
+        case Note::unsure_rate: return "try it on site before promising it";
+        case Note::steel_core: return "copper-clad steel core: many times the resistance";
+        case Note::no_signature: return "a PoE port waits for a signature";
+        case Note::not_limited: return "local code decides on such a circuit";
+        case Note::other_pairs: return "needs power on the pairs that carry data";
+        case Note::pairs_unknown: return "ask the maker before wiring";
+        case Note::no_place: return "put it at a place and say what mains it has";
+        case Note::solar_only: return "a solar supply of its own could feed it";
+        case Note::generator: return "a backup bridges the gaps of a generator";
+        case Note::panel_too_small: return "more panel, or fewer watts";
+        case Note::no_optic:
+        case Note::other_rate:
+        case Note::other_wavelength:
+        case Note::other_fibre:
+        case Note::other_strands:
+        case Note::other_band: return "both ends must be alike";
+        case Note::path_cut: return "raise an antenna, or go round by a relay";
+        case Note::no_mains: return "bring mains, or feed it over the cable";
         case Note::none: break;
     }
     switch (check.id) {
@@ -324,6 +509,32 @@ std::string reason(const Check& check, const TextContext& context) {
             return "";
         case CheckId::uplink_rate: return "cameras through port " + check.subject;
         case CheckId::port_setting: return "whole group of ports";
+        case CheckId::fibre_light:
+            if (check.parts.size() != 2) return "";
+            return fmt::format("budget {}, loss {}",
+                               shown(check.parts[0], Unit::decibel, context.units),
+                               shown(check.parts[1], Unit::decibel, context.units));
+        case CheckId::radio_fade_margin:
+            if (check.parts.size() != 3) return "";
+            return fmt::format("received {}, needs {} for {}",
+                               shown(check.parts[0], Unit::decibel_milliwatt, context.units),
+                               shown(check.parts[1], Unit::decibel_milliwatt, context.units),
+                               shown(check.parts[2], Unit::megabit_per_second, context.units));
+        case CheckId::radio_clearance:
+            if (check.parts.size() != 3) return "";
+            return fmt::format("nearest is {}, {} below the line",
+                               check.other.empty() ? "the ground" : check.other,
+                               shown(check.parts[0], Unit::metre, context.units));
+        case CheckId::radio_airtime: return "all far ends of " + check.subject;
+        case CheckId::radio_limit: return "local radio law decides";
+        case CheckId::solar_days:
+            if (check.parts.size() != 2) return "";
+            return fmt::format("uses {} a day, gains {} in the worst month",
+                               shown(check.parts[0], Unit::watt_hour, context.units),
+                               shown(check.parts[1], Unit::watt_hour, context.units));
+        case CheckId::enclosure: return kind_name(context, check.other);
+        case CheckId::earth_between_buildings: return "nobody knows what flows between two earths";
+        case CheckId::mains_at_place: return "a licensed electrician puts in the outlet";
         default: return "";
     }
 }

@@ -38,6 +38,8 @@ std::string without_place(const Error& e) {
         case ErrorCode::unknown_place: return fmt::format("there is no place {}", e.subject);
         case ErrorCode::port_in_use:
             return fmt::format("port {} is taken by link {}", e.subject, e.detail);
+        case ErrorCode::wrong_medium:
+            return fmt::format("{} does not take {}: another medium", e.subject, e.detail);
         case ErrorCode::two_sources:
             return fmt::format("link {} joins two sources of power: {}", e.subject, e.detail);
         case ErrorCode::loop: return fmt::format("link {} closes a loop", e.subject);

@@ -19,7 +19,12 @@ int digits_of(double shown_value, Unit unit) {
         case Unit::volt:
         case Unit::watt:
         case Unit::decibel:
+        case Unit::decibel_milliwatt:
+        case Unit::day:
+        case Unit::hour:
         case Unit::megabit_per_second: return 1;
+        case Unit::megahertz:
+        case Unit::watt_hour:
         case Unit::celsius:
         case Unit::count:
         case Unit::poe_class:
@@ -44,6 +49,11 @@ std::string unit_name(Unit unit, UnitSystem system) {
         case Unit::celsius: return imperial ? "°F" : "°C";
         case Unit::square_millimetre: return "mm²";
         case Unit::percent: return "%";
+        case Unit::decibel_milliwatt: return "dBm";
+        case Unit::megahertz: return "MHz";
+        case Unit::watt_hour: return "Wh";
+        case Unit::day: return "days";
+        case Unit::hour: return "h";
         default: return "";
     }
 }

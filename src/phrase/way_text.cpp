@@ -3,6 +3,8 @@
 
 #include <fmt/format.h>
 
+#include "phrase/numbers.h"
+
 namespace ovant {
 namespace {
 
@@ -31,8 +33,24 @@ std::string title(WayId way) {
     switch (way) {
         case WayId::direct_copper: return "Single length of copper";
         case WayId::long_setting: return "Long setting, 10 Mb/s";
-        case WayId::repeaters: return "Repeaters, power passed through";
-        case WayId::extenders: return "Extenders, power made anew";
+        case WayId::extra_reach_cable: return "Extra-reach cable";
+        case WayId::repeaters: return "Repeaters on solid copper";
+        case WayId::repeaters_both_ends: return "Repeaters fed from both ends";
+        case WayId::extenders: return "Extenders on solid copper";
+        case WayId::extender_pair: return "Long-reach pair on the switch port";
+        case WayId::long_range_port: return "Long-range port and far unit";
+        case WayId::trunk: return "Trunk for up to four cameras";
+        case WayId::poe_fed_switch: return "High power to a PoE-fed switch";
+        case WayId::passive_dc: return "Passive d.c., injector and splitter";
+        case WayId::local_adapter: return "Power on the spot, cable for data";
+        case WayId::fibre: return "Fibre, local power";
+        case WayId::composite: return "Composite, fibre and conductors";
+        case WayId::radio_bridge: return "Radio, one to one";
+        case WayId::radio_hub: return "Radio hub or relay";
+        case WayId::old_coax: return "Old coax";
+        case WayId::mains_wiring: return "Mains wiring";
+        case WayId::shared_cable: return "Two cameras on one cable";
+        case WayId::cabinet_switch: return "Switch in a cabinet";
     }
     return "";
 }
@@ -40,7 +58,8 @@ std::string title(WayId way) {
 std::string proposal_title(const Proposal& proposal, const TextContext& context) {
     if (proposal.remedy) return remedy_title(proposal, context);
     if (!proposal.way) return "";
-    if (!proposal.site || proposal.in_line == 0) return title(*proposal.way);
+    const bool counted = *proposal.way == WayId::repeaters || *proposal.way == WayId::extenders;
+    if (!proposal.built || !counted || proposal.in_line == 0) return title(*proposal.way);
     const int count = proposal.in_line;
     const char* what = *proposal.way == WayId::repeaters ? "repeater" : "extender";
     return fmt::format("{} {}{} on solid copper", count, what, count == 1 ? "" : "s");
@@ -54,14 +73,37 @@ std::string proposal_reason(const Proposal& proposal, const TextContext& context
                                                          sentence(proposal.decisive, context));
         case Cannot::no_free_port: return "No free port of the class this camera needs";
         case Cannot::no_long_setting: return "No free port with a long setting";
+        case Cannot::too_short: return "Too short to feed from both ends";
         case Cannot::one_length_enough: return "One length is enough, nothing to put in line";
         case Cannot::chain_too_long:
             return fmt::format("Would take {} in line, more than the makers allow",
                                proposal.cannot_detail);
-        case Cannot::no_cable: return "The catalogue has no cable for these surroundings";
+        case Cannot::no_cable: return "The catalogue has nothing that fits these surroundings";
         case Cannot::no_camera: return "No such camera";
+        case Cannot::no_head_end: return "No free port for data at the head end";
+        case Cannot::no_mains_near: return "No mains within reach of the camera";
+        case Cannot::takes_poe: return "The camera takes PoE, it has no d.c. input";
+        case Cannot::takes_dc: return "The camera takes d.c. only, not PoE";
+        case Cannot::no_dc_supply: return "No supply of the volts the camera takes";
+        case Cannot::no_coax: return "No old coax leads there";
+        case Cannot::no_neighbour: return "No cable nearby that could carry two cameras";
+        case Cannot::same_place: return "The camera is at the head end itself";
+        case Cannot::path_cut:
+            return fmt::format(
+                "{} hides the far end, the line passes {} too low",
+                proposal.cannot_detail.empty() ? "The ground" : proposal.cannot_detail,
+                shown(proposal.cannot_amount, Unit::metre, context.units));
+        case Cannot::no_second_place: return "No place that sees both ends";
+        case Cannot::no_high_power: return "Nothing here gives 60 W or more";
     }
     return "";
+}
+
+std::string cost_text(const Cost& cost, const std::string& currency) {
+    std::string text = "material " + shown_money(cost.material, currency);
+    if (cost.ground > 0) text += ", opening ground " + shown_money(cost.ground, currency);
+    return text +
+           fmt::format(", labour {} ({:.1f} h)", shown_money(cost.labour, currency), cost.hours);
 }
 
 }  // namespace ovant

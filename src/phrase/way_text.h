@@ -15,4 +15,7 @@ std::string proposal_title(const Proposal& proposal, const TextContext& context)
 // The check that decides it, or why it cannot be built.
 std::string proposal_reason(const Proposal& proposal, const TextContext& context);
 
+// Where the price comes from: material, ground, labour.
+std::string cost_text(const Cost& cost, const std::string& currency);
+
 }  // namespace ovant

@@ -39,9 +39,10 @@ TEST_CASE("copper-clad cable is replaced by copper of its gauge and jacket", "[r
     const Proposal* copper = find_remedy(remedies, RemedyKind::solid_copper);
     REQUIRE(copper);
     CHECK(copper->verdict == Verdict::holds);
-    CHECK(copper->site->links.front().cable == "cat6-solid-23-out");
-    CHECK(copper->site->devices == site.devices);
-    CHECK(*copper->site->links.front().measured_length_m == 60);
+    const Site mended = with_change(site, copper->change);
+    CHECK(mended.links.front().cable == "cat6-solid-23-out");
+    CHECK(mended.devices == site.devices);
+    CHECK(*mended.links.front().measured_length_m == 60);
 }
 
 TEST_CASE("an indoor unit outdoors gets a box that stands the place", "[remedies]") {
@@ -49,12 +50,13 @@ TEST_CASE("an indoor unit outdoors gets a box that stands the place", "[remedies
     const std::vector<Proposal> remedies = remedies_of(site);
     const Proposal* box = find_remedy(remedies, RemedyKind::fit_enclosure);
     REQUIRE(box);
-    CHECK(find_device(*box->site, "R1")->enclosure == "box-outdoor");
+    const Site sheltered = with_change(site, box->change);
+    CHECK(find_device(sheltered, "R1")->enclosure == "box-outdoor");
     find_device(site, "R1")->surroundings = Surroundings::wet;
     const std::vector<Proposal> wet = remedies_of(site);
     REQUIRE(find_remedy(wet, RemedyKind::fit_enclosure));
-    CHECK(find_device(*find_remedy(wet, RemedyKind::fit_enclosure)->site, "R1")->enclosure ==
-          "box-wet");
+    const Site boxed = with_change(site, find_remedy(wet, RemedyKind::fit_enclosure)->change);
+    CHECK(find_device(boxed, "R1")->enclosure == "box-wet");
 }
 
 TEST_CASE("a long setting is turned on where that mends the length", "[remedies]") {
@@ -64,7 +66,8 @@ TEST_CASE("a long setting is turned on where that mends the length", "[remedies]
     const Proposal* on = find_remedy(remedies, RemedyKind::turn_long_setting_on);
     REQUIRE(on);
     CHECK(on->verdict == Verdict::holds);
-    CHECK(find_device(*on->site, "SW1")->long_groups == std::set<int>{1});
+    const Site set_long = with_change(site, on->change);
+    CHECK(find_device(set_long, "SW1")->long_groups == std::set<int>{1});
     // Under the standard's rule it mends nothing, so it is not offered.
     site.settings.school = School::standard;
     CHECK_FALSE(find_remedy(remedies_of(site), RemedyKind::turn_long_setting_on));
@@ -102,8 +105,9 @@ TEST_CASE("no remedy makes a run worse, and each is a sound site", "[remedies]")
         for (const Proposal& proposal : propose_remedies(demo, catalogue, run.camera)) {
             INFO(run.camera << " " << static_cast<int>(*proposal.remedy));
             CHECK(proposal.run.verdict <= run.verdict);
-            CHECK(find_problems(*proposal.site, catalogue).empty());
-            CHECK(judge_site(*proposal.site).run(run.camera).verdict == proposal.run.verdict);
+            const Site mended = with_change(demo, proposal.change);
+            CHECK(find_problems(mended, catalogue).empty());
+            CHECK(judge_site(mended).run(run.camera).verdict == proposal.run.verdict);
         }
     }
 }

@@ -77,7 +77,7 @@ TEST_CASE("each way is refused for its own reason", "[ways]") {
     // No port of the class at all.
     const std::vector<Proposal> none =
         propose_ways(site_at(60, "cam-ptz-60w"), shipped_catalogue(), "K01");
-    CHECK(none.front().cannot == Cannot::no_free_port);
+    CHECK(way(none, WayId::direct_copper).cannot == Cannot::no_free_port);
     const std::vector<Proposal> no_long =
         propose_ways(site_at(60, "cam-fixed-2mp", School::maker_rated, "sw-24-at-370"),
                      shipped_catalogue(), "K01");
@@ -88,16 +88,18 @@ TEST_CASE("each way is refused for its own reason", "[ways]") {
 
 TEST_CASE("a proposal is a real site, judged as if drawn by hand", "[ways]") {
     for (double away_m : {40.0, 120.0, 240.0, 390.0, 700.0}) {
+        const Site before = site_at(away_m);
         for (const Proposal& proposal : ways_at(away_m)) {
-            if (!proposal.site) continue;
+            if (!proposal.built) continue;
             INFO(away_m << " " << id_of(*proposal.way));
-            CHECK(find_problems(*proposal.site, shipped_catalogue()).empty());
-            const Judged judged = judge_site(*proposal.site);
+            const Site site = with_change(before, proposal.change);
+            CHECK(find_problems(site, shipped_catalogue()).empty());
+            const Judged judged = judge_site(site);
             CHECK(judged.run().verdict == proposal.run.verdict);
             CHECK(proposal.verdict >= proposal.run.verdict);
-            CHECK(proposal.price > 0);
+            CHECK(proposal.cost.total() > 0);
             // It survives being saved and opened.
-            const Result<Site> again = read_site(write_site(*proposal.site));
+            const Result<Site> again = read_site(write_site(site));
             REQUIRE(again);
             CHECK(judge_site(*again).run().verdict == proposal.run.verdict);
         }
@@ -112,19 +114,21 @@ TEST_CASE("ways are ranked: verdict, then the site's preference", "[ways]") {
         for (const Device& device : site.devices) {
             if (!device.camera) continue;
             const std::vector<Proposal> ways = propose_ways(site, catalogue_for(site), device.id);
-            CHECK(ways.size() == 4);
+            CHECK(ways.size() == way_count);
             for (std::size_t i = 1; i < ways.size(); ++i) {
-                if (!ways[i].site) continue;
+                if (!ways[i].built) continue;
                 INFO(device.id);
-                REQUIRE(ways[i - 1].site);
+                REQUIRE(ways[i - 1].built);
                 CHECK(ways[i - 1].verdict <= ways[i].verdict);
                 if (ways[i - 1].verdict != ways[i].verdict ||
                     ways[i - 1].past_stated != ways[i].past_stated)
                     continue;
                 if (preference == Preference::price)
-                    CHECK(ways[i - 1].price <= ways[i].price);
-                else
+                    CHECK(ways[i - 1].cost.total() <= ways[i].cost.total());
+                else if (preference == Preference::fewest_parts)
                     CHECK(ways[i - 1].can_fail <= ways[i].can_fail);
+                else
+                    CHECK(ways[i - 1].cost.hours <= ways[i].cost.hours);
             }
         }
     }
@@ -136,7 +140,7 @@ TEST_CASE("field-proven reach is never proposed first where a stated one serves"
         if (!ways.front().past_stated) continue;
         for (const Proposal& proposal : ways) {
             INFO(away_m);
-            CHECK((proposal.past_stated || !proposal.site || proposal.verdict == Verdict::fails));
+            CHECK((proposal.past_stated || !proposal.built || proposal.verdict == Verdict::fails));
         }
     }
 }
@@ -187,7 +191,7 @@ TEST_CASE("the best way is taken, or nothing changes", "[ways]") {
     const Site near = site_at(80);
     const Site connected = with_best_way(near, shipped_catalogue(), "K01");
     CHECK(judge_site(connected).run().verdict <= Verdict::tight);
-    const Site far = site_at(3000);
+    const Site far = site_at(3000, "cam-ptz-36v-dc");
     CHECK(with_best_way(far, shipped_catalogue(), "K01") == far);
 }
 
@@ -195,8 +199,9 @@ TEST_CASE("a new way leaves no part of the old run behind", "[ways]") {
     const Site demo = demo_site();
     const Catalogue catalogue = catalogue_for(demo);
     const std::vector<Proposal> ways = propose_ways(demo, catalogue, "K14");
-    REQUIRE(ways.front().site);
-    const Network net = lay_out(*ways.front().site, catalogue);
+    REQUIRE(ways.front().built);
+    const Site changed = with_change(demo, ways.front().change);
+    const Network net = lay_out(changed, catalogue);
     for (std::size_t i = 0; i < net.kinds.size(); ++i) {
         if (!net.kinds[i]->in_line) continue;
         int plugs = 0;
@@ -205,7 +210,7 @@ TEST_CASE("a new way leaves no part of the old run behind", "[ways]") {
         CHECK(plugs >= 2);
     }
     // The other runs are as they were.
-    const Judged before = judge_site(demo), after = judge_site(*ways.front().site);
+    const Judged before = judge_site(demo), after = judge_site(changed);
     for (const RunAssessment& run : before.assessment.runs) {
         if (run.camera == "K14") continue;
         CHECK(after.run(run.camera).length_m == Approx(run.length_m));

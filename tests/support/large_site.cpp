@@ -31,30 +31,21 @@ Site large_site(int cameras) {
             repeater.id = "R" + std::to_string(i + 1);
             repeater.kind = "rep-1-out";
             repeater.at = {i * 2.0, 20.0 + i % 40};
-            Link first{"LR" + std::to_string(i + 1),
-                       "cat5e-solid-24-out",
-                       from,
-                       {repeater.id, "in", 0, ""},
-                       {},
-                       {},
-                       0,
-                       0,
-                       {},
-                       ""};
+            Link first;
+            first.id = "LR" + std::to_string(i + 1);
+            first.cable = "cat5e-solid-24-out";
+            first.a = from;
+            first.b = {repeater.id, "in", 0, ""};
             from = {repeater.id, "out", 0, ""};
             site.devices.push_back(std::move(repeater));
             site.links.push_back(std::move(first));
         }
-        site.links.push_back({"L" + std::to_string(i + 1),
-                              "cat5e-solid-24-out",
-                              from,
-                              {id, "lan", 3, ""},
-                              {},
-                              {},
-                              0,
-                              0,
-                              {},
-                              ""});
+        Link last;
+        last.id = "L" + std::to_string(i + 1);
+        last.cable = "cat5e-solid-24-out";
+        last.a = from;
+        last.b = {id, "lan", 3, ""};
+        site.links.push_back(std::move(last));
     }
     return site;
 }

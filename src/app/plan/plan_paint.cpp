@@ -7,6 +7,7 @@
 #include <algorithm>
 #include <array>
 #include <cmath>
+#include <map>
 #include <unordered_map>
 
 #include "app/plan/drawing_picture.h"
@@ -192,10 +193,11 @@ private:
     void paint_link(const NetLink& link) {
         const QPolygonF line = line_of(link);
         if (!seen(line)) return;
-        const bool long_reach = net_.long_setting_on(link.a) || net_.long_setting_on(link.b);
+        const LinkMark mark = link_mark(net_, link);
+        const bool wide = mark.long_reach || mark.medium != Medium::twisted_pair;
         const bool chosen = document_.selected() == link.link->id;
         const bool thin = net_.links.size() > many_links;
-        paint_cable(p_, theme_, line, long_reach, chosen ? 4 : long_reach ? 3.2 : thin ? 1 : 2);
+        paint_cable(p_, theme_, line, mark, chosen ? 5 : wide ? 4 : thin ? 1 : 2);
     }
 
     void mark_everything(const std::string& chosen_camera) {
@@ -207,10 +209,7 @@ private:
             verdict_stamps[static_cast<std::size_t>(verdict)] = stamp(
                 [&](QPainter& p, QPointF c) { paint_verdict(p, theme_, verdict, c, mark_px); });
         }
-        const QPixmap in_line_stamp =
-            stamp([&](QPainter& p, QPointF c) { paint_in_line(p, theme_, c, 8); });
-        const QPixmap switch_stamp =
-            stamp([&](QPainter& p, QPointF c) { paint_switch(p, theme_, c, 11); });
+        std::map<Category, QPixmap> unit_stamps;
         struct Name {
             QPointF at;
             const Device* device;
@@ -229,10 +228,12 @@ private:
             if (kind.camera) {
                 put(verdict_stamps[static_cast<std::size_t>(verdicts[device.id])], at);
                 names.push_back({at, &device});
-            } else if (kind.in_line) {
-                put(in_line_stamp, at);
             } else {
-                put(switch_stamp, at);
+                QPixmap& mark = unit_stamps[kind.category];
+                if (mark.isNull())
+                    mark =
+                        stamp([&](QPainter& p, QPointF c) { paint_unit(p, theme_, kind, c, 11); });
+                put(mark, at);
             }
             take(QRectF(at.x() - mark_px / 2, at.y() - mark_px / 2, mark_px, mark_px));
         }

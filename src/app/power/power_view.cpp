@@ -204,7 +204,7 @@ void PowerView::follow_selection() {
     std::string unit = document_.selected();
     if (const auto index = document_.camera_index(document_.selected_camera())) {
         const Run& run = document_.network().runs[*index];
-        if (run.fed) unit = document_.network().device(run.outs.front().device).id;
+        if (run.fed) unit = document_.network().device(run.source.device).id;
     }
     const int index = units_->findData(QString::fromStdString(unit));
     if (index >= 0) {

@@ -68,7 +68,7 @@ private:
             const double to = left + hop.to_m * scale;
             paint_cable(painter, theme,
                         QPolygonF({QPointF(from, y), QPointF(std::max(to - 2, from + 1), y)}),
-                        hop.long_reach, 5);
+                        hop.mark, 5);
         }
     }
     const RunModel& model_;

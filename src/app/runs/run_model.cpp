@@ -40,10 +40,11 @@ RunModel::Row RunModel::make_row(std::size_t index) const {
     QString cables;
     for (int link : net.runs[index].links) {
         const NetLink& laid = net.links[static_cast<std::size_t>(link)];
-        const bool long_reach = net.long_setting_on(laid.a) || net.long_setting_on(laid.b);
-        row.hops.append(QVariant::fromValue(MiniHop{at_m, at_m + laid.length_m, long_reach}));
+        const LinkMark mark = link_mark(net, laid);
+        row.hops.append(QVariant::fromValue(MiniHop{at_m, at_m + laid.length_m, mark}));
         at_m += laid.length_m;
-        if (long_reach) cables += tr("long setting") + " ";
+        if (net.long_setting_on(laid.a) || net.long_setting_on(laid.b))
+            cables += tr("long setting") + " ";
         cables += QString::fromStdString(laid.cable->name) + " ";
     }
     const Place* place = find_place(document_.site(), camera.place);

@@ -6,13 +6,14 @@
 #include <QSortFilterProxyModel>
 
 #include "app/document/document.h"
+#include "app/theme/theme.h"
 
 namespace ovant {
 
 // A run in miniature: hops from the feeding port, to one scale for all runs.
 struct MiniHop {
     double from_m = 0, to_m = 0;
-    bool long_reach = false;
+    LinkMark mark;
 };
 
 class RunModel : public QAbstractListModel {

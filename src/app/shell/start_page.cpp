@@ -24,7 +24,7 @@ protected:
         painter.setRenderHint(QPainter::Antialiasing);
         const Theme& theme = theme_of(*this);
         const double y = height() / 2.0, right = std::min(420.0, width() - 12.0);
-        paint_cable(painter, theme, QPolygonF({QPointF(10, y), QPointF(right, y)}), false, 6);
+        paint_cable(painter, theme, QPolygonF({QPointF(10, y), QPointF(right, y)}), {}, 6);
         paint_switch(painter, theme, {12, y}, 14);
         for (double share : {0.33, 0.66})
             paint_in_line(painter, theme, {10 + (right - 10) * share, y}, 11);

@@ -165,7 +165,7 @@ private:
         spots_.push_back({area, text,
                           [kind] {
                               Working steps;
-                              camera_min_volts(*kind, &steps);
+                              camera_min_volts(*kind, power_port(*kind), &steps);
                               return steps;
                           },
                           ""});
@@ -174,15 +174,22 @@ private:
     template <class YAt>
     void curve(Condition condition, YAt y_at, bool bold) {
         const auto c = static_cast<std::size_t>(condition);
-        QPolygonF line;
-        for (const ProfilePoint& point : in_.profile.points) {
-            for (double v : {point.in_v[c], point.out_v[c]}) {
-                if (!std::isnan(v)) line.append({x_at(point.at_m), y_at(v)});
-            }
-        }
         p_.setBrush(Qt::NoBrush);
         p_.setPen(QPen(bold ? theme_.ink : theme_.quiet, bold ? 2.2 : 1));
-        p_.drawPolyline(line);
+        QPolygonF line;  // broken where a length carries no power
+        const auto end_line = [&] {
+            if (line.size() > 1) p_.drawPolyline(line);
+            line.clear();
+        };
+        for (const ProfileHop& hop : in_.profile.hops) {
+            if (std::isnan(hop.from_v[c]) || std::isnan(hop.to_v[c])) {
+                end_line();
+                continue;
+            }
+            line.append({x_at(hop.from_m), y_at(hop.from_v[c])});
+            line.append({x_at(hop.to_m), y_at(hop.to_v[c])});
+        }
+        end_line();
     }
 
     // The strong condition and, where it is another, day: each with its volts at the camera.
@@ -228,7 +235,9 @@ private:
             const ProfileHop& hop = in_.profile.hops[i];
             const double from = x_at(hop.from_m), to = x_at(hop.to_m);
             paint_cable(p_, theme_, QPolygonF({QPointF(from, cable_y_), QPointF(to, cable_y_)}),
-                        hop.long_setting, 7);
+                        link_mark(net_, net_.links[static_cast<std::size_t>(
+                                            in_.document.network().runs[in_.index].links[i])]),
+                        7);
             const QString text = q(shown(hop.to_m - hop.from_m, Unit::metre, units_));
             const QRectF area = centred((from + to) / 2, cable_y_ - 9, text);
             if (area.width() + 4 > to - from && in_.profile.hops.size() > 1) continue;
@@ -243,10 +252,8 @@ private:
             if (kind.camera) {
                 const RunAssessment* run = in_.document.assessment().run(in_.profile.camera);
                 paint_verdict(p_, theme_, run ? run->verdict : Verdict::unknown, at, 14);
-            } else if (kind.in_line) {
-                paint_in_line(p_, theme_, at, 11);
             } else {
-                paint_switch(p_, theme_, at, 15);
+                paint_unit(p_, theme_, kind, at, 15);
             }
         }
     }
@@ -292,7 +299,7 @@ private:
         for (std::size_t i = 0; i < in_.profile.hops.size(); ++i) {
             const ProfileHop& hop = in_.profile.hops[i];
             const double from = x_at(hop.from_m) + 8, to = x_at(hop.to_m) - 8;
-            if (to - from < 6) continue;
+            if (to - from < 6 || std::isinf(hop.limit_m)) continue;
             Check check;
             check.value = hop.to_m - hop.from_m;
             check.limit = hop.limit_m;

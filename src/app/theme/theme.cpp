@@ -24,12 +24,13 @@ static void register_style_resources() { Q_INIT_RESOURCE(ovant_style); }
 namespace ovant {
 namespace {
 
-const Theme light{false,     "#F4F2EC", "#FBFAF6", "#1D2B33", "#5C6770", "#D8D4C8",
-                  "#E6DECB", "#B45F2B", "#8C4A86", "#2E6E52", "#9A6600", "#AE2A22",
-                  "#5F6A72", "#E6E0CF", "#D9CBB0", "#EAE5DA", "#F4E3DF"};
+const Theme light{false,     "#F4F2EC", "#FBFAF6", "#1D2B33", "#5C6770", "#D8D4C8", "#E6DECB",
+                  "#B45F2B", "#8C4A86", "#0B7A78", "#8A6A12", "#5C6A4A", "#5B55A6", "#2E6E52",
+                  "#9A6600", "#AE2A22", "#5F6A72", "#E6E0CF", "#D9CBB0", "#EAE5DA", "#F4E3DF"};
 const Theme dark_colours{true,      "#171D21", "#1E262B", "#E8E6DF", "#9FACB4", "#364147",
-                         "#3A3A30", "#E08A52", "#CF8AC8", "#63BD94", "#E3AC3C", "#F0766C",
-                         "#9FACB4", "#2C3537", "#4A4636", "#313B40", "#3E2A2A"};
+                         "#3A3A30", "#E08A52", "#CF8AC8", "#4FBDB8", "#D2AE52", "#A3B38E",
+                         "#A39EE8", "#63BD94", "#E3AC3C", "#F0766C", "#9FACB4", "#2C3537",
+                         "#4A4636", "#313B40", "#3E2A2A"};
 
 void load_font(const char* begin, const char* end) {
     QFontDatabase::addApplicationFontFromData(
@@ -200,15 +201,111 @@ void paint_verdict(QPainter& painter, const Theme& theme, Verdict verdict, QPoin
     painter.restore();
 }
 
-void paint_cable(QPainter& painter, const Theme& theme, const QPolygonF& line, bool long_reach,
+LinkMark link_mark(const Network& net, const NetLink& link) {
+    const bool spoken =
+        !net.port(link.a).line.empty() && net.port(link.a).line == net.port(link.b).line;
+    return {link.medium(), spoken || net.long_setting_on(link.a) || net.long_setting_on(link.b)};
+}
+
+QColor colour_of(const Theme& theme, LinkMark mark) {
+    switch (mark.medium) {
+        case Medium::twisted_pair: return mark.long_reach ? theme.long_reach : theme.copper;
+        case Medium::fibre: return theme.fibre;
+        case Medium::composite: return theme.composite;
+        case Medium::coax: return theme.coax;
+        case Medium::radio: return theme.radio;
+        case Medium::mains_wiring:
+        case Medium::dc: return theme.ink;
+    }
+    return theme.ink;
+}
+
+namespace {
+
+void paint_wave(QPainter& painter, const QPolygonF& line, double width) {
+    const QPointF from = line.first(), to = line.last();
+    const double length = std::hypot(to.x() - from.x(), to.y() - from.y());
+    if (length < 1) return;
+    const QPointF along = (to - from) / length;
+    const QPointF across(-along.y(), along.x());
+    QPainterPath path(from);
+    const double step = 2.0, period = std::max(9.0, width * 2.4);
+    for (double at = step; at < length; at += step) {
+        path.lineTo(from + along * at +
+                    across * (std::sin(at / period * 2 * M_PI) * std::max(2.5, width * 0.55)));
+    }
+    path.lineTo(to);
+    painter.drawPath(path);
+}
+
+}  // namespace
+
+void paint_cable(QPainter& painter, const Theme& theme, const QPolygonF& line, LinkMark mark,
                  double width) {
-    const QColor colour = long_reach ? theme.long_reach : theme.copper;
+    const QColor colour = colour_of(theme, mark);
+    const auto stroke = [&](const QColor& with, double wide, Qt::PenStyle style = Qt::SolidLine) {
+        painter.setPen(QPen(with, wide, style, Qt::FlatCap, Qt::RoundJoin));
+        painter.drawPolyline(line);
+    };
     painter.setBrush(Qt::NoBrush);
-    painter.setPen(QPen(colour, width, Qt::SolidLine, Qt::FlatCap, Qt::RoundJoin));
-    painter.drawPolyline(line);
-    if (!long_reach) return;
-    painter.setPen(QPen(theme.card, width / 3, Qt::SolidLine, Qt::FlatCap, Qt::RoundJoin));
-    painter.drawPolyline(line);
+    switch (mark.medium) {
+        case Medium::twisted_pair:
+            stroke(colour, width);
+            if (mark.long_reach) stroke(theme.card, width / 3);
+            break;
+        case Medium::fibre: stroke(colour, std::max(1.6, width * 0.5), Qt::DashDotLine); break;
+        case Medium::composite:
+            stroke(colour, width);
+            stroke(theme.card, std::max(1.0, width * 0.3), Qt::DashDotLine);
+            break;
+        case Medium::coax:
+            stroke(colour, width);
+            stroke(theme.card, width * 0.66);
+            stroke(colour, std::max(1.0, width * 0.22));
+            break;
+        case Medium::radio:
+            painter.setPen(QPen(colour, std::max(1.3, width * 0.26)));
+            paint_wave(painter, line, width);
+            break;
+        case Medium::mains_wiring: stroke(colour, std::max(1.4, width * 0.4), Qt::DotLine); break;
+        case Medium::dc: stroke(colour, std::max(1.0, width * 0.3)); break;
+    }
+}
+
+void paint_radio(QPainter& painter, const Theme& theme, QPointF centre, double size) {
+    const double r = size / 2;
+    painter.setBrush(Qt::NoBrush);
+    painter.setPen(QPen(theme.radio, std::max(1.4, size / 7)));
+    painter.drawLine(QPointF(centre.x(), centre.y() - r * 0.2),
+                     QPointF(centre.x(), centre.y() + r));
+    for (double share : {0.5, 1.0}) {
+        const QRectF ring(centre.x() - r * share, centre.y() - r * 0.2 - r * share, 2 * r * share,
+                          2 * r * share);
+        painter.drawArc(ring, -35 * 16, 70 * 16);
+        painter.drawArc(ring, 145 * 16, 70 * 16);
+    }
+}
+
+void paint_converter(QPainter& painter, const Theme& theme, QPointF centre, double size) {
+    const QRectF box(centre.x() - size / 2, centre.y() - size / 2, size, size);
+    painter.setPen(QPen(theme.fibre, std::max(1.2, size / 8)));
+    painter.setBrush(theme.card);
+    painter.drawRect(box);
+    painter.setBrush(theme.fibre);
+    painter.drawPolygon(QPolygonF({box.topLeft(), box.bottomRight(), box.bottomLeft()}));
+}
+
+void paint_unit(QPainter& painter, const Theme& theme, const Kind& kind, QPointF centre,
+                double size) {
+    switch (kind.category) {
+        case Category::radio: return paint_radio(painter, theme, centre, size * 1.2);
+        case Category::media_converter: return paint_converter(painter, theme, centre, size * 0.8);
+        case Category::network_switch:
+        case Category::recorder:
+        case Category::supply:
+        case Category::injector: return paint_switch(painter, theme, centre, size);
+        default: return paint_in_line(painter, theme, centre, size * 0.75);
+    }
 }
 
 void paint_in_line(QPainter& painter, const Theme& theme, QPointF centre, double size) {

@@ -16,7 +16,7 @@ namespace ovant {
 struct Theme {
     bool dark;
     QColor page, card, ink, quiet, rule, chosen;
-    QColor copper, long_reach;  // marks of media
+    QColor copper, long_reach, fibre, composite, coax, radio;  // marks of media
     QColor holds, tight, fails, unknown;
     QColor place, pathway, track;
     QColor band;  // under the floor of a chart
@@ -38,12 +38,27 @@ QColor colour_of(const Theme& theme, Verdict verdict);
 void paint_verdict(QPainter& painter, const Theme& theme, Verdict verdict, QPointF centre,
                    double size);
 
-// A cable as a path in its medium's mark: copper solid, long-reach copper double.
-void paint_cable(QPainter& painter, const Theme& theme, const QPolygonF& line, bool long_reach,
+// A link as a path in the mark of its medium: copper solid, long-reach copper double, fibre
+// dash-dot, composite a bar with a dash-dot core, coax outlined with a core, radio a wave, mains
+// wiring dots, a d.c. lead thin.
+struct LinkMark {
+    Medium medium = Medium::twisted_pair;
+    bool long_reach = false;
+};
+LinkMark link_mark(const Network& net, const NetLink& link);
+QColor colour_of(const Theme& theme, LinkMark mark);
+void paint_cable(QPainter& painter, const Theme& theme, const QPolygonF& line, LinkMark mark,
                  double width);
 // Small square of an in-line unit.
 void paint_in_line(QPainter& painter, const Theme& theme, QPointF centre, double size);
 void paint_switch(QPainter& painter, const Theme& theme, QPointF centre, double size);
+// A mast with waves.
+void paint_radio(QPainter& painter, const Theme& theme, QPointF centre, double size);
+// A square in two halves: one medium in, another out.
+void paint_converter(QPainter& painter, const Theme& theme, QPointF centre, double size);
+// The mark of any unit that is no camera.
+void paint_unit(QPainter& painter, const Theme& theme, const Kind& kind, QPointF centre,
+                double size);
 
 // A value against its limit: the bar, its keep line and what is left. Shares of the full width.
 struct BarShares {

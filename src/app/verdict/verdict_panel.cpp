@@ -98,7 +98,7 @@ void VerdictPanel::refresh() {
     if (unit.empty() && shows_unit_) {
         if (const auto index = document_.camera_index(camera)) {
             const Run& run = document_.network().runs[*index];
-            if (run.fed) unit = document_.network().device(run.outs.front().device).id;
+            if (run.fed) unit = document_.network().device(run.source.device).id;
         }
         if (unit.empty() && camera.empty() && !document_.assessment().switches.empty()) {
             unit = document_.assessment().switches.front().device;
@@ -270,14 +270,14 @@ void VerdictPanel::add_ways() {
     const RunAssessment* run = document_.assessment().run(camera);
     proposals_ = propose_all(document_.site(), document_.catalogue(), camera);
     delete layout_->takeAt(layout_->count() - 1);  // the stretch
-    const bool some_hold = !proposals_.empty() && proposals_.front().site &&
+    const bool some_hold = !proposals_.empty() && proposals_.front().built &&
                            proposals_.front().verdict == Verdict::holds;
     add_heading(some_hold                               ? tr("Ways that hold")
                 : run && run->verdict == Verdict::holds ? tr("Other ways")
                                                         : tr("Ways"));
     bool others = false;
     for (std::size_t i = 0; i < proposals_.size(); ++i) {
-        const bool serves = proposals_[i].site && proposals_[i].verdict != Verdict::fails;
+        const bool serves = proposals_[i].built && proposals_[i].verdict != Verdict::fails;
         if (!serves && !others && some_hold) add_heading(tr("Ways that do not"));
         others = others || !serves;
         add_proposal(i);
@@ -293,7 +293,7 @@ void VerdictPanel::add_proposal(std::size_t index) {
     const TextContext context = document_.text();
     auto* card = new QFrame(content_);
     card->setObjectName(QString("way-%1").arg(index));
-    const bool useful = proposal.site && proposal.verdict != Verdict::fails;
+    const bool useful = proposal.built && proposal.verdict != Verdict::fails;
     if (useful) {
         card->setStyleSheet(
             QString("QFrame#way-%1 { background:%2; border:1px solid %3; border-radius:4px; }")
@@ -305,11 +305,12 @@ void VerdictPanel::add_proposal(std::size_t index) {
     layout->setSpacing(1);
     auto* head = new QHBoxLayout;
     head->setSpacing(7);
-    head->addWidget(new VerdictMark(proposal.site ? proposal.verdict : Verdict::unknown, 10, card));
+    head->addWidget(
+        new VerdictMark(proposal.built ? proposal.verdict : Verdict::unknown, 10, card));
     auto* name = wrapped(q(proposal_title(proposal, context)), card);
     name->setFont(text_font(*this, 1, useful));
     head->addWidget(name, 1);
-    if (proposal.site) {
+    if (proposal.built) {
         auto* use_button = new QPushButton(tr("Use"), card);
         use_button->setObjectName(QString("use-%1").arg(index));
         use_button->setFlat(true);
@@ -324,11 +325,12 @@ void VerdictPanel::add_proposal(std::size_t index) {
     set_colour(why, theme.quiet);
     layout->addWidget(why);
     if (useful) {
-        auto* price =
-            wrapped(tr("material of the run %1, %2 things that can fail")
-                        .arg(q(shown_money(proposal.price, document_.site().settings.currency)))
-                        .arg(proposal.can_fail),
-                    card);
+        auto* price = wrapped(
+            tr("%1, %2 things that can fail")
+                .arg(q(shown_money(proposal.cost.total(), document_.site().settings.currency)))
+                .arg(proposal.can_fail),
+            card);
+        price->setToolTip(q(cost_text(proposal.cost, document_.site().settings.currency)));
         price->setFont(text_font(*this, 0.88));
         set_colour(price, theme.quiet);
         layout->addWidget(price);
@@ -355,10 +357,10 @@ void VerdictPanel::add_care() {
 }
 
 void VerdictPanel::use(std::size_t proposal) {
-    if (proposal >= proposals_.size() || !proposals_[proposal].site) return;
-    const std::shared_ptr<const Site> site = proposals_[proposal].site;
+    if (proposal >= proposals_.size() || !proposals_[proposal].built) return;
+    Site site = with_change(document_.committed(), proposals_[proposal].change);
     const QString name = q(proposal_title(proposals_[proposal], document_.text()));
-    document_.edit(tr("%1 for %2").arg(name, q(document_.selected_camera())), *site);
+    document_.edit(tr("%1 for %2").arg(name, q(document_.selected_camera())), std::move(site));
 }
 
 }  // namespace ovant

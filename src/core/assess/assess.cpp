@@ -102,7 +102,7 @@ Assessment assess_move(const Network& net, const Network& before_net, const Asse
     for (std::size_t i = 0; i < net.cameras.size(); ++i) {
         const Run& run = net.runs[i];
         const bool same = same_lengths(net, before_net, run);
-        if (!same && run.fed) touched.push_back(run.outs.front().device);
+        if (!same && run.fed) touched.push_back(run.source.device);
         out.runs.push_back(same && net.device(run.camera).id != moved
                                ? before.runs[i]
                                : assess_run(net, i, options));

@@ -95,15 +95,24 @@ RunAssessment assess_run(const Network& net, std::size_t index, const AssessOpti
 // One unit that feeds others, by device number.
 SwitchAssessment assess_switch(const Network& net, int device, const AssessOptions& options = {});
 
-// The least volts the camera accepts: the maker's, or its class's.
-double camera_min_volts(const Kind& kind, Working* working = nullptr);
+// The least volts the camera accepts at this port: the maker's, or its class's.
+double camera_min_volts(const Kind& kind, const PortKind& port, Working* working = nullptr);
 
-// How far a link may go by the school in force, and the rate it runs at.
+// The port a unit takes its power by; a port without power where it has none.
+const PortKind& power_port(const Kind& kind);
+
+// The optics of a port: the transceiver in it, or the unit's own; null for none.
+const OpticFacts* optic_at(const Network& net, PortAt at);
+
+// How far a link may go by the school in force, and the rate it runs at. Radio and d.c. have no
+// limit of length here: infinity.
 struct LinkReach {
     double limit_m = 0;
     double rate_mbps = 0;
     double proven_m = 0;  // seen to work, 0 if nothing past the limit
     bool long_setting = false;
+    bool wrong_line = false;  // the ends speak different line codes: no link at all
+    bool unsure = false;      // the rate cannot be known before trying
     Source source;
 };
 LinkReach link_reach(const Network& net, const NetLink& link, Condition condition,

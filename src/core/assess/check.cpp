@@ -23,6 +23,23 @@ std::string_view id_of(CheckId check) {
         case CheckId::surge: return "surge";
         case CheckId::surroundings: return "surroundings";
         case CheckId::not_connected: return "not-connected";
+        case CheckId::fibre_light: return "fibre-light";
+        case CheckId::fibre_overload: return "fibre-overload";
+        case CheckId::transceiver_pair: return "transceiver-pair";
+        case CheckId::radio_clearance: return "radio-clearance";
+        case CheckId::radio_fade_margin: return "radio-fade-margin";
+        case CheckId::radio_airtime: return "radio-airtime";
+        case CheckId::radio_limit: return "radio-limit";
+        case CheckId::dc_voltage: return "dc-voltage";
+        case CheckId::dc_polarity: return "dc-polarity";
+        case CheckId::power_limited: return "power-limited";
+        case CheckId::pair_alternative: return "pair-alternative";
+        case CheckId::mains_at_place: return "mains-at-place";
+        case CheckId::earth_between_buildings: return "earth-between-buildings";
+        case CheckId::trunk_power: return "trunk-power";
+        case CheckId::coax_loop: return "coax-loop";
+        case CheckId::solar_days: return "solar-days";
+        case CheckId::enclosure: return "enclosure";
     }
     return "";
 }
@@ -67,11 +84,16 @@ bool worse(const Check& a, const Check& b) {
     if (a.verdict != b.verdict) return a.verdict > b.verdict;
     const auto share = [](const Check& check) {
         // What can only hold or not has no room to spare: it is never "nearest its limit".
-        const bool all_or_nothing = check.unit == Unit::none || check.unit == Unit::count ||
-                                    check.unit == Unit::poe_class || check.unit == Unit::celsius;
+        const bool all_or_nothing =
+            check.id == CheckId::radio_limit || check.id == CheckId::dc_voltage ||
+            check.id == CheckId::power_limited || check.id == CheckId::fibre_overload ||
+            check.unit == Unit::none || check.unit == Unit::count ||
+            check.unit == Unit::poe_class || check.unit == Unit::celsius;
         if (check.verdict == Verdict::holds && all_or_nothing) return 1e300;
         if (std::isnan(check.margin)) return -1e300;
-        return check.margin / std::max(1e-12, std::abs(check.limit));
+        // Where the limit is nought, room is counted against what is kept back.
+        const double of = check.limit != 0 ? std::abs(check.limit) : 4 * std::abs(check.keep_line);
+        return check.margin / std::max(1e-12, of);
     };
     if (share(a) != share(b)) return share(a) < share(b);
     return a.id < b.id;

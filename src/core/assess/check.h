@@ -25,8 +25,26 @@ enum class CheckId {
     conductor,
     surge,
     surroundings,
-    not_connected
+    not_connected,
+    fibre_light,
+    fibre_overload,
+    transceiver_pair,
+    radio_clearance,
+    radio_fade_margin,
+    radio_airtime,
+    radio_limit,
+    dc_voltage,
+    dc_polarity,
+    power_limited,
+    pair_alternative,
+    mains_at_place,
+    earth_between_buildings,
+    trunk_power,
+    coax_loop,
+    solar_days,
+    enclosure
 };
+inline constexpr int check_count = static_cast<int>(CheckId::enclosure) + 1;
 // The stable id used in files and on the command line: "camera-voltage".
 std::string_view id_of(CheckId check);
 
@@ -51,16 +69,37 @@ enum class Note {
     stranded,
     past_stated_limit,  // field-proven only
     long_setting,
-    no_feed,  // a cable leads nowhere that feeds
+    crosses_water,  // lies in open water where no pathway leads
+    no_feed,        // a cable leads nowhere that feeds
     no_cable,
     too_cold,
     too_hot,
     indoor_outside,
     not_for_wet,
     cable_indoor_outside,
-    reserves_by_class,  // the unit itself reserves by class
-    over_port_class,    // draws more than the class it asks for
-    power_off           // the feeding port is switched off
+    reserves_by_class,   // the unit itself reserves by class
+    over_port_class,     // draws more than the class it asks for
+    power_off,           // the feeding port is switched off
+    unit_without_power,  // a unit on the way has no feed
+    wrong_line,          // the two ends speak different line codes
+    unsure_rate,         // nobody knows the rate before trying
+    steel_core,          // coax with a copper-clad steel core
+    other_rate,          // optics or radios that do not go together: what differs
+    other_wavelength,
+    other_fibre,
+    other_strands,
+    other_band,
+    no_optic,       // an optical port without a transceiver
+    path_cut,       // the line of sight is cut
+    no_signature,   // PoE waits for a signature that a passive load does not give
+    not_limited,    // a supply without the mark of a power-limited source
+    other_pairs,    // power on the pairs the combiner does not pass
+    pairs_unknown,  // the switch does not say which pairs it feeds
+    no_place,       // stands at no place, so nothing is known of its mains
+    no_mains,
+    generator,
+    solar_only,
+    panel_too_small
 };
 
 // What could mend it; core/choose builds it and says whether it holds.

@@ -1,8 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // link-length and link-rate: how far one link may go, and how fast it is.
 #include <algorithm>
+#include <limits>
 
 #include "core/assess/assess.h"
+#include "core/assess/radio_path.h"
 
 namespace ovant {
 namespace {
@@ -30,13 +32,106 @@ void ten_base_t_loss(const Network& net, const NetLink& link, Condition conditio
                      source::ten_base_t_loss});
 }
 
+// A line code other than Ethernet: the maker's table, best rate that still goes so far.
+LinkReach line_reach(const LineFacts& line, double factor, double length_m, Working* working) {
+    LinkReach reach;
+    reach.source = line.unsure ? source::try_on_site : source::maker;
+    reach.unsure = line.unsure;
+    for (const RatedReach& entry : line.reach) {
+        const double entry_m = entry.length_m * factor;
+        reach.limit_m = std::max(reach.limit_m, entry_m);
+        if (length_m <= entry_m) reach.rate_mbps = std::max(reach.rate_mbps, entry.rate_mbps);
+    }
+    if (reach.rate_mbps == 0 && !line.reach.empty()) {
+        reach.rate_mbps = line.reach.back().rate_mbps;
+    }
+    state(working, "maker's reach of these units on this cable", reach.limit_m, reach.source);
+    return reach;
+}
+
+const LineFacts* line_of(const Network& net, PortAt end) {
+    const auto& line = net.kind(end.device).line;
+    return line ? &*line : nullptr;
+}
+
+LinkReach fibre_link_reach(const Network& net, const NetLink& link, Working* working) {
+    LinkReach reach;
+    const OpticFacts* a = optic_at(net, link.a);
+    const OpticFacts* b = optic_at(net, link.b);
+    reach.source = source::fibre_reach;
+    reach.rate_mbps = std::min(net.port(link.a).rate_mbps, net.port(link.b).rate_mbps);
+    if (!a || !b) return reach;  // transceiver-pair says what is missing
+    reach.rate_mbps = std::min({reach.rate_mbps, a->rate_mbps, b->rate_mbps});
+    reach.limit_m = std::min(a->reach_m, b->reach_m);
+    const FibreType type = link.cable->cable->fibre;
+    if (type != FibreType::os2) {
+        const double fibre_m = multimode_reach_m(type, a->transmit_nm, reach.rate_mbps);
+        reach.limit_m = std::min(reach.limit_m, fibre_m);
+    }
+    state(working, "reach of this transceiver on this fibre", reach.limit_m, reach.source);
+    return reach;
+}
+
+LinkReach no_reach(Source source) {
+    LinkReach reach;
+    reach.limit_m = std::numeric_limits<double>::infinity();
+    reach.source = source;
+    return reach;
+}
+
 }  // namespace
+
+const OpticFacts* optic_at(const Network& net, PortAt at) {
+    const Medium medium = net.port(at).medium;
+    if (medium != Medium::fibre && medium != Medium::composite) return nullptr;
+    const auto& modules = net.device(at.device).modules;
+    if (!modules.empty()) {
+        const auto found = modules.find(net.port(at).id);
+        const Kind* module = found == modules.end() ? nullptr : net.catalogue->find(found->second);
+        if (module && module->optic) return &*module->optic;
+    }
+    const auto& fixed = net.kind(at.device).optic;
+    return fixed ? &*fixed : nullptr;
+}
 
 LinkReach link_reach(const Network& net, const NetLink& link, Condition condition,
                      Working* working) {
     const Settings& settings = net.site->settings;
     const CableFacts& cable = *link.cable->cable;
+    switch (link.medium()) {
+        case Medium::fibre:
+        case Medium::composite: return fibre_link_reach(net, link, working);
+        case Medium::radio: {
+            LinkReach reach = no_reach(source::airtime_practice);
+            reach.rate_mbps = radio_path(net, link).useful_mbps;
+            return reach;
+        }
+        case Medium::dc: return no_reach(source::ohms_law);
+        case Medium::coax:
+        case Medium::mains_wiring:
+        case Medium::twisted_pair: break;
+    }
+    const std::string& line_a = net.port(link.a).line;
+    const std::string& line_b = net.port(link.b).line;
+    const LineFacts* line = line_of(net, net.kind(link.b.device).line ? link.b : link.a);
+    const bool on_line = !line_a.empty() && line_a == line_b && line;
+    if (link.medium() != Medium::twisted_pair) {
+        LinkReach none;
+        none.wrong_line = true;
+        return on_line ? line_reach(*line, cable.reach_factor, link.length_m, working) : none;
+    }
+    // A long-range port of a switch speaks plain Ethernet to what does not speak its line.
+    const auto only_line = [&](PortAt end) {
+        return !net.port(end).line.empty() && net.kind(end.device).category == Category::line_unit;
+    };
     LinkReach reach;
+    if (on_line && settings.school != School::standard) {
+        reach = line_reach(*line, 1, link.length_m, working);
+        reach.rate_mbps =
+            std::min({reach.rate_mbps, net.port(link.a).rate_mbps, net.port(link.b).rate_mbps});
+        return reach;
+    }
+    reach.wrong_line = !on_line && (only_line(link.a) || only_line(link.b));
     reach.rate_mbps = std::min(net.port(link.a).rate_mbps, net.port(link.b).rate_mbps);
     double in_line_m = 0;
     for (PortAt end : {link.a, link.b}) {
@@ -51,7 +146,8 @@ LinkReach link_reach(const Network& net, const NetLink& link, Condition conditio
         link.link->cords_m, settings.cord_awg,
         cable_temperature_c(settings, condition, link.surroundings), cable.screened, working);
     reach.source = source::channel_length;
-    if (settings.school == School::standard) return reach;
+    if (reach.wrong_line) reach.limit_m = 0;
+    if (settings.school == School::standard || reach.wrong_line) return reach;
 
     const auto consider = [&](double length_m, const char* what, Source source) {
         if (length_m <= reach.limit_m) return;
@@ -59,6 +155,17 @@ LinkReach link_reach(const Network& net, const NetLink& link, Condition conditio
         reach.source = source;
         state(working, what, length_m, source);
     };
+    // The heavier cable is rated for less rate further out: the link runs at what it allows there.
+    double cable_rate_mbps = 0;
+    for (const RatedReach& entry : cable.rated) {
+        if (link.length_m <= entry.length_m)
+            cable_rate_mbps = std::max(cable_rate_mbps, entry.rate_mbps);
+    }
+    if (!cable.rated.empty() && link.length_m > reach.limit_m) {
+        const double slowest_mbps = cable.rated.back().rate_mbps;
+        reach.rate_mbps =
+            std::min(reach.rate_mbps, cable_rate_mbps > 0 ? cable_rate_mbps : slowest_mbps);
+    }
     consider(rated_length_m(cable.rated, reach.rate_mbps),
              "maker's reach of the cable at this rate", source::maker);
     consider(in_line_m, "maker's reach of a hop", source::maker);
@@ -87,6 +194,7 @@ Check link_length_check(const Network& net, const NetLink& link, Condition condi
     const LinkReach reach = link_reach(net, link, condition, working ? &check.working : nullptr);
     check.limit = reach.limit_m;
     check.source = reach.source;
+    if (reach.wrong_line) check.note = Note::wrong_line;
     if (reach.long_setting) {
         check.note = Note::long_setting;
         if (working) ten_base_t_loss(net, link, condition, check.working);

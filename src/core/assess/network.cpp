@@ -21,12 +21,32 @@ int port_number(const Kind& kind, const std::string& port) {
     return -1;
 }
 
-// The port of a unit that leads on towards the feeding side, entered at `from`; -1 if none.
+bool carries_data(const PortKind& port) { return port.medium != Medium::dc; }
+
+// Where a channel that enters a combiner goes on. Other units have no channels: -1.
+int across_lanes(const Kind& kind, int from, std::string& lane) {
+    if (kind.category != Category::combiner) return -1;
+    const PortKind& entered = kind.ports[static_cast<std::size_t>(from)];
+    for (std::size_t i = 0; i < kind.ports.size(); ++i) {
+        const PortKind& port = kind.ports[i];
+        if (!entered.lane.empty() && port.lane.empty()) {
+            lane = entered.lane;
+            return static_cast<int>(i);
+        }
+        if (entered.lane.empty() && !port.lane.empty() && port.lane == lane) {
+            lane.clear();
+            return static_cast<int>(i);
+        }
+    }
+    return -1;
+}
+
+// Data's way through a unit that no recorder is behind, entered at `from`.
 int onward_port(const Kind& kind, int from) {
     const PortKind& entered = kind.ports[static_cast<std::size_t>(from)];
     for (std::size_t i = 0; i < kind.ports.size(); ++i) {
         const PortKind& port = kind.ports[i];
-        if (static_cast<int>(i) == from) continue;
+        if (static_cast<int>(i) == from || !carries_data(port)) continue;
         if (entered.role == PortRole::pass && port.role == PortRole::pass)
             return static_cast<int>(i);
         if (entered.role == PortRole::pse && port.role == PortRole::pd) return static_cast<int>(i);
@@ -34,16 +54,127 @@ int onward_port(const Kind& kind, int from) {
     return -1;
 }
 
+// Marks for every unit the port that leads towards the recorder, from the recorders outwards; a
+// part of the site without one starts from a unit at the head end, else from one that feeds.
+class Towards {
+public:
+    explicit Towards(Network& net) : net_(net), seen_(net.kinds.size(), false) {
+        net.towards.assign(net.kinds.size(), -1);
+    }
+    void mark() {
+        start_from([&](int device) { return net_.kind(device).category == Category::recorder; });
+        start_from(
+            [&](int device) { return is_source(net_.kind(device)) && net_.at_head_end(device); });
+        start_from([&](int device) { return is_source(net_.kind(device)); });
+    }
+
+private:
+    template <class Is>
+    void start_from(Is is_root) {
+        for (std::size_t i = 0; i < net_.kinds.size(); ++i) {
+            const int device = static_cast<int>(i);
+            if (!seen_[i] && is_root(device)) enter(device, -1);
+        }
+        for (std::size_t next = 0; next < queue_.size(); ++next) spread(queue_[next]);
+        queue_.clear();
+    }
+    void enter(int device, int by) {
+        seen_[static_cast<std::size_t>(device)] = true;
+        net_.towards[static_cast<std::size_t>(device)] = by;
+        if (net_.kind(device).category != Category::camera) queue_.push_back(device);
+    }
+    void spread(int device) {
+        const auto& links = net_.link_on[static_cast<std::size_t>(device)];
+        for (std::size_t i = 0; i < links.size(); ++i) {
+            if (links[i] < 0 || !carries_data(net_.kind(device).ports[i])) continue;
+            PortAt at = net_.across({device, static_cast<int>(i)});
+            std::string lane;
+            for (std::size_t steps = 0;
+                 at.device >= 0 && net_.kind(at.device).category == Category::combiner &&
+                 steps < net_.links.size();
+                 ++steps) {
+                const int out = across_lanes(net_.kind(at.device), at.port, lane);
+                at = out < 0 ? PortAt{} : net_.across({at.device, out});
+            }
+            if (at.device >= 0 && !seen_[static_cast<std::size_t>(at.device)] &&
+                carries_data(net_.port(at))) {
+                enter(at.device, at.port);
+            }
+        }
+    }
+
+    Network& net_;
+    std::vector<bool> seen_;
+    std::vector<int> queue_;
+};
+
+// Marks every unit that a source reaches with the port at the root of its feed.
+class Feeding {
+public:
+    explicit Feeding(Network& net) : net_(net) {
+        net.fed_by.assign(net.kinds.size(), {});
+        net.feed_is_off.assign(net.kinds.size(), false);
+    }
+    void mark() {
+        for (std::size_t i = 0; i < net_.kinds.size(); ++i) {
+            if (is_source(*net_.kinds[i])) leave(static_cast<int>(i), {}, false);
+        }
+    }
+
+private:
+    void leave(int device, PortAt root, bool off) {
+        const Kind& kind = net_.kind(device);
+        for (std::size_t i = 0; i < kind.ports.size(); ++i) {
+            const PortAt out{device, static_cast<int>(i)};
+            if (kind.ports[i].role != PortRole::pse || net_.link_at(out) < 0) continue;
+            follow(out, root.device < 0 ? out : root, off);
+        }
+    }
+    void follow(PortAt out, PortAt root, bool off) {
+        std::string lane;
+        for (std::size_t steps = 0; steps <= net_.links.size(); ++steps) {
+            off = off || net_.power_off(out);
+            const PortAt in = net_.across(out);
+            if (in.device < 0) return;
+            const PortRole role = net_.port(in).role;
+            if (role != PortRole::pd && role != PortRole::pass) return;
+            const auto number = static_cast<std::size_t>(in.device);
+            if (net_.fed_by[number].device >= 0 &&
+                net_.kind(in.device).category != Category::combiner) {
+                return;
+            }
+            off = off || net_.power_off(in);
+            if (off)
+                net_.feed_is_off[number] = true;
+            else
+                net_.fed_by[number] = root;
+            if (role == PortRole::pd) {
+                if (net_.kind(in.device).supply && !is_source(net_.kind(in.device)))
+                    leave(in.device, root, off);
+                return;
+            }
+            out = {in.device, passed_on_at(net_.kind(in.device), in.port, lane)};
+            if (out.port < 0) return;
+        }
+    }
+
+    Network& net_;
+};
+
 Run walk(const Network& net, int camera) {
     Run run;
     run.camera = camera;
+    run.source = net.fed_by[static_cast<std::size_t>(camera)];
+    run.fed = run.source.device >= 0;
+    run.power_off = !run.fed && net.feed_is_off[static_cast<std::size_t>(camera)];
     PortAt here{camera, -1};
     const Kind& kind = net.kind(camera);
     for (std::size_t i = 0; i < kind.ports.size(); ++i) {
-        if (kind.ports[i].role == PortRole::pd) here.port = static_cast<int>(i);
+        if (carries_data(kind.ports[i])) here.port = static_cast<int>(i);
     }
     if (here.port < 0 || net.link_at(here) < 0) return run;
     run.connected = true;
+    std::string lane;
     while (run.links.size() <= net.links.size() && here.port >= 0) {
         const int link = net.link_at(here);
         if (link < 0) break;
@@ -52,14 +183,14 @@ Run walk(const Network& net, int camera) {
         run.ins.push_back(here);
         run.outs.push_back(out);
         run.length_m += net.links[static_cast<std::size_t>(link)].length_m;
-        const Kind& feeding = net.kind(out.device);
-        run.power_off = run.power_off || net.power_off(out);
-        if (net.port(out).role == PortRole::pse && feeding.supply && feeding.supply->from_mains) {
-            run.fed = !run.power_off;
-            break;
-        }
-        here = {out.device, onward_port(feeding, out.port)};
-        run.power_off = run.power_off || (here.port >= 0 && net.power_off(here));
+        const Kind& unit = net.kind(out.device);
+        const int towards = net.towards[static_cast<std::size_t>(out.device)];
+        // The head end's own patching is no part of a run.
+        if (plugs_into_mains(unit) && (towards < 0 || net.at_head_end(out.device))) break;
+        int next = across_lanes(unit, out.port, lane);
+        if (next < 0)
+            next = towards >= 0 && towards != out.port ? towards : onward_port(unit, out.port);
+        here = {out.device, next};
     }
     std::reverse(run.links.begin(), run.links.end());
     std::reverse(run.ins.begin(), run.ins.end());
@@ -72,23 +203,13 @@ void add_load(Network& net, const Run& run, double rate_mbps) {
     for (int link : run.links) net.links[static_cast<std::size_t>(link)].load_mbps += rate_mbps;
     if (run.outs.empty()) return;
     int device = run.outs.front().device;
+    std::string lane;
     for (std::size_t steps = 0; steps < net.links.size(); ++steps) {
-        const Kind& kind = net.kind(device);
-        if (kind.category == Category::recorder) return;
-        PortAt next;
-        for (std::size_t i = 0; i < kind.ports.size(); ++i) {
-            const PortAt at{device, static_cast<int>(i)};
-            if (kind.ports[i].uplink && net.link_at(at) >= 0) {
-                // Of two uplinks in use, one faces the recorder: the one not feeding others.
-                if (next.device < 0 ||
-                    net.kind(net.across(at).device).category == Category::recorder) {
-                    next = at;
-                }
-            }
-        }
-        if (next.device < 0) return;
-        net.links[static_cast<std::size_t>(net.link_at(next))].load_mbps += rate_mbps;
-        device = net.across(next).device;
+        const int port = net.towards[static_cast<std::size_t>(device)];
+        const int link = port < 0 ? -1 : net.link_at({device, port});
+        if (link < 0) return;
+        net.links[static_cast<std::size_t>(link)].load_mbps += rate_mbps;
+        device = net.across({device, port}).device;
     }
 }
 
@@ -99,6 +220,16 @@ PortAt Network::across(PortAt at) const {
     if (link < 0) return {};
     const NetLink& found = links[static_cast<std::size_t>(link)];
     return found.a == at ? found.b : found.a;
+}
+
+const Place* Network::place_of(int number) const {
+    const std::string& id = device(number).place;
+    return id.empty() ? nullptr : find_place(*site, id);
+}
+
+bool Network::at_head_end(int number) const {
+    const Place* place = place_of(number);
+    return place && place->head_end;
 }
 
 bool Network::power_off(PortAt at) const {
@@ -125,7 +256,18 @@ double camera_bit_rate_mbps(const Device& device, const Kind& kind, Working* wor
     return picture_bit_rate_mbps(kind.camera->picture, working);
 }
 
-Network lay_out(const Site& site, const Catalogue& catalogue) {
+int passed_on_at(const Kind& kind, int from, std::string& lane) {
+    if (kind.category == Category::combiner) return across_lanes(kind, from, lane);
+    if (kind.ports[static_cast<std::size_t>(from)].role != PortRole::pass) return -1;
+    for (std::size_t i = 0; i < kind.ports.size(); ++i) {
+        if (static_cast<int>(i) != from && kind.ports[i].role == PortRole::pass) {
+            return static_cast<int>(i);
+        }
+    }
+    return -1;
+}
+
+Network lay_out(const Site& site, const Catalogue& catalogue, const BackgroundLoad& background) {
     Network net;
     net.site = &site;
     net.catalogue = &catalogue;
@@ -159,10 +301,14 @@ Network lay_out(const Site& site, const Catalogue& catalogue) {
         laid.b = {b->second, port_number(net.kind(b->second), link.b.port)};
         if (laid.a.port < 0 || laid.b.port < 0) continue;
         if (net.link_at(laid.a) >= 0 || net.link_at(laid.b) >= 0) continue;
-        laid.length_m = link.measured_length_m
-                            ? *link.measured_length_m
-                            : drawn_length_m(site, link, net.device(laid.a.device).at,
-                                             net.device(laid.b.device).at);
+        const Device& end_a = net.device(laid.a.device);
+        const Device& end_b = net.device(laid.b.device);
+        if (laid.medium() == Medium::radio)
+            laid.length_m = distance_m(end_a.at, end_b.at);
+        else if (link.measured_length_m)
+            laid.length_m = *link.measured_length_m;
+        else
+            laid.length_m = drawn_length_m(site, link, end_a.at, end_b.at);
         laid.surroundings =
             link_surroundings(site, link, net.surroundings[static_cast<std::size_t>(a->second)],
                               net.surroundings[static_cast<std::size_t>(b->second)]);
@@ -173,10 +319,12 @@ Network lay_out(const Site& site, const Catalogue& catalogue) {
                    [static_cast<std::size_t>(laid.b.port)] = number;
         net.links.push_back(laid);
     }
+    Towards(net).mark();
+    Feeding(net).mark();
     for (int camera : net.cameras) {
         net.runs.push_back(walk(net, camera));
         if (net.runs.back().fed) {
-            const PortAt port = net.runs.back().outs.front();
+            const PortAt port = net.runs.back().source;
             Network::PortUse& use = net.use_on[static_cast<std::size_t>(port.device)]
                                               [static_cast<std::size_t>(port.port)];
             if (use.cameras++ == 0) use.first_camera = camera;
@@ -185,6 +333,11 @@ Network lay_out(const Site& site, const Catalogue& catalogue) {
     }
     for (std::size_t i = 0; i < net.runs.size(); ++i) {
         add_load(net, net.runs[i], net.bit_rate_mbps[i]);
+    }
+    for (const auto& [id, load_mbps] : background) {
+        for (NetLink& link : net.links) {
+            if (link.link->id == id) link.load_mbps += load_mbps;
+        }
     }
     return net;
 }

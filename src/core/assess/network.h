@@ -20,20 +20,22 @@ struct NetLink {
     const Link* link = nullptr;
     const Kind* cable = nullptr;
     PortAt a, b;
-    double length_m = 0;  // of solid cable
+    double length_m = 0;  // of solid cable; of a radio path, between the antennas
     Surroundings surroundings = Surroundings::indoor;
     double load_mbps = 0;  // bit rates of all cameras that use it up to the recorder
+    Medium medium() const { return cable->cable->medium; }
 };
 
-// From the feeding port to the camera, in that order.
+// The way of one camera's pictures, from the unit it starts from at the head end to the camera.
 struct Run {
     int camera = -1;
     std::vector<int> links;
-    std::vector<PortAt> outs;  // outs[i] feeds links[i]; outs[0] is the feeding port
+    std::vector<PortAt> outs;  // outs[i] is the head-end side of links[i]
     std::vector<PortAt> ins;   // ins[i] is the far side of links[i]; the last is the camera
-    bool connected = false;    // there is a cable at the camera
-    bool fed = false;          // the walk ended at a unit fed from the mains, with all ports on
-    bool power_off = false;    // a port on the way is switched off
+    PortAt source;             // the port at the root of the camera's feed; device -1 if not fed
+    bool connected = false;    // there is a cable for data at the camera
+    bool fed = false;          // a source behind the camera's feed, with all ports on
+    bool power_off = false;    // a port on the way of the feed is switched off
     double length_m = 0;
 };
 
@@ -48,6 +50,9 @@ struct Network {
         int first_camera = -1;
     };
     std::vector<std::vector<PortUse>> use_on;  // by device and port: whom a feeding port feeds
+    std::vector<PortAt> fed_by;     // by device: port at the root of its feed, device -1 if none
+    std::vector<bool> feed_is_off;  // by device: it hangs on a feed with a port switched off
+    std::vector<int> towards;       // by device: the port that leads to the recorder, -1 at a root
     std::vector<NetLink> links;
     std::vector<int> cameras;           // device numbers
     std::vector<Run> runs;              // by camera
@@ -65,12 +70,22 @@ struct Network {
     }
     // The other end of the link on a port; device -1 if the port is free.
     PortAt across(PortAt at) const;
+    const Place* place_of(int number) const;
+    bool at_head_end(int number) const;
     bool power_off(PortAt at) const;
     bool long_setting_on(PortAt at) const;
 };
 
+// Mb/s on links, by id, from cameras that are not in the site at hand.
+using BackgroundLoad = std::vector<std::pair<std::string, double>>;
+
 // The site must have passed find_problems; what it refuses is left out here.
-Network lay_out(const Site& site, const Catalogue& catalogue);
+Network lay_out(const Site& site, const Catalogue& catalogue,
+                const BackgroundLoad& background = {});
+
+// Where power that enters a unit at `from` leaves it unchanged; -1 where it ends. `lane` is the
+// channel it travels in on a cable shared by two, empty elsewhere.
+int passed_on_at(const Kind& kind, int from, std::string& lane);
 
 // Watts of the camera in one condition, from its settings or its kind.
 CameraDraw camera_draw(const Device& device, const Kind& kind);

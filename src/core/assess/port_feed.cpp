@@ -10,15 +10,6 @@ namespace {
 
 constexpr double worst_permitted_ohm_per_m = 0.0938;  // ANSI/TIA-568.2, from memory, 20 degrees C
 
-int other_pass_port(const Kind& kind, int from) {
-    for (std::size_t i = 0; i < kind.ports.size(); ++i) {
-        if (static_cast<int>(i) != from && kind.ports[i].role == PortRole::pass) {
-            return static_cast<int>(i);
-        }
-    }
-    return -1;
-}
-
 class Layout {
 public:
     Layout(const Network& net, Condition condition) : net_(net), condition_(condition) {}
@@ -33,36 +24,42 @@ public:
         const bool worst = net_.site->settings.source_volts == SourceVolts::worst;
         feed.source_v = worst ? unit.supply->min_v : unit.supply->nominal_v;
         feed.limit_w = kind.limit_w;
-        feed.pairs = kind.poe_class >= 5 && class_asked(net_, port) >= 5 ? 4 : 2;
+        if (kind.power == PowerKind::passive)
+            feed.pairs = kind.pairs;
+        else
+            feed.pairs = kind.poe_class >= 5 && class_asked(net_, port) >= 5 ? 4 : 2;
         feed.nodes.push_back({});
         feed.points.push_back({port.device, -1, port, 0});
         feeds.push_back(std::move(feed));
-        if (!net_.power_off(port)) follow(port, 0, 0, feeds, at);
+        std::string lane;
+        if (!net_.power_off(port)) follow(port, 0, 0, feeds, at, lane);
         feeds[at].solution = solve_feed(feeds[at].source_v, feeds[at].nodes);
         return feeds[at].watts();
     }
 
 private:
     void follow(PortAt out, int parent, double extra_ohm, std::vector<PortFeed>& feeds,
-                std::size_t at) {
+                std::size_t at, std::string& lane) {
         const int link = net_.link_at(out);
         if (link < 0 || feeds[at].nodes.size() > net_.links.size()) return;
         const PortAt in = net_.across(out);
         const NetLink& laid = net_.links[static_cast<std::size_t>(link)];
-        const double line_ohm = extra_ohm + link_loop_ohm(net_, laid, feeds[at].pairs, condition_);
+        if (!carries_power(laid.medium())) return;
+        const int pairs = lane.empty() ? feeds[at].pairs : std::min(feeds[at].pairs, 2);
+        const double line_ohm = extra_ohm + link_loop_ohm(net_, laid, pairs, condition_);
         const Kind& kind = net_.kind(in.device);
         const PortRole role = net_.port(in).role;
         if (role != PortRole::pd && role != PortRole::pass) return;
         double load_w = 0;
-        if (role == PortRole::pass && kind.in_line) load_w = kind.in_line->own_draw_w;
+        if (role == PortRole::pass && kind.in_line) load_w = kind.in_line->own_draw_w + kind.draw_w;
         if (role == PortRole::pd) load_w = taken_at(in, feeds);
         const int node = static_cast<int>(feeds[at].nodes.size());
         feeds[at].nodes.push_back({parent, line_ohm, load_w, 0, 0});
         feeds[at].points.push_back({in.device, link, in, load_w});
         if (role != PortRole::pass || net_.power_off(in)) return;
-        const PortAt onward{in.device, other_pass_port(kind, in.port)};
+        const PortAt onward{in.device, passed_on_at(kind, in.port, lane)};
         if (onward.port < 0 || net_.power_off(onward)) return;
-        follow(onward, node, kind.in_line ? kind.in_line->series_ohm : 0, feeds, at);
+        follow(onward, node, kind.in_line ? kind.in_line->series_ohm : 0, feeds, at, lane);
     }
 
     // What a powered unit takes at its input: a camera's draw, or a regenerating stage's.
@@ -71,7 +68,8 @@ private:
         if (kind.camera) {
             return camera_power_w(camera_draw(net_.device(in.device), kind), condition_);
         }
-        if (!kind.supply) return kind.in_line ? kind.in_line->own_draw_w : 0;
+        if (is_source(kind)) return 0;
+        if (!kind.supply) return kind.draw_w + (kind.in_line ? kind.in_line->own_draw_w : 0);
         double out_w = 0;
         for (std::size_t i = 0; i < kind.ports.size(); ++i) {
             const PortAt out{in.device, static_cast<int>(i)};
@@ -79,7 +77,7 @@ private:
                 out_w += solve(out, feeds);
             }
         }
-        return out_w / kind.supply->efficiency + kind.supply->own_draw_w;
+        return out_w / kind.supply->efficiency + kind.supply->own_draw_w + kind.draw_w;
     }
 
     const Network& net_;
@@ -125,12 +123,19 @@ double cable_temperature_c(const Settings& settings, Condition condition,
     return settings.day_c;
 }
 
+bool carries_power(Medium medium) {
+    return medium == Medium::twisted_pair || medium == Medium::composite ||
+           medium == Medium::coax || medium == Medium::dc;
+}
+
 int class_asked(const Network& net, PortAt port) {
+    std::string lane;
     for (std::size_t steps = 0; steps <= net.links.size(); ++steps) {
         const PortAt in = net.across(port);
         if (in.device < 0) return 0;
         const PortKind& kind = net.port(in);
         if (kind.role == PortRole::pd) {
+            if (kind.power == PowerKind::passive) return 0;
             const Kind& unit = net.kind(in.device);
             if (!unit.camera) return kind.poe_class;
             const double most_w = greatest_camera_power_w(camera_draw(net.device(in.device), unit));
@@ -139,7 +144,7 @@ int class_asked(const Network& net, PortAt port) {
             return std::max(stated, poe_class_for_load(most_w));
         }
         if (kind.role != PortRole::pass) return 0;
-        port = {in.device, other_pass_port(net.kind(in.device), in.port)};
+        port = {in.device, passed_on_at(net.kind(in.device), in.port, lane)};
         if (port.port < 0) return 0;
     }
     return 0;
@@ -151,11 +156,32 @@ std::vector<PortFeed> solve_port(const Network& net, PortAt port, Condition cond
     return feeds;
 }
 
+double coax_loop_ohm(const Network& net, const NetLink& link, double temperature_c,
+                     Working* working) {
+    const ExistingCable* existing = find_existing(*net.site, link.link->existing);
+    const bool measured = existing && existing->measured_loop_ohm;
+    const double cold_ohm =
+        measured ? *existing->measured_loop_ohm : link.cable->cable->loop_ohm_per_m * link.length_m;
+    const double ohm = cold_ohm * (1 + copper_temperature_per_k * (temperature_c - 20));
+    if (working) {
+        working->push_back({measured ? "R = loop as measured, warmed or cooled"
+                                     : "R = loop a metre × L, warmed or cooled",
+                            fmt::format("{:.2f} Ω × (1 + {} × ({:.0f} − 20))", cold_ohm,
+                                        copper_temperature_per_k, temperature_c),
+                            ohm, Unit::ohm, measured ? source::measured : source::maker});
+    }
+    return ohm;
+}
+
 double link_loop_ohm(const Network& net, const NetLink& link, int pairs, Condition condition,
                      Working* working) {
     const Settings& settings = net.site->settings;
     const CableFacts& cable = *link.cable->cable;
     const double temperature_c = cable_temperature_c(settings, condition, link.surroundings);
+    if (cable.medium == Medium::coax) return coax_loop_ohm(net, link, temperature_c, working);
+    if (cable.medium == Medium::dc || cable.medium == Medium::composite) {
+        return feed_loop_ohm(cable.conductor, link.length_m, 1, temperature_c, working);
+    }
     double ohm = 0;
     const double worst_ohm_per_m =
         worst_permitted_ohm_per_m * (1 + copper_temperature_per_k * (temperature_c - 20));

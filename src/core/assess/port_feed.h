@@ -38,6 +38,8 @@ double greatest_camera_power_w(const CameraDraw& draw);
 double cable_temperature_c(const Settings& settings, Condition condition,
                            Surroundings surroundings);
 
+bool carries_power(Medium medium);
+
 // Class that the load at the end of a port's line asks for; 0 if nothing asks.
 int class_asked(const Network& net, PortAt port);
 
@@ -48,6 +50,10 @@ std::vector<PortFeed> solve_port(const Network& net, PortAt port, Condition cond
 // collapses, the most it could carry.
 void feed_drops(const Network& net, const PortFeed& feed, std::size_t node, Condition condition,
                 Working& steps);
+
+// Loop resistance of a coax link, core and screen: as measured on site, or the maker's a metre.
+double coax_loop_ohm(const Network& net, const NetLink& link, double temperature_c,
+                     Working* working = nullptr);
 
 // Loop resistance of a link as it feeds, with the site's choice of worst permitted cable.
 double link_loop_ohm(const Network& net, const NetLink& link, int pairs, Condition condition,

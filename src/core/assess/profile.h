@@ -26,7 +26,11 @@ struct ProfileHop {
     std::string link;
     const Kind* cable = nullptr;
     double from_m = 0, to_m = 0;
-    double limit_m = 0;
+    // Volts at both ends of it by Condition, NaN where it carries no power.
+    std::array<double, condition_count> from_v{}, to_v{};
+    // Light in the worse direction: least sent, what arrives of it, least needed. NaN: no fibre.
+    double sent_dbm = 0, received_dbm = 0, needed_dbm = 0;
+    double limit_m = 0;  // infinity where length has no limit of its own
     double rate_mbps = 0;
     bool long_setting = false;
     Condition condition = Condition::day;  // the one its limit and verdict are from

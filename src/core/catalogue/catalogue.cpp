@@ -3,6 +3,9 @@
 
 #include <fmt/format.h>
 
+#include <cctype>
+#include <charconv>
+
 #include "core/format/embedded.h"
 #include "core/format/json_fields.h"
 #include "core/format/schema.h"
@@ -33,6 +36,74 @@ CableFacts cable_facts(const json& object) {
     fields.read("price_per_m", facts.price_per_m);
     facts.rated = reaches(fields, "rated");
     facts.proven = reaches(fields, "proven");
+    fields.read_enum("medium", facts.medium);
+    fields.read_enum("fibre", facts.fibre);
+    fields.read("strands", facts.strands);
+    fields.read("loop_ohm_per_m", facts.loop_ohm_per_m);
+    fields.read("steel_core", facts.steel_core);
+    fields.read("reach_factor", facts.reach_factor);
+    return facts;
+}
+
+LineFacts line_facts(const json& object) {
+    Fields fields(object);
+    LineFacts facts;
+    facts.reach = reaches(fields, "reach");
+    fields.read("most_loop_ohm", facts.most_loop_ohm);
+    fields.read("unsure", facts.unsure);
+    return facts;
+}
+
+OpticFacts optic_facts(const json& object) {
+    Fields fields(object);
+    OpticFacts facts;
+    fields.read("rate_mbps", facts.rate_mbps);
+    fields.read("transmit_nm", facts.transmit_nm);
+    fields.read("receive_nm", facts.receive_nm);
+    fields.read("single_mode", facts.single_mode);
+    fields.read("strands", facts.strands);
+    fields.read("transmit_min_dbm", facts.transmit_min_dbm);
+    fields.read("transmit_max_dbm", facts.transmit_max_dbm);
+    fields.read("sensitivity_dbm", facts.sensitivity_dbm);
+    fields.read("overload_dbm", facts.overload_dbm);
+    fields.read("reach_m", facts.reach_m);
+    return facts;
+}
+
+RadioFacts radio_facts(const json& object) {
+    Fields fields(object);
+    RadioFacts facts;
+    fields.read("frequency_mhz", facts.frequency_mhz);
+    fields.read("width_mhz", facts.width_mhz);
+    fields.read("streams", facts.streams);
+    fields.read("transmit_dbm", facts.transmit_dbm);
+    fields.read("antenna_dbi", facts.antenna_dbi);
+    fields.read("antenna_beam_deg", facts.antenna_beam_deg);
+    fields.read("useful_share", facts.useful_share);
+    fields.read("most_far_ends", facts.most_far_ends);
+    fields.read("relay", facts.relay);
+    fields.each("sensitivities", [&](const json& item) {
+        facts.sensitivities.push_back({item.at("mcs").get<int>(), item.at("dbm").get<double>()});
+    });
+    return facts;
+}
+
+SolarFacts solar_facts(const json& object) {
+    Fields fields(object);
+    SolarFacts facts;
+    fields.read("panel_w", facts.panel_w);
+    fields.read("battery_wh", facts.battery_wh);
+    fields.read("usable_share", facts.usable_share);
+    fields.read("system_share", facts.system_share);
+    return facts;
+}
+
+BoxFacts box_facts(const json& object) {
+    Fields fields(object);
+    BoxFacts facts;
+    fields.read("kelvin_per_w", facts.kelvin_per_w);
+    fields.read("heater_w", facts.heater_w);
+    fields.read("ups_wh", facts.ups_wh);
     return facts;
 }
 
@@ -48,6 +119,7 @@ SupplyFacts supply_facts(const json& object) {
     fields.read("long_setting", facts.long_setting);
     fields.read("reserves_by_class", facts.reserves_by_class);
     fields.read("switches_data", facts.switches_data);
+    fields.read("power_limited", facts.power_limited);
     return facts;
 }
 
@@ -63,7 +135,7 @@ InlineFacts in_line_facts(const json& object) {
     return facts;
 }
 
-// "1-8" makes eight ports, anything else makes one.
+// "1-8" makes eight ports, "air1-7" makes air1 to air7, anything else makes one.
 void add_ports(const json& object, std::vector<PortKind>& ports) {
     Fields fields(object);
     PortKind port;
@@ -76,6 +148,15 @@ void add_ports(const json& object, std::vector<PortKind>& ports) {
     fields.read("group", port.group);
     fields.read("uplink", port.uplink);
     fields.read("upstream", port.upstream);
+    fields.read_enum("medium", port.medium);
+    fields.read_enum("power", port.power);
+    fields.read("pairs", port.pairs);
+    fields.read("min_volts", port.min_volts);
+    fields.read("max_volts", port.max_volts);
+    fields.read("polarity", port.polarity);
+    fields.read_enum("alternative", port.alternative);
+    fields.read("line", port.line);
+    fields.read("lane", port.lane);
     if (port.role == PortRole::pse && port.limit_w == 0) {
         port.limit_w = poe_class_limits(port.poe_class)->pse_w;
     }
@@ -85,10 +166,20 @@ void add_ports(const json& object, std::vector<PortKind>& ports) {
         ports.push_back(port);
         return;
     }
-    const int first = std::stoi(ids.substr(0, dash));
-    const int last = std::stoi(ids.substr(dash + 1));
+    std::size_t digits = dash;
+    while (digits > 0 && std::isdigit(static_cast<unsigned char>(ids[digits - 1]))) --digits;
+    int first = 0, last = 0;
+    const char* end = ids.data() + ids.size();
+    const bool is_range =
+        std::from_chars(ids.data() + digits, ids.data() + dash, first).ec == std::errc() &&
+        std::from_chars(ids.data() + dash + 1, end, last).ptr == end && last >= first;
+    if (!is_range) {
+        port.id = ids;
+        ports.push_back(port);
+        return;
+    }
     for (int number = first; number <= last && number < first + 64; ++number) {
-        port.id = std::to_string(number);
+        port.id = ids.substr(0, digits) + std::to_string(number);
         ports.push_back(port);
     }
 }
@@ -103,6 +194,9 @@ Kind kind_from(const json& object) {
     fields.read("min_temperature_c", kind.min_temperature_c);
     fields.read("max_temperature_c", kind.max_temperature_c);
     fields.read("price", kind.price);
+    fields.read("draw_w", kind.draw_w);
+    fields.read("needs_mains", kind.needs_mains);
+    fields.read("mount_h", kind.mount_h);
     fields.each("ports", [&](const json& item) { add_ports(item, kind.ports); });
     if (fields.has("cable")) kind.cable = cable_facts(fields.at("cable"));
     if (fields.has("camera")) {
@@ -115,6 +209,11 @@ Kind kind_from(const json& object) {
     }
     if (fields.has("supply")) kind.supply = supply_facts(fields.at("supply"));
     if (fields.has("in_line")) kind.in_line = in_line_facts(fields.at("in_line"));
+    if (fields.has("line")) kind.line = line_facts(fields.at("line"));
+    if (fields.has("optic")) kind.optic = optic_facts(fields.at("optic"));
+    if (fields.has("radio")) kind.radio = radio_facts(fields.at("radio"));
+    if (fields.has("solar")) kind.solar = solar_facts(fields.at("solar"));
+    if (fields.has("box")) kind.box = box_facts(fields.at("box"));
     return kind;
 }
 

@@ -10,6 +10,8 @@
 #include "core/physics/bit_rate.h"
 #include "core/physics/conductor.h"
 #include "core/physics/copper_reach.h"
+#include "core/physics/fibre.h"
+#include "core/physics/radio.h"
 
 namespace ovant {
 
@@ -22,8 +24,25 @@ enum class Category {
     repeater,
     extender,
     protector,
-    enclosure
+    enclosure,
+    media_converter,
+    transceiver,
+    supply,      // d.c. and solar supplies
+    splitter,    // takes passive power off a cable
+    combiner,    // two channels of two pairs each on one cable
+    coax_unit,   // Ethernet over coax
+    line_unit,   // long-reach line: pairs, far units, trunks
+    mains_unit,  // data over the mains wiring
+    radio
 };
+
+// What runs between two ports. Each port takes one medium, a cable is of one.
+enum class Medium { twisted_pair, fibre, composite, coax, radio, mains_wiring, dc };
+
+enum class PowerKind { poe, passive };  // passive: volts always on, no negotiation
+
+// Which pairs a two-pair PSE feeds: A with the data, B the spare ones (IEEE 802.3, clause 33).
+enum class Alternative { either, a, b };
 
 // In order of harshness: a device stands in surroundings up to its rating.
 enum class Surroundings { indoor, outdoor, wet };
@@ -43,6 +62,12 @@ struct CableFacts {
     std::vector<RatedReach> rated;   // maker's table, may be empty: the standard's 100 m
     std::vector<RatedReach> proven;  // seen to work past it, never proposed first
     double price_per_m = 0;
+    Medium medium = Medium::twisted_pair;
+    FibreType fibre = FibreType::none;  // fibre and composite
+    int strands = 0;
+    double loop_ohm_per_m = 0;  // coax: core and screen together at 20 degrees C, maker's
+    bool steel_core = false;    // coax: copper-clad steel
+    double reach_factor = 1;    // coax: reach against RG-59, maker's
 };
 
 struct CameraDraw {  // watts at the camera; each is added to `day_w` when in use
@@ -77,6 +102,15 @@ struct PortKind {
     int group = 0;  // ports of one group share the long setting
     bool uplink = false;
     bool upstream = false;  // faces the feeding side on in-line units
+    Medium medium = Medium::twisted_pair;
+    PowerKind power = PowerKind::poe;
+    int pairs = 2;         // passive: pairs that carry the power, 1, 2 or 4
+    double min_volts = 0;  // passive pd: least and most it accepts
+    double max_volts = 0;
+    int polarity = 0;  // passive: +1 plus on pair 4 5, -1 plus on pair 7 8, 0 takes either
+    Alternative alternative = Alternative::either;
+    std::string line;  // name of a line code other than Ethernet; both ends must speak it
+    std::string lane;  // combiner: which of its channels this port is; empty: all of them
 };
 
 struct SupplyFacts {  // units that feed others
@@ -88,7 +122,42 @@ struct SupplyFacts {  // units that feed others
     bool from_mains = true;  // else through its pd port
     bool long_setting = false;
     bool reserves_by_class = false;
-    bool switches_data = true;  // false: injector, data goes through to its data port
+    bool switches_data = true;   // false: injector, data goes through to its data port
+    bool power_limited = false;  // marked as a power-limited source
+};
+
+// Rate against length of a line code, maker's table, best rate first.
+struct LineFacts {
+    std::vector<RatedReach> reach;
+    double most_loop_ohm = 0;  // coax: most loop resistance the pair works over, 0: not stated
+    bool unsure = false;       // the maker states a rate that no one can know before trying
+};
+
+// One optical port. Powers in dBm at the port, worst case of the maker or the standard.
+struct OpticFacts {
+    double rate_mbps = 100;
+    double transmit_nm = 1310;
+    double receive_nm = 1310;
+    bool single_mode = false;
+    int strands = 2;
+    double transmit_min_dbm = 0;
+    double transmit_max_dbm = 0;
+    double sensitivity_dbm = 0;
+    double overload_dbm = 0;
+    double reach_m = 2000;  // maker's or the standard's, on the best fibre it is made for
+};
+
+struct SolarFacts {
+    double panel_w = 0;
+    double battery_wh = 0;
+    double usable_share = 0.5;  // of the battery, what may be drawn
+    double system_share = 0.7;  // of the panel's rating that reaches the battery
+};
+
+struct BoxFacts {
+    double kelvin_per_w = 0;  // rise inside for each watt that turns to heat in it
+    double heater_w = 0;
+    double ups_wh = 0;  // 0: no backup
 };
 
 struct InlineFacts {  // repeaters and extenders
@@ -108,12 +177,25 @@ struct Kind {
     double min_temperature_c = 0;
     double max_temperature_c = 40;
     double price = 0;
+    double draw_w = 0;         // what it takes at its pd port or from the mains for itself
+    bool needs_mains = false;  // comes with a plug; units with a mains supply always do
+    double mount_h = 0;        // hours to mount and set up, 0: the site's usual
     std::vector<PortKind> ports;
     std::optional<CableFacts> cable;
     std::optional<CameraFacts> camera;
     std::optional<SupplyFacts> supply;
     std::optional<InlineFacts> in_line;
+    std::optional<LineFacts> line;
+    std::optional<OpticFacts> optic;  // transceivers, and units with a fixed optical port
+    std::optional<RadioFacts> radio;
+    std::optional<SolarFacts> solar;
+    std::optional<BoxFacts> box;
 };
+
+// Has a plug that must be put into an outlet.
+bool plugs_into_mains(const Kind& kind);
+// Feeds others without being fed over a cable itself.
+bool is_source(const Kind& kind);
 
 const PortKind* find_port(const Kind& kind, std::string_view port);
 

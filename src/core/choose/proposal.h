@@ -3,16 +3,38 @@
 // assessment as for anything drawn by hand says what it is worth. One file a way.
 #pragma once
 
-#include <memory>
 #include <optional>
 #include <string>
 #include <vector>
 
 #include "core/assess/assess.h"
+#include "core/parts/cost.h"
 
 namespace ovant {
 
-enum class WayId { direct_copper = 1, long_setting = 2, repeaters = 4, extenders = 6 };
+enum class WayId {
+    direct_copper = 1,
+    long_setting,
+    extra_reach_cable,
+    repeaters,
+    repeaters_both_ends,
+    extenders,
+    extender_pair,
+    long_range_port,
+    trunk,
+    poe_fed_switch,
+    passive_dc,
+    local_adapter,
+    fibre,
+    composite,
+    radio_bridge,
+    radio_hub,
+    old_coax,
+    mains_wiring,
+    shared_cable,
+    cabinet_switch
+};
+inline constexpr int way_count = 20;
 std::string_view id_of(WayId way);
 
 // Why a way or a remedy cannot be built at all.
@@ -20,40 +42,60 @@ enum class Cannot {
     nothing,
     no_free_port,       // no feeding port of the class is free
     no_long_setting,    // no unit with a long setting has a free port
+    too_short,          // nothing in the middle to switch off
     one_length_enough,  // no in-line unit is needed
     chain_too_long,     // detail: how many would be needed of how many
-    no_cable,           // the catalogue has no fitting cable
-    no_camera
+    no_cable,           // the catalogue has no fitting cable or unit
+    no_camera,
+    no_head_end,      // no place, or no free port for data there
+    no_mains_near,    // no place with mains within reach of the camera
+    takes_poe,        // the camera has no input for d.c.
+    takes_dc,         // the camera takes d.c. only
+    no_dc_supply,     // no supply for the camera's volts
+    no_coax,          // no old coax that leads there
+    no_neighbour,     // no cable nearby that could carry two
+    same_place,       // the camera stands where the equipment is
+    path_cut,         // detail: what stands in the way; amount: metres too low
+    no_second_place,  // nothing to relay from
+    no_high_power     // nothing that gives 60 W or more
+};
+
+// What a proposal changes: whole objects by id, put in or put in place of those there.
+struct SiteChange {
+    std::vector<std::string> removed_devices, removed_links;
+    std::vector<Device> devices;
+    std::vector<Link> links;
+    bool empty() const {
+        return removed_devices.empty() && removed_links.empty() && devices.empty() && links.empty();
+    }
+};
+Site with_change(Site site, const SiteChange& change);
+
+struct BuildHop {  // of the run as it would be, for drawing it to scale
+    Medium medium = Medium::twisted_pair;
+    bool long_reach = false;
+    double length_m = 0;
+    Category unit = Category::camera;  // at its far end
 };
 
 struct Proposal {
     std::optional<WayId> way;          // else
     std::optional<RemedyKind> remedy;  // a smaller change to the run as it is
     std::string detail;                // kind, port or cable that names it
-    std::shared_ptr<const Site> site;  // null if it cannot be built
+    bool built = false;                // false: `cannot` says why
+    SiteChange change;
     Cannot cannot = Cannot::nothing;
     std::string cannot_detail;
+    double cannot_amount = 0;
     Verdict verdict = Verdict::unknown;  // of the run, or of a neighbour or unit it makes worse
     Check decisive;
     std::string harmed;  // the camera of another run that it makes fail
     RunAssessment run;
-    double price = 0;          // material of the run
-    int can_fail = 0;          // in-line units and plugs
-    int in_line = 0;           // units in the cable
+    std::vector<BuildHop> build;
+    Cost cost;                 // of all that serves this camera only
+    int can_fail = 0;          // units, plugs and paths on the way
+    int in_line = 0;           // units between the head end's and the camera
     bool past_stated = false;  // rests on reach past the stated limit
-};
-
-// What a proposal starts from, laid out once for all builders. Borrows site and catalogue.
-struct ChooseContext {
-    ChooseContext(const Site& of_site, const Catalogue& of_catalogue, std::string of_camera)
-        : site(of_site),
-          catalogue(of_catalogue),
-          camera(std::move(of_camera)),
-          now(lay_out(of_site, of_catalogue)) {}
-    const Site& site;
-    const Catalogue& catalogue;
-    std::string camera;
-    Network now;
 };
 
 // All ways for a camera: those that hold by the site's preference, then tight, failing, and those
@@ -69,10 +111,12 @@ std::vector<Proposal> propose_remedies(const Site& site, const Catalogue& catalo
 std::vector<Proposal> propose_all(const Site& site, const Catalogue& catalogue,
                                   const std::string& camera);
 
+// The camera on one length of solid copper as long as was measured, from the free port that suits
+// it best; nullopt where no port is free.
+std::optional<SiteChange> one_length(const Site& site, const Catalogue& catalogue,
+                                     const std::string& camera, double length_m);
+
 // The site with the camera on its best way that does not fail; as it was where there is none.
 Site with_best_way(const Site& site, const Catalogue& catalogue, const std::string& camera);
-
-// Judges `candidate` for the camera against the site it came from.
-Proposal judge_candidate(const ChooseContext& context, Site candidate);
 
 }  // namespace ovant

@@ -2,8 +2,7 @@
 // Small changes to a run as it is: another cable, protectors, a setting, another port, a box.
 #include <algorithm>
 
-#include "core/choose/build.h"
-#include "core/parts/parts.h"
+#include "core/choose/draft.h"
 #include "core/site/edits.h"
 
 namespace ovant {
@@ -12,14 +11,13 @@ namespace {
 class Remedies {
 public:
     Remedies(const Site& site, const Catalogue& catalogue, const std::string& camera)
-        : context_(site, catalogue, camera), net_(context_.now) {}
+        : context_(site, catalogue, camera, true), net_(context_.now) {}
 
     std::vector<Proposal> make() {
-        for (std::size_t i = 0; i < net_.cameras.size(); ++i) {
-            if (net_.device(net_.cameras[i]).id == context_.camera)
-                run_ = &net_.runs[i], index_ = i;
-        }
-        if (!run_ || run_->links.empty()) return {};
+        if (!context_.found) return {};
+        index_ = context_.index;
+        run_ = &net_.runs[index_];
+        if (run_->links.empty()) return {};
         now_ = assess_run(net_, index_);
         std::vector<RemedyKind> wanted;
         for (const Check& check : now_.checks) {
@@ -58,7 +56,7 @@ private:
 
     // Keeps what makes the run better: a better verdict, or fewer checks that do not hold.
     void offer(RemedyKind kind, Site site, std::string detail) {
-        Proposal proposal = judge_candidate(context_, std::move(site));
+        Proposal proposal = judge_draft(context_, std::move(site));
         const auto not_holding = [](const RunAssessment& run) {
             return std::count_if(run.checks.begin(), run.checks.end(), [](const Check& check) {
                 return check.verdict != Verdict::holds;
@@ -96,17 +94,33 @@ private:
         return net_.links[static_cast<std::size_t>(run_->links[i])];
     }
 
+    const Kind* solid_cable(Surroundings surroundings, double finest_awg) const {
+        const Kind* cheapest = nullptr;
+        for (const Kind* kind : context_.catalogue.of(Category::cable)) {
+            const CableFacts& cable = *kind->cable;
+            const bool fits = cable.medium == Medium::twisted_pair && !cable.cord &&
+                              kind->rating >= surroundings && cable.rated.empty() &&
+                              cable.conductor.material == ConductorMaterial::copper &&
+                              cable.conductor.form == ConductorForm::solid &&
+                              cable.conductor.awg <= finest_awg;
+            if (fits && (!cheapest || cable.price_per_m < cheapest->cable->price_per_m))
+                cheapest = kind;
+        }
+        return cheapest;
+    }
+
     bool solid_copper(Site& site, std::string& detail) const {
         bool changed = false;
         for (std::size_t i = 0; i < run_->links.size(); ++i) {
             const NetLink& laid = link(i);
             const Conductor& conductor = laid.cable->cable->conductor;
+            if (laid.medium() != Medium::twisted_pair) continue;
             if (conductor.material == ConductorMaterial::copper &&
                 conductor.form == ConductorForm::solid) {
                 continue;
             }
-            const Kind* cable = pick_cable(
-                context_.catalogue, std::max(laid.cable->rating, laid.surroundings), conductor.awg);
+            const Kind* cable =
+                solid_cable(std::max(laid.cable->rating, laid.surroundings), conductor.awg);
             if (!cable) return false;
             find_link(site, laid.link->id)->cable = cable->id;
             detail = cable->id;
@@ -127,9 +141,20 @@ private:
             std::any_of(now_.checks.begin(), now_.checks.end(),
                         [](const Check& check) { return check.id == CheckId::surge; });
         if (!outdoors) return false;
-        const bool at_feed = protect(0, run_->outs.front());
-        const bool at_camera = protect(run_->links.size() - 1, run_->ins.back());
-        return at_feed || at_camera;
+        bool changed = false;
+        for (std::size_t from = 0; from < run_->links.size();) {
+            std::size_t to = from;
+            while (to < run_->links.size() && carries_power(link(to).medium()) &&
+                   link(to).medium() != Medium::dc && !link(to).cable->cable->cord) {
+                ++to;
+            }
+            if (to > from) {
+                changed = protect(from, run_->outs[from]) || changed;
+                changed = protect(to - 1, run_->ins[to - 1]) || changed;
+            }
+            from = std::max(to, from + 1);
+        }
+        return changed;
     }
 
     bool fit_enclosure(Site& site, std::string& detail) const {
@@ -176,7 +201,7 @@ private:
         for (std::size_t i = 0; i < net_.kinds.size(); ++i) {
             const Device& other = net_.device(static_cast<int>(i));
             const Kind& kind = *net_.kinds[i];
-            if (!kind.supply || !kind.supply->from_mains || other.place != unit.place) continue;
+            if (!is_source(kind) || other.place != unit.place) continue;
             for (const PortKind& port : kind.ports) {
                 const bool other_group = other.id == unit.id && port.group != net_.port(now).group;
                 const bool stronger =
@@ -189,7 +214,7 @@ private:
                 Result<Site> moved = move_plug(context_.site, context_.catalogue, unit.id,
                                                net_.port(now).id, other.id, port.id);
                 if (!moved) continue;
-                const Verdict verdict = judge_candidate(context_, *moved).verdict;
+                const Verdict verdict = judge_draft(context_, *moved).verdict;
                 if (!best || verdict < best_verdict) {
                     best = std::move(*moved);
                     best_verdict = verdict;

@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Way 2: one length of solid copper on a port whose group is set to 10 Mb/s for reach.
-#include "core/choose/build.h"
+#include "core/choose/draft.h"
 
 namespace ovant {
 

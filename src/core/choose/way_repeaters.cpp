@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Way 4: a chain of repeaters, the power passed through from one source.
-#include "core/choose/build.h"
+#include "core/choose/draft.h"
 
 namespace ovant {
 

@@ -2,26 +2,44 @@
 #include <algorithm>
 #include <iterator>
 
-#include "core/choose/build.h"
+#include "core/choose/draft.h"
 
 namespace ovant {
 namespace {
 
 struct Builder {
     WayId way;
+    std::string_view id;
     Proposal (*build)(const ChooseContext&);
 };
 
 constexpr Builder builders[] = {
-    {WayId::direct_copper, build_direct_copper},
-    {WayId::long_setting, build_long_setting},
-    {WayId::repeaters, build_repeaters},
-    {WayId::extenders, build_extenders},
+    {WayId::direct_copper, "direct-copper", build_direct_copper},
+    {WayId::long_setting, "long-setting", build_long_setting},
+    {WayId::extra_reach_cable, "extra-reach-cable", build_extra_reach_cable},
+    {WayId::repeaters, "repeaters", build_repeaters},
+    {WayId::repeaters_both_ends, "repeaters-both-ends", build_repeaters_both_ends},
+    {WayId::extenders, "extenders", build_extenders},
+    {WayId::extender_pair, "extender-pair", build_extender_pair},
+    {WayId::long_range_port, "long-range-port", build_long_range_port},
+    {WayId::trunk, "trunk", build_trunk},
+    {WayId::poe_fed_switch, "poe-fed-switch", build_poe_fed_switch},
+    {WayId::passive_dc, "passive-dc", build_passive_dc},
+    {WayId::local_adapter, "local-adapter", build_local_adapter},
+    {WayId::fibre, "fibre", build_fibre},
+    {WayId::composite, "composite", build_composite},
+    {WayId::radio_bridge, "radio-bridge", build_radio_bridge},
+    {WayId::radio_hub, "radio-hub", build_radio_hub},
+    {WayId::old_coax, "old-coax", build_old_coax},
+    {WayId::mains_wiring, "mains-wiring", build_mains_wiring},
+    {WayId::shared_cable, "shared-cable", build_shared_cable},
+    {WayId::cabinet_switch, "cabinet-switch", build_cabinet_switch},
 };
+static_assert(std::size(builders) == way_count);
 
 // Holds before tight before fails before cannot; past the stated limit after its like.
 int rank_of(const Proposal& proposal) {
-    if (!proposal.site) return 9;
+    if (!proposal.built) return 9;
     const int past = proposal.past_stated ? 1 : 0;
     switch (proposal.verdict) {
         case Verdict::holds: return 0;
@@ -34,22 +52,32 @@ int rank_of(const Proposal& proposal) {
 
 bool before(const Proposal& a, const Proposal& b, Preference preference) {
     if (rank_of(a) != rank_of(b)) return rank_of(a) < rank_of(b);
-    // Least work on site goes by what has to be mounted and terminated.
-    if (preference != Preference::price && a.can_fail != b.can_fail) return a.can_fail < b.can_fail;
-    return a.price < b.price;
+    const double price_a = a.cost.total(), price_b = b.cost.total();
+    switch (preference) {
+        case Preference::price: break;
+        case Preference::fewest_parts:
+            if (a.can_fail != b.can_fail) return a.can_fail < b.can_fail;
+            break;
+        case Preference::least_work:
+            if (a.cost.hours != b.cost.hours) return a.cost.hours < b.cost.hours;
+            break;
+    }
+    // A tie in price goes to what has fewer things to fail.
+    if (price_a != price_b) return price_a < price_b;
+    return a.can_fail < b.can_fail;
 }
 
 }  // namespace
+
+std::string_view id_of(WayId way) { return builders[static_cast<std::size_t>(way) - 1].id; }
 
 std::vector<Proposal> propose_ways(const Site& site, const Catalogue& catalogue,
                                    const std::string& camera) {
     const ChooseContext context(site, catalogue, camera);
     std::vector<Proposal> proposals;
-    const Device* device = find_device(site, camera);
-    const Kind* kind = device ? catalogue.find(device->kind) : nullptr;
     for (const Builder& builder : builders) {
         Proposal proposal =
-            kind && kind->camera ? builder.build(context) : cannot_build(Cannot::no_camera);
+            context.found ? builder.build(context) : cannot_build(Cannot::no_camera);
         proposal.way = builder.way;
         proposals.push_back(std::move(proposal));
     }
@@ -65,7 +93,7 @@ std::vector<Proposal> propose_all(const Site& site, const Catalogue& catalogue,
     std::vector<Proposal> ways = propose_ways(site, catalogue, camera);
     std::move(ways.begin(), ways.end(), std::back_inserter(all));
     std::erase_if(
-        all, [&](const Proposal& proposal) { return proposal.site && *proposal.site == site; });
+        all, [](const Proposal& proposal) { return proposal.built && proposal.change.empty(); });
     std::stable_sort(all.begin(), all.end(),
                      [](const Proposal& a, const Proposal& b) { return rank_of(a) < rank_of(b); });
     return all;
@@ -74,9 +102,9 @@ std::vector<Proposal> propose_all(const Site& site, const Catalogue& catalogue,
 Site with_best_way(const Site& site, const Catalogue& catalogue, const std::string& camera) {
     const std::vector<Proposal> ways = propose_ways(site, catalogue, camera);
     const bool usable =
-        !ways.empty() && ways.front().site &&
+        !ways.empty() && ways.front().built &&
         (ways.front().verdict == Verdict::holds || ways.front().verdict == Verdict::tight);
-    return usable ? *ways.front().site : site;
+    return usable ? with_change(site, ways.front().change) : site;
 }
 
 }  // namespace ovant

@@ -7,7 +7,7 @@
 #include <algorithm>
 #include <map>
 
-#include "core/choose/build.h"
+#include "core/choose/proposal.h"
 #include "core/site/edits.h"
 
 namespace ovant {
@@ -140,17 +140,12 @@ private:
     }
 
     void connect_by_length(std::size_t at, const std::string& camera, double length_m) {
-        const ChooseContext context(out_.site, catalogue_, camera);
-        const auto port = pick_port(context, out_.site, false);
-        const Kind* cable = pick_cable(catalogue_, Surroundings::outdoor, 24);
-        if (!port || !cable) {
+        auto change = one_length(out_.site, catalogue_, camera, length_m);
+        if (!change) {
             fail(at, ErrorCode::not_possible, camera, "no free port");
             return;
         }
-        auto laid = lay_direct(context, out_.site, *port, *cable);
-        if (!laid) return;
-        find_link(laid->site, laid->id)->measured_length_m = length_m;
-        out_.site = std::move(laid->site);
+        out_.site = with_change(std::move(out_.site), *change);
     }
 
     const Catalogue& catalogue_;

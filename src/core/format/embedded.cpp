@@ -9,6 +9,9 @@ OVANT_EMBEDDED(ovant_site_schema_json);
 OVANT_EMBEDDED(cables_json);
 OVANT_EMBEDDED(cameras_json);
 OVANT_EMBEDDED(equipment_json);
+OVANT_EMBEDDED(fibre_json);
+OVANT_EMBEDDED(radio_json);
+OVANT_EMBEDDED(remote_json);
 
 namespace ovant::embedded {
 namespace {
@@ -26,7 +29,10 @@ std::string_view site_schema() {
 std::vector<std::string_view> catalogue_files() {
     return {text(embedded_cables_json, embedded_cables_json_end),
             text(embedded_cameras_json, embedded_cameras_json_end),
-            text(embedded_equipment_json, embedded_equipment_json_end)};
+            text(embedded_equipment_json, embedded_equipment_json_end),
+            text(embedded_fibre_json, embedded_fibre_json_end),
+            text(embedded_radio_json, embedded_radio_json_end),
+            text(embedded_remote_json, embedded_remote_json_end)};
 }
 
 }  // namespace ovant::embedded

@@ -22,9 +22,25 @@ struct EnumNames;
     }
 
 using enum Category;
-OVANT_ENUM_NAMES(Category, 9, {cable, "cable"}, {camera, "camera"}, {network_switch, "switch"},
+OVANT_ENUM_NAMES(Category, 18, {cable, "cable"}, {camera, "camera"}, {network_switch, "switch"},
                  {recorder, "recorder"}, {injector, "injector"}, {repeater, "repeater"},
-                 {extender, "extender"}, {protector, "protector"}, {enclosure, "enclosure"});
+                 {extender, "extender"}, {protector, "protector"}, {enclosure, "enclosure"},
+                 {media_converter, "media-converter"}, {transceiver, "transceiver"},
+                 {supply, "supply"}, {splitter, "splitter"}, {combiner, "combiner"},
+                 {coax_unit, "coax-unit"}, {line_unit, "line-unit"}, {mains_unit, "mains-unit"},
+                 {radio, "radio"});
+OVANT_ENUM_NAMES(Medium, 7, {Medium::twisted_pair, "twisted-pair"}, {Medium::fibre, "fibre"},
+                 {Medium::composite, "composite"}, {Medium::coax, "coax"}, {Medium::radio, "radio"},
+                 {Medium::mains_wiring, "mains-wiring"}, {Medium::dc, "dc"});
+OVANT_ENUM_NAMES(FibreType, 6, {FibreType::none, "none"}, {FibreType::om1, "OM1"},
+                 {FibreType::om2, "OM2"}, {FibreType::om3, "OM3"}, {FibreType::om4, "OM4"},
+                 {FibreType::os2, "OS2"});
+OVANT_ENUM_NAMES(PowerKind, 2, {PowerKind::poe, "poe"}, {PowerKind::passive, "passive"});
+OVANT_ENUM_NAMES(Alternative, 3, {Alternative::either, "either"}, {Alternative::a, "A"},
+                 {Alternative::b, "B"});
+OVANT_ENUM_NAMES(ObstacleKind, 5, {ObstacleKind::building, "building"},
+                 {ObstacleKind::trees, "trees"}, {ObstacleKind::masts, "masts"},
+                 {ObstacleKind::ground, "ground"}, {ObstacleKind::water, "water"});
 OVANT_ENUM_NAMES(Surroundings, 3, {Surroundings::indoor, "indoor"},
                  {Surroundings::outdoor, "outdoor"}, {Surroundings::wet, "wet"});
 OVANT_ENUM_NAMES(PortRole, 4, {PortRole::pse, "pse"}, {PortRole::pd, "pd"},

@@ -44,6 +44,24 @@ Settings settings_from(const json& object) {
         keep.read("length_share", settings.keep_back.length_share);
         keep.read("volts", settings.keep_back.volts);
         keep.read("data_share", settings.keep_back.data_share);
+        keep.read("light_db", settings.keep_back.light_db);
+        keep.read("fade_db", settings.keep_back.fade_db);
+        keep.read("battery_share", settings.keep_back.battery_share);
+    }
+    fields.read("eirp_limit_dbm", settings.eirp_limit_dbm);
+    fields.read("rain_mm_per_h", settings.rain_mm_per_h);
+    fields.read("sun_hours", settings.sun_hours);
+    fields.read("dark_hours", settings.dark_hours);
+    fields.read("days_without_sun", settings.days_without_sun);
+    if (fields.has("labour")) {
+        Fields labour(fields.at("labour"));
+        labour.read("price_per_h", settings.labour.price_per_h);
+        labour.read("pull_h_per_100m", settings.labour.pull_h_per_100m);
+        labour.read("copper_end_h", settings.labour.copper_end_h);
+        labour.read("fibre_end_h", settings.labour.fibre_end_h);
+        labour.read("mount_h", settings.labour.mount_h);
+        labour.read("mains_point_price", settings.labour.mains_point_price);
+        labour.read("new_way_per_m", settings.labour.new_way_per_m);
     }
     settings.extra = fields.extra();
     return settings;
@@ -62,6 +80,8 @@ Place place_from(const json& object) {
     fields.read_enum("mains", place.mains);
     fields.read("earth", place.earth);
     fields.read("head_end", place.head_end);
+    fields.read("mast_m", place.mast_m);
+    fields.read("vapour_zone", place.vapour_zone);
     place.extra = fields.extra();
     return place;
 }
@@ -77,6 +97,32 @@ Pathway pathway_from(const json& object) {
     fields.read("cost_per_m", pathway.cost_per_m);
     pathway.extra = fields.extra();
     return pathway;
+}
+
+ExistingCable existing_from(const json& object) {
+    Fields fields(object);
+    ExistingCable existing;
+    fields.read("id", existing.id);
+    fields.read("name", existing.name);
+    fields.read("cable", existing.cable);
+    read_points(fields, "points", existing.points);
+    fields.read_enum("surroundings", existing.surroundings);
+    fields.read("measured_length_m", existing.measured_length_m);
+    fields.read("measured_loop_ohm", existing.measured_loop_ohm);
+    existing.extra = fields.extra();
+    return existing;
+}
+
+Obstacle obstacle_from(const json& object) {
+    Fields fields(object);
+    Obstacle obstacle;
+    fields.read("id", obstacle.id);
+    fields.read("name", obstacle.name);
+    fields.read_enum("kind", obstacle.kind);
+    read_points(fields, "points", obstacle.points);
+    fields.read("height_m", obstacle.height_m);
+    obstacle.extra = fields.extra();
+    return obstacle;
 }
 
 CameraSettings camera_settings_from(const json& object) {
@@ -109,6 +155,9 @@ Device device_from(const json& object) {
     if (fields.has("camera")) device.camera = camera_settings_from(fields.at("camera"));
     fields.read("power_off_ports", device.power_off_ports);
     fields.read("long_groups", device.long_groups);
+    fields.read("modules", device.modules);
+    fields.read("height_m", device.height_m);
+    fields.read("transmit_dbm", device.transmit_dbm);
     device.extra = fields.extra();
     return device;
 }
@@ -135,6 +184,9 @@ Link link_from(const json& object) {
     fields.read("slack_m", link.slack_m);
     fields.read("cords_m", link.cords_m);
     fields.read("measured_length_m", link.measured_length_m);
+    fields.read("connectors", link.connectors);
+    fields.read("splices", link.splices);
+    fields.read("existing", link.existing);
     link.extra = fields.extra();
     return link;
 }
@@ -166,6 +218,10 @@ Site site_from(const json& object) {
     if (fields.has("drawing")) site.drawing = drawing_from(fields.at("drawing"));
     fields.each("places", [&](const json& item) { site.places.push_back(place_from(item)); });
     fields.each("pathways", [&](const json& item) { site.pathways.push_back(pathway_from(item)); });
+    fields.each("existing",
+                [&](const json& item) { site.existing.push_back(existing_from(item)); });
+    fields.each("obstacles",
+                [&](const json& item) { site.obstacles.push_back(obstacle_from(item)); });
     fields.each("devices", [&](const json& item) { site.devices.push_back(device_from(item)); });
     fields.each("links", [&](const json& item) { site.links.push_back(link_from(item)); });
     fields.each("kinds", [&](const json& item) {

@@ -57,7 +57,25 @@ ordered_json to_json(const Settings& settings) {
     put(keep, "length_share", settings.keep_back.length_share, usual.keep_back.length_share);
     put(keep, "volts", settings.keep_back.volts, usual.keep_back.volts);
     put(keep, "data_share", settings.keep_back.data_share, usual.keep_back.data_share);
+    put(keep, "light_db", settings.keep_back.light_db, usual.keep_back.light_db);
+    put(keep, "fade_db", settings.keep_back.fade_db, usual.keep_back.fade_db);
+    put(keep, "battery_share", settings.keep_back.battery_share, usual.keep_back.battery_share);
     if (!keep.empty()) out["keep_back"] = keep;
+    put(out, "eirp_limit_dbm", settings.eirp_limit_dbm, usual.eirp_limit_dbm);
+    put(out, "rain_mm_per_h", settings.rain_mm_per_h, usual.rain_mm_per_h);
+    put(out, "sun_hours", settings.sun_hours, usual.sun_hours);
+    put(out, "dark_hours", settings.dark_hours, usual.dark_hours);
+    put(out, "days_without_sun", settings.days_without_sun, usual.days_without_sun);
+    ordered_json labour = ordered_json::object();
+    const LabourRates& rates = settings.labour;
+    put(labour, "price_per_h", rates.price_per_h, usual.labour.price_per_h);
+    put(labour, "pull_h_per_100m", rates.pull_h_per_100m, usual.labour.pull_h_per_100m);
+    put(labour, "copper_end_h", rates.copper_end_h, usual.labour.copper_end_h);
+    put(labour, "fibre_end_h", rates.fibre_end_h, usual.labour.fibre_end_h);
+    put(labour, "mount_h", rates.mount_h, usual.labour.mount_h);
+    put(labour, "mains_point_price", rates.mains_point_price, usual.labour.mains_point_price);
+    put(labour, "new_way_per_m", rates.new_way_per_m, usual.labour.new_way_per_m);
+    if (!labour.empty()) out["labour"] = labour;
     put_extra(out, settings.extra);
     return out;
 }
@@ -74,6 +92,8 @@ ordered_json to_json(const Place& place) {
     put_enum(out, "mains", place.mains, usual.mains);
     put(out, "earth", place.earth, usual.earth);
     put(out, "head_end", place.head_end, usual.head_end);
+    put(out, "mast_m", place.mast_m, usual.mast_m);
+    put(out, "vapour_zone", place.vapour_zone, usual.vapour_zone);
     put_extra(out, place.extra);
     return out;
 }
@@ -87,6 +107,30 @@ ordered_json to_json(const Pathway& pathway) {
     put_enum(out, "surroundings", pathway.surroundings, usual.surroundings);
     put(out, "cost_per_m", pathway.cost_per_m, usual.cost_per_m);
     put_extra(out, pathway.extra);
+    return out;
+}
+
+ordered_json to_json(const ExistingCable& existing) {
+    const ExistingCable usual;
+    ordered_json out{{"id", existing.id}};
+    put(out, "name", existing.name, usual.name);
+    out["cable"] = existing.cable;
+    put_points(out, "points", existing.points);
+    put_enum(out, "surroundings", existing.surroundings, usual.surroundings);
+    if (existing.measured_length_m) out["measured_length_m"] = *existing.measured_length_m;
+    if (existing.measured_loop_ohm) out["measured_loop_ohm"] = *existing.measured_loop_ohm;
+    put_extra(out, existing.extra);
+    return out;
+}
+
+ordered_json to_json(const Obstacle& obstacle) {
+    const Obstacle usual;
+    ordered_json out{{"id", obstacle.id}};
+    put(out, "name", obstacle.name, usual.name);
+    put_enum(out, "kind", obstacle.kind, usual.kind);
+    put_points(out, "points", obstacle.points);
+    out["height_m"] = obstacle.height_m;
+    put_extra(out, obstacle.extra);
     return out;
 }
 
@@ -121,6 +165,9 @@ ordered_json to_json(const Device& device) {
     if (device.camera) out["camera"] = to_json(*device.camera);
     put(out, "power_off_ports", device.power_off_ports, usual.power_off_ports);
     put(out, "long_groups", device.long_groups, usual.long_groups);
+    put(out, "modules", device.modules, usual.modules);
+    put(out, "height_m", device.height_m, usual.height_m);
+    if (device.transmit_dbm) out["transmit_dbm"] = *device.transmit_dbm;
     put_extra(out, device.extra);
     return out;
 }
@@ -142,6 +189,9 @@ ordered_json to_json(const Link& link) {
     put(out, "slack_m", link.slack_m, usual.slack_m);
     put(out, "cords_m", link.cords_m, usual.cords_m);
     if (link.measured_length_m) out["measured_length_m"] = *link.measured_length_m;
+    put(out, "connectors", link.connectors, usual.connectors);
+    put(out, "splices", link.splices, usual.splices);
+    put(out, "existing", link.existing, usual.existing);
     put_extra(out, link.extra);
     return out;
 }
@@ -187,6 +237,8 @@ std::string write_site(const Site& site) {
     if (site.drawing) out += ",\n\"drawing\": " + dumped(to_json(*site.drawing));
     write_list(out, "places", site.places, line);
     write_list(out, "pathways", site.pathways, line);
+    write_list(out, "existing", site.existing, line);
+    write_list(out, "obstacles", site.obstacles, line);
     write_list(out, "devices", site.devices, line);
     write_list(out, "links", site.links, line);
     write_list(out, "kinds", site.kinds, [](const auto& kind) { return kind.second; });

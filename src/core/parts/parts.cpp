@@ -20,6 +20,15 @@ int order_of(const PartLine& line, const Catalogue& catalogue) {
         case Category::cable: return 6;
         case Category::enclosure: return 7;
         case Category::protector: return 8;
+        case Category::media_converter: return 5;
+        case Category::transceiver: return 5;
+        case Category::supply: return 5;
+        case Category::splitter: return 5;
+        case Category::combiner: return 5;
+        case Category::coax_unit: return 5;
+        case Category::line_unit: return 5;
+        case Category::mains_unit: return 5;
+        case Category::radio: return 5;
     }
     return 99;
 }
@@ -46,9 +55,19 @@ std::vector<PartLine> count_parts(const Network& net) {
     for (const Device& device : net.site->devices) {
         add(device.kind, 1, device.id);
         if (!device.enclosure.empty()) add(device.enclosure, 1, device.id);
+        for (const auto& [port, module] : device.modules) add(module, 1, device.id);
     }
+    const auto add_small = [&](const char* id, const char* name, double price,
+                               const std::string& used_by) {
+        add(id, 1, used_by);
+        lines[id].unit_price = price;
+        lines[id].name = name;
+    };
     for (const NetLink& link : net.links) {
-        add(link.link->cable, cut_length_m(net, link), link.link->id);
+        if (link.medium() == Medium::radio || link.medium() == Medium::mains_wiring) continue;
+        if (link.link->existing.empty()) {
+            add(link.link->cable, cut_length_m(net, link), link.link->id);
+        }
         if (link.link->cords_m > 0) {
             add(net.site->settings.cord_awg >= 25 ? "patch-26" : "patch-24", link.link->cords_m,
                 link.link->id);
@@ -56,9 +75,22 @@ std::vector<PartLine> count_parts(const Network& net) {
         for (const LinkEnd* end : {&link.link->a, &link.link->b}) {
             if (!end->protector.empty()) add(end->protector, 1, link.link->id);
             if (link.cable->cable->cord) continue;  // comes with its plugs
-            add("plug-rj45", 1, link.link->id);
-            lines["plug-rj45"].unit_price = plug_price;
-            lines["plug-rj45"].name = "Plug, 8 contacts, for solid conductors";
+            switch (link.medium()) {
+                case Medium::twisted_pair:
+                    add_small("plug-rj45", "Plug, 8 contacts, for solid conductors", plug_price,
+                              link.link->id);
+                    break;
+                case Medium::coax:
+                    add_small("plug-coax", "Plug, coax, compression", coax_plug_price,
+                              link.link->id);
+                    break;
+                case Medium::fibre:
+                case Medium::composite:
+                    add_small("fibre-end", "Fibre ends, fitted and tested, a pair", fibre_end_price,
+                              link.link->id);
+                    break;
+                default: break;
+            }
         }
     }
     std::vector<PartLine> parts;
@@ -75,25 +107,6 @@ std::vector<PartLine> count_parts(const Network& net) {
 double total_price(const std::vector<PartLine>& parts) {
     double sum = 0;
     for (const PartLine& line : parts) sum += line.price;
-    return sum;
-}
-
-double run_price(const Network& net, const Run& run) {
-    const auto price_of = [&](const std::string& id) {
-        const Kind* kind = id.empty() ? nullptr : net.catalogue->find(id);
-        return kind ? kind->price : 0.0;
-    };
-    double sum = 0;
-    for (int number : run.links) {
-        const NetLink& link = net.links[static_cast<std::size_t>(number)];
-        sum += cut_length_m(net, link) * link.cable->cable->price_per_m;
-        if (!link.cable->cable->cord) sum += 2 * plug_price;
-        sum += price_of(link.link->a.protector) + price_of(link.link->b.protector);
-    }
-    for (std::size_t i = 0; i + 1 < run.ins.size(); ++i) {
-        const Device& device = net.device(run.ins[i].device);
-        sum += price_of(device.kind) + price_of(device.enclosure);
-    }
     return sum;
 }
 

@@ -24,12 +24,12 @@ struct PartLine {
 std::vector<PartLine> count_parts(const Network& net);
 double total_price(const std::vector<PartLine>& parts);
 
-// Material price of what serves one run: its cable, in-line units, boxes, protectors, plugs. The
-// camera and the feeding unit are not counted.
-double run_price(const Network& net, const Run& run);
 // Length to cut for a link: solid cable and a service loop at each end; a cord has no loop.
 double cut_length_m(const Network& net, const NetLink& link);
 
-inline constexpr double plug_price = 0.6;  // common practice, each
+// Common practice, each.
+inline constexpr double plug_price = 0.6;
+inline constexpr double coax_plug_price = 1.2;
+inline constexpr double fibre_end_price = 6.5;
 
 }  // namespace ovant

@@ -64,8 +64,8 @@ std::vector<Caution> cautions_of(const Network& net, std::size_t index) {
     if (net.surroundings[static_cast<std::size_t>(run.camera)] != Surroundings::indoor) {
         add(Caution::height);
     }
-    if (!run.outs.empty() && net.long_setting_on(run.outs.front())) add(Caution::long_setting);
-    if (!run.outs.empty() && net.port(run.outs.front()).poe_class >= 5) add(Caution::bundle_heat);
+    if (run.fed && net.long_setting_on(run.source)) add(Caution::long_setting);
+    if (run.fed && net.port(run.source).poe_class >= 5) add(Caution::bundle_heat);
     return cautions;
 }
 

@@ -37,6 +37,18 @@ std::optional<double> crossing_share(Point a, Point b, Point c, Point d) {
     return t;
 }
 
+bool is_inside(const std::vector<Point>& outline, Point point) {
+    bool in = false;
+    for (std::size_t i = 0, j = outline.size() - 1; i < outline.size(); j = i++) {
+        const Point& a = outline[i];
+        const Point& b = outline[j];
+        if ((a.y_m > point.y_m) == (b.y_m > point.y_m)) continue;
+        const double x_m = a.x_m + (point.y_m - a.y_m) * (b.x_m - a.x_m) / (b.y_m - a.y_m);
+        if (point.x_m < x_m) in = !in;
+    }
+    return in;
+}
+
 struct Junction {
     Projection on_first;
     Projection on_second;
@@ -69,6 +81,33 @@ void append(std::vector<Point>& line, const std::vector<Point>& more) {
     for (const Point& point : more) {
         if (line.empty() || distance_m(line.back(), point) > 1e-9) line.push_back(point);
     }
+}
+
+struct Piece {  // of a pathway that a link lies on
+    const Pathway* pathway;
+    double from_m, to_m;
+};
+
+std::vector<Piece> pieces_of(const Site& site, const Link& link, Point a, Point b) {
+    std::vector<Piece> pieces;
+    for (const std::string& id : link.pathways) {
+        const Pathway* pathway = find_pathway(site, id);
+        if (pathway && pathway->points.size() > 1) pieces.push_back({pathway, 0, 0});
+    }
+    if (pieces.empty()) return pieces;
+    double enter_m = project(pieces.front().pathway->points, a).along_m;
+    for (std::size_t i = 0; i < pieces.size(); ++i) {
+        const auto& points = pieces[i].pathway->points;
+        pieces[i].from_m = enter_m;
+        if (i + 1 == pieces.size()) {
+            pieces[i].to_m = project(points, b).along_m;
+            break;
+        }
+        const Junction joint = junction(points, pieces[i + 1].pathway->points);
+        pieces[i].to_m = joint.on_first.along_m;
+        enter_m = joint.on_second.along_m;
+    }
+    return pieces;
 }
 
 Point end_point(const Site& site, const LinkEnd& end) {
@@ -234,25 +273,62 @@ std::vector<Point> link_polyline(const Site& site, const Link& link) {
 
 std::vector<Point> link_polyline(const Site& site, const Link& link, Point a, Point b) {
     std::vector<Point> line{a};
-    std::vector<const Pathway*> pathways;
-    for (const std::string& id : link.pathways) {
-        const Pathway* pathway = find_pathway(site, id);
-        if (pathway && pathway->points.size() > 1) pathways.push_back(pathway);
-    }
-    if (pathways.empty()) append(line, link.drawn);
-    double enter_m = pathways.empty() ? 0 : project(pathways.front()->points, a).along_m;
-    for (std::size_t i = 0; i < pathways.size(); ++i) {
-        const auto& points = pathways[i]->points;
-        if (i + 1 == pathways.size()) {
-            append(line, piece_between(points, enter_m, project(points, b).along_m));
-            break;
-        }
-        const Junction joint = junction(points, pathways[i + 1]->points);
-        append(line, piece_between(points, enter_m, joint.on_first.along_m));
-        enter_m = joint.on_second.along_m;
+    const std::vector<Piece> pieces = pieces_of(site, link, a, b);
+    if (pieces.empty()) append(line, link.drawn);
+    for (const Piece& piece : pieces) {
+        append(line, piece_between(piece.pathway->points, piece.from_m, piece.to_m));
     }
     append(line, {b});
     return line;
+}
+
+std::vector<std::pair<std::string, double>> metres_on_pathways(const Site& site, const Link& link,
+                                                               Point a, Point b) {
+    std::vector<std::pair<std::string, double>> out;
+    for (const Piece& piece : pieces_of(site, link, a, b)) {
+        out.push_back({piece.pathway->id, std::abs(piece.to_m - piece.from_m)});
+    }
+    return out;
+}
+
+std::optional<std::pair<double, double>> stretch_inside(const std::vector<Point>& outline, Point a,
+                                                        Point b) {
+    const double whole_m = distance_m(a, b);
+    std::vector<double> cuts;
+    const std::size_t count = outline.size();
+    for (std::size_t i = 0; i < (count == 2 ? 1 : count); ++i) {
+        const auto share = crossing_share(a, b, outline[i], outline[(i + 1) % count]);
+        if (share) cuts.push_back(*share * whole_m);
+    }
+    if (count > 2 && is_inside(outline, a)) cuts.push_back(0);
+    if (count > 2 && is_inside(outline, b)) cuts.push_back(whole_m);
+    if (cuts.empty()) return std::nullopt;
+    const auto [first, last] = std::minmax_element(cuts.begin(), cuts.end());
+    return std::pair(*first, *last);
+}
+
+bool crosses_water(const Site& site, const Link& link, Point a, Point b, Medium medium) {
+    if (medium == Medium::radio || medium == Medium::mains_wiring || !link.existing.empty() ||
+        !link.drawn.empty()) {
+        return false;
+    }
+    constexpr double few_m = 15;  // a mooring or a bracket, not a crossing
+    const std::vector<Piece> pieces = pieces_of(site, link, a, b);
+    std::vector<std::pair<Point, Point>> bare;
+    Point at = a;
+    for (const Piece& piece : pieces) {
+        bare.push_back({at, point_along(piece.pathway->points, piece.from_m)});
+        at = point_along(piece.pathway->points, piece.to_m);
+    }
+    bare.push_back({at, b});
+    for (const Obstacle& obstacle : site.obstacles) {
+        if (obstacle.kind != ObstacleKind::water) continue;
+        for (const auto& [from, to] : bare) {
+            const auto inside = stretch_inside(obstacle.points, from, to);
+            if (inside && inside->second - inside->first > few_m) return true;
+        }
+    }
+    return false;
 }
 
 double drawn_length_m(const Site& site, const Link& link) {

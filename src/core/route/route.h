@@ -3,6 +3,7 @@
 #pragma once
 
 #include <string>
+#include <utility>
 #include <vector>
 
 #include "core/site/site.h"
@@ -30,6 +31,18 @@ std::vector<Point> piece_between(const std::vector<Point>& polyline, double from
 std::vector<Point> link_polyline(const Site& site, const Link& link);
 // The same with the ends' positions at hand.
 std::vector<Point> link_polyline(const Site& site, const Link& link, Point a, Point b);
+
+// How many metres of the link lie on each of its pathways, in order.
+std::vector<std::pair<std::string, double>> metres_on_pathways(const Site& site, const Link& link,
+                                                               Point a, Point b);
+
+// Whether the link lies in open water anywhere off its pathways. Radio and mains wiring never do.
+bool crosses_water(const Site& site, const Link& link, Point a, Point b, Medium medium);
+
+// The stretch of a-b inside an outline, as metres from a, first and last; nullopt where it stands
+// aside. Two points make a line, more a closed outline.
+std::optional<std::pair<double, double>> stretch_inside(const std::vector<Point>& outline, Point a,
+                                                        Point b);
 
 // Plan length, drops and slack. Metres of solid cable, cords not counted.
 double drawn_length_m(const Site& site, const Link& link);

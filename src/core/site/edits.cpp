@@ -103,6 +103,14 @@ std::string_view id_prefix(Category category) {
         case Category::injector: return "INJ";
         case Category::repeater: return "R";
         case Category::extender: return "E";
+        case Category::media_converter: return "MC";
+        case Category::supply: return "PS";
+        case Category::splitter: return "SP";
+        case Category::combiner: return "CB";
+        case Category::coax_unit: return "CX";
+        case Category::line_unit: return "LU";
+        case Category::mains_unit: return "MU";
+        case Category::radio: return "RA";
         default: return "D";
     }
 }

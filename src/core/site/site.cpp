@@ -28,6 +28,12 @@ const PortKind* find_port(const Kind& kind, std::string_view port) {
     return find_by_id(kind.ports, port);
 }
 
+bool plugs_into_mains(const Kind& kind) {
+    return kind.needs_mains || (kind.supply && kind.supply->from_mains && !kind.solar);
+}
+
+bool is_source(const Kind& kind) { return kind.supply && kind.supply->from_mains; }
+
 const Device* find_device(const Site& site, std::string_view id) {
     return find_by_id(site.devices, id);
 }
@@ -37,6 +43,12 @@ const Place* find_place(const Site& site, std::string_view id) {
 }
 const Pathway* find_pathway(const Site& site, std::string_view id) {
     return find_by_id(site.pathways, id);
+}
+const ExistingCable* find_existing(const Site& site, std::string_view id) {
+    return find_by_id(site.existing, id);
+}
+const Obstacle* find_obstacle(const Site& site, std::string_view id) {
+    return find_by_id(site.obstacles, id);
 }
 Device* find_device(Site& site, std::string_view id) { return find_by_id(site.devices, id); }
 Link* find_link(Site& site, std::string_view id) { return find_by_id(site.links, id); }
@@ -53,7 +65,7 @@ const Link* link_at(const Site& site, std::string_view device, std::string_view 
 std::string next_id(const Site& site, std::string_view prefix) {
     const auto taken = [&](const std::string& id) {
         return find_device(site, id) || find_link(site, id) || find_place(site, id) ||
-               find_pathway(site, id);
+               find_pathway(site, id) || find_existing(site, id) || find_obstacle(site, id);
     };
     for (int number = 1;; ++number) {
         std::string id =

@@ -36,7 +36,9 @@ struct Place {
     Mains mains = Mains::none;
     bool earth = false;
     bool head_end = false;
-    std::string extra;  // fields of the file this version does not know, as JSON
+    double mast_m = 6;         // highest an antenna can stand here, above the ground
+    bool vapour_zone = false;  // explosive vapour is possible
+    std::string extra;         // fields of the file this version does not know, as JSON
     bool operator==(const Place&) const = default;
 };
 
@@ -48,7 +50,7 @@ struct Pathway {
     PathwayKind kind = PathwayKind::conduit;
     std::vector<Point> points;
     Surroundings surroundings = Surroundings::outdoor;
-    double cost_per_m = 0;
+    double cost_per_m = 0;  // to open it; paid once, whoever lays the first cable
     std::string extra;
     bool operator==(const Pathway&) const = default;
 };
@@ -77,8 +79,11 @@ struct Device {
     std::string enclosure;                     // kind of the box around it, may be empty
     std::optional<Surroundings> surroundings;  // else the place's, else outdoor
     std::optional<CameraSettings> camera;
-    std::set<std::string> power_off_ports;  // PSE or pass-through switched off here
-    std::set<int> long_groups;              // groups with the long setting on
+    std::set<std::string> power_off_ports;       // PSE or pass-through switched off here
+    std::set<int> long_groups;                   // groups with the long setting on
+    std::map<std::string, std::string> modules;  // port to the kind of transceiver in it
+    double height_m = 4;                         // of a radio's antenna above the ground
+    std::optional<double> transmit_dbm;          // of a radio, where turned down
     std::string extra;
     bool operator==(const Device&) const = default;
 };
@@ -101,8 +106,38 @@ struct Link {
     double slack_m = 0;
     double cords_m = 0;                       // patch cords at both ends together
     std::optional<double> measured_length_m;  // of the solid part, overrides the drawing
+    int connectors = 2;                       // fibre: mated pairs of connectors on the way
+    int splices = 0;                          // fibre
+    std::string existing;  // id of the cable that hangs there already and is used
     std::string extra;
     bool operator==(const Link&) const = default;
+};
+
+// A cable that hangs there already: old coax, a spare fibre.
+struct ExistingCable {
+    std::string id;
+    std::string name;
+    std::string cable;
+    std::vector<Point> points;
+    Surroundings surroundings = Surroundings::outdoor;
+    std::optional<double> measured_length_m;
+    std::optional<double> measured_loop_ohm;  // of the whole length, coax
+    std::string extra;
+    bool operator==(const ExistingCable&) const = default;
+};
+
+enum class ObstacleKind { building, trees, masts, ground, water };
+
+// What stands in the way of radio: an outline on the plan and its height above the ground. Water
+// has none: it stands in the way of cable.
+struct Obstacle {
+    std::string id;
+    std::string name;
+    ObstacleKind kind = ObstacleKind::building;
+    std::vector<Point> points;  // outline, closed by itself; two points make a line
+    double height_m = 5;
+    std::string extra;
+    bool operator==(const Obstacle&) const = default;
 };
 
 enum class School { standard, maker_rated, field_proven };
@@ -116,7 +151,23 @@ struct KeepBack {  // what the designer refuses to spend of a limit
     double length_share = 0.05;
     double volts = 2;
     double data_share = 0.30;
+    double light_db = 3;
+    double fade_db = 10;
+    double battery_share = 0.20;
     bool operator==(const KeepBack&) const = default;
+};
+
+// What work costs here: hours by task and the price of an hour. Common practice, for the site to
+// set.
+struct LabourRates {
+    double price_per_h = 48;
+    double pull_h_per_100m = 1.5;    // drawing in cable
+    double copper_end_h = 0.2;       // a plug or a terminal
+    double fibre_end_h = 0.6;        // a connector with its test
+    double mount_h = 0.6;            // a unit, where its kind does not say
+    double mains_point_price = 190;  // an outlet by a licensed electrician
+    double new_way_per_m = 24;       // a way for cable where no pathway leads
+    bool operator==(const LabourRates&) const = default;
 };
 
 struct Settings {
@@ -135,7 +186,13 @@ struct Settings {
     double service_loop_m = 3;
     double default_drop_m = 3;
     std::string currency = "EUR";
+    double eirp_limit_dbm = 30;   // most power an antenna may radiate here
+    double rain_mm_per_h = 30;    // passed for 0.01 % of the year
+    double sun_hours = 1.2;       // hours of full sun a day in the worst month
+    double dark_hours = 16;       // infrared is on, in the worst month
+    double days_without_sun = 4;  // the battery must last
     KeepBack keep_back;
+    LabourRates labour;
     std::string extra;
     bool operator==(const Settings&) const = default;
 };
@@ -155,6 +212,8 @@ struct Site {
     std::optional<Drawing> drawing;
     std::vector<Place> places;
     std::vector<Pathway> pathways;
+    std::vector<ExistingCable> existing;
+    std::vector<Obstacle> obstacles;
     std::vector<Device> devices;
     std::vector<Link> links;
     std::map<std::string, std::string> kinds;  // the site's own kinds, id to JSON
@@ -166,6 +225,8 @@ const Device* find_device(const Site& site, std::string_view id);
 const Link* find_link(const Site& site, std::string_view id);
 const Place* find_place(const Site& site, std::string_view id);
 const Pathway* find_pathway(const Site& site, std::string_view id);
+const ExistingCable* find_existing(const Site& site, std::string_view id);
+const Obstacle* find_obstacle(const Site& site, std::string_view id);
 Device* find_device(Site& site, std::string_view id);
 Link* find_link(Site& site, std::string_view id);
 Place* find_place(Site& site, std::string_view id);

@@ -38,6 +38,26 @@ inline constexpr Source measured{"measured on site"};
 inline constexpr Source site_setting{"set for this site"};
 inline constexpr Source drawing{"measured on the plan"};
 inline constexpr Source balance{"sum over the switch"};
+inline constexpr Source fibre_loss{"ANSI/TIA-568.3, fibre, connectors and splices", true};
+inline constexpr Source optic_levels{"IEEE 802.3 and the maker's rating, optical levels", true};
+inline constexpr Source fibre_reach{"IEEE 802.3, reach by fibre type", true};
+inline constexpr Source optic_pair{"IEEE 802.3, both ends alike in rate, wavelength and fibre"};
+inline constexpr Source free_space{"Rec. ITU-R P.525, free-space loss"};
+inline constexpr Source fresnel{"Rec. ITU-R P.530, first Fresnel zone and clearance"};
+inline constexpr Source diffraction{"Rec. ITU-R P.526, knife edges"};
+inline constexpr Source rain{"Rec. ITU-R P.838, rain", true};
+inline constexpr Source oxygen{"Rec. ITU-R P.676, oxygen at 60 GHz", true};
+inline constexpr Source air_rate{"IEEE 802.11 VHT, subcarriers and least sensitivity", true};
+inline constexpr Source useful_rate{"common practice, half of the air rate is useful"};
+inline constexpr Source airtime_practice{"common practice, airtime shared by the far ends"};
+inline constexpr Source radio_law{"limit set for this site; local radio law decides"};
+inline constexpr Source power_limited{"NEC class 2, 100 W and 60 V d.c.; local code decides", true};
+inline constexpr Source steady_mains{"common practice, steady mains at an active unit"};
+inline constexpr Source separate_earths{"common practice, fibre between separate earths"};
+inline constexpr Source alternatives{"IEEE 802.3, 33.2.3, alternatives A and B", true};
+inline constexpr Source solar_practice{"common practice, panel and system losses"};
+inline constexpr Source box_heat{"maker's rating, rise for each watt"};
+inline constexpr Source try_on_site{"common practice, unknowable before trying"};
 }  // namespace source
 
 enum class PoeType { type1 = 1, type2, type3, type4 };

@@ -41,6 +41,13 @@ constexpr std::array suffixes{
     Suffix{"mm2", Unit::square_millimetre, 1.0},
     Suffix{"mm\u00b2", Unit::square_millimetre, 1.0},
     Suffix{"%", Unit::percent, 1.0},
+    Suffix{"dbm", Unit::decibel_milliwatt, 1.0},
+    Suffix{"mhz", Unit::megahertz, 1.0},
+    Suffix{"ghz", Unit::megahertz, 1000.0},
+    Suffix{"wh", Unit::watt_hour, 1.0},
+    Suffix{"kwh", Unit::watt_hour, 1000.0},
+    Suffix{"h", Unit::hour, 1.0},
+    Suffix{"min", Unit::hour, 1.0 / 60},
 };
 
 std::string_view trimmed(std::string_view text) {
@@ -70,6 +77,11 @@ std::string_view wanted(Unit unit) {
         case Unit::celsius: return "°C";
         case Unit::square_millimetre: return "mm²";
         case Unit::percent: return "%";
+        case Unit::decibel: return "dB";
+        case Unit::decibel_milliwatt: return "dBm";
+        case Unit::megahertz: return "MHz";
+        case Unit::watt_hour: return "Wh";
+        case Unit::hour: return "h";
         default: return "";
     }
 }

@@ -26,7 +26,12 @@ enum class Unit {
     count,
     poe_class,
     percent,
-    money
+    money,
+    decibel_milliwatt,
+    megahertz,
+    watt_hour,
+    day,
+    hour
 };
 
 inline constexpr double metres_per_foot = 0.3048;  // exact, international foot

@@ -1,0 +1,92 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// fibre-light, fibre-overload, transceiver-pair. Radios of different bands are told here as well:
+// they do not pair either.
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <cmath>
+
+#include "core/assess/run_checks.h"
+
+namespace ovant {
+namespace {
+
+Note mismatch(const OpticFacts& a, const OpticFacts& b, const CableFacts& cable) {
+    if (a.rate_mbps != b.rate_mbps) return Note::other_rate;
+    if (a.single_mode != b.single_mode || a.single_mode != (cable.fibre == FibreType::os2)) {
+        return Note::other_fibre;
+    }
+    if (a.transmit_nm != b.receive_nm || b.transmit_nm != a.receive_nm) {
+        return Note::other_wavelength;
+    }
+    if (a.strands != b.strands || a.strands > std::max(1, cable.strands)) {
+        return Note::other_strands;
+    }
+    return Note::none;
+}
+
+void pair_check(RunBench& bench, const NetLink& link, Note note) {
+    Check check = plain_check(CheckId::transceiver_pair, link.link->id, source::optic_pair);
+    check.note = note;
+    if (note != Note::none) check.verdict = Verdict::fails;
+    check.remedies = {RemedyKind::another_way};
+    bench.offer(std::move(check));
+}
+
+// Light from one end to the other.
+void light(RunBench& bench, const NetLink& link, const OpticFacts& from, const OpticFacts& to) {
+    Check check = start_check(CheckId::fibre_light, link.link->id, 0, 0, Unit::decibel,
+                              Sense::at_least, source::optic_levels);
+    const double loss_db =
+        fibre_loss_db(link.cable->cable->fibre, from.transmit_nm, link.length_m,
+                      link.link->connectors, link.link->splices, bench.working(check));
+    const double budget_db = from.transmit_min_dbm - to.sensitivity_dbm;
+    check.value = budget_db - loss_db;
+    check.parts = {budget_db, loss_db};
+    if (bench.options.working) {
+        check.working.push_back(
+            {"budget = least transmitted − sensitivity",
+             fmt::format("{:g} dBm − ({:g} dBm)", from.transmit_min_dbm, to.sensitivity_dbm),
+             budget_db, Unit::decibel, source::optic_levels});
+        check.working.push_back({"left = budget − loss",
+                                 fmt::format("{:.1f} − {:.1f}", budget_db, loss_db), check.value,
+                                 Unit::decibel, source::optic_levels});
+    }
+    judge(check, bench.keep().light_db);
+    check.remedies = {RemedyKind::another_way};
+    bench.offer(std::move(check));
+
+    Check most =
+        start_check(CheckId::fibre_overload, link.link->id, from.transmit_max_dbm - loss_db,
+                    to.overload_dbm, Unit::decibel_milliwatt, Sense::at_most, source::optic_levels);
+    if (bench.options.working) {
+        most.working.push_back({"most received = most transmitted − loss",
+                                fmt::format("{:g} dBm − {:.2f} dB", from.transmit_max_dbm, loss_db),
+                                most.value, Unit::decibel_milliwatt, source::optic_levels});
+    }
+    judge(most, 0);
+    most.remedies = {RemedyKind::another_way};
+    bench.offer(std::move(most));
+}
+
+}  // namespace
+
+void light_checks(RunBench& bench) {
+    for (std::size_t i = 0; i < bench.run.links.size(); ++i) {
+        const NetLink& link = bench.link(i);
+        if (link.medium() != Medium::fibre && link.medium() != Medium::composite) continue;
+        const OpticFacts* a = optic_at(bench.net, link.a);
+        const OpticFacts* b = optic_at(bench.net, link.b);
+        if (!a || !b) {
+            pair_check(bench, link, Note::no_optic);
+            continue;
+        }
+        const Note note = mismatch(*a, *b, *link.cable->cable);
+        pair_check(bench, link, note);
+        if (note == Note::other_fibre) continue;  // no loss to speak of: the light does not fit
+        light(bench, link, *a, *b);
+        light(bench, link, *b, *a);
+    }
+}
+
+}  // namespace ovant

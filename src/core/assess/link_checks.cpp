@@ -1,0 +1,273 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// chain-count, link-length, link-rate, coax-loop, port-setting, conductor, surge, surroundings.
+#include <algorithm>
+
+#include "core/assess/run_checks.h"
+#include "core/route/route.h"
+
+namespace ovant {
+namespace {
+
+constexpr double longest_cord_m = 10;  // ISO/IEC 11801, cords in a channel, from memory
+
+class LinkChecks {
+public:
+    explicit LinkChecks(RunBench& bench)
+        : bench_(bench), net_(bench.net), run_(bench.run), options_(bench.options) {}
+
+    void make() {
+        if (run_.fed && run_.connected) chain_count();
+        for (std::size_t i = 0; i < run_.links.size(); ++i) {
+            link_length(i);
+            link_rate(i);
+            conductor(i);
+            coax_loop(i);
+        }
+        if (run_.connected) surge();
+        if (run_.fed && run_.connected) port_setting();
+        if (run_.connected) surroundings();
+    }
+
+private:
+    void chain_count() {
+        int most = 0, count = 0, in_row = 0;
+        PortAt source;
+        for (std::size_t i = 0; i + 1 < run_.ins.size(); ++i) {
+            const int device = run_.ins[i].device;
+            const auto& in_line = net_.kind(device).in_line;
+            if (!in_line) continue;
+            // A chain fed from its other end is another chain.
+            const PortAt by = net_.fed_by[static_cast<std::size_t>(device)];
+            in_row = by == source ? in_row + 1 : 1;
+            source = by;
+            count = std::max(count, in_row);
+            if (in_line->most_in_chain > 0) {
+                most = most == 0 ? in_line->most_in_chain : std::min(most, in_line->most_in_chain);
+            }
+        }
+        if (most == 0) return;
+        Check check = start(CheckId::chain_count, bench_.out.camera, count, most, Unit::count,
+                            Sense::at_most, source::maker);
+        check.remedies = {RemedyKind::another_way};
+        judge(check, 0);
+        offer(std::move(check));
+    }
+
+    void link_length(std::size_t i) {
+        const Medium medium = link(i).medium();
+        if (medium == Medium::radio || medium == Medium::dc) return;  // other checks judge those
+        for (Condition condition : bench_.conditions) {
+            Check check = link_length_check(net_, link(i), condition, options_.working);
+            check.remedies = {RemedyKind::turn_long_setting_on, RemedyKind::another_way};
+            offer(std::move(check));
+        }
+    }
+
+    void link_rate(std::size_t i) {
+        const NetLink& laid = link(i);
+        if (laid.medium() == Medium::radio) return;  // radio-airtime
+        const LinkReach reach = link_reach(net_, laid, bench_.conditions.front());
+        Check check = start(CheckId::link_rate, laid.link->id, laid.load_mbps, reach.rate_mbps,
+                            Unit::megabit_per_second, Sense::at_most, source::throughput_margin);
+        if (options_.working) {
+            camera_bit_rate_mbps(net_.device(run_.camera), net_.kind(run_.camera), &check.working);
+            if (laid.load_mbps > net_.bit_rate_mbps[bench_.index]) {
+                check.working.push_back({"sum of the cameras on this link", "", laid.load_mbps,
+                                         Unit::megabit_per_second, source::bit_rate_estimate});
+            }
+        }
+        if (reach.long_setting) check.note = Note::long_setting;
+        judge(check, reach.rate_mbps * keep().data_share);
+        if (reach.unsure && check.verdict == Verdict::holds) {
+            check.verdict = Verdict::tight;
+            check.note = Note::unsure_rate;
+            check.source = source::try_on_site;
+        }
+        check.remedies = {RemedyKind::turn_long_setting_off, RemedyKind::move_port,
+                          RemedyKind::another_way};
+        offer(std::move(check));
+    }
+
+    void port_setting() {
+        const PortAt port = run_.source;
+        if (!net_.long_setting_on(port)) return;
+        Check check = start(CheckId::port_setting, port_name(port), 0, long_setting_rate_mbps,
+                            Unit::megabit_per_second, Sense::at_most, source::long_setting);
+        check.note = Note::long_setting;
+        const Kind& unit = net_.kind(port.device);
+        for (std::size_t i = 0; i < unit.ports.size(); ++i) {
+            const PortAt neighbour{port.device, static_cast<int>(i)};
+            const int laid = net_.link_at(neighbour);
+            if (laid < 0 || !net_.long_setting_on(neighbour) || neighbour == port) continue;
+            const double load_mbps = net_.links[static_cast<std::size_t>(laid)].load_mbps;
+            if (load_mbps <= check.value) continue;
+            check.value = load_mbps;
+            check.other = port_name(neighbour);
+        }
+        judge(check, long_setting_rate_mbps * keep().data_share);
+        check.remedies = {RemedyKind::turn_long_setting_off, RemedyKind::move_port};
+        offer(std::move(check));
+    }
+
+    void conductor(std::size_t i) {
+        const NetLink& laid = link(i);
+        const CableFacts& cable = *laid.cable->cable;
+        // A cord is meant to be stranded, as long as it stays one.
+        const bool cord = cable.cord && laid.length_m <= longest_cord_m;
+        if (laid.medium() != Medium::twisted_pair || cord) return;
+        Check check = start(CheckId::conductor, laid.link->id, no_value, no_value, Unit::none,
+                            Sense::at_least, source::category_conductors);
+        check.margin = 0;
+        check.other = laid.cable->id;
+        if (cable.conductor.material == ConductorMaterial::copper_clad_aluminium) {
+            check.verdict = Verdict::fails;
+            check.note = Note::copper_clad;
+            check.remedies = {RemedyKind::solid_copper};
+        } else if (cable.conductor.form == ConductorForm::stranded) {
+            check.verdict = Verdict::tight;
+            check.note = Note::stranded;
+            check.remedies = {RemedyKind::solid_copper};
+        }
+        offer(std::move(check));
+    }
+
+    // coax-loop: the pair of units works over so much resistance and no more.
+    void coax_loop(std::size_t i) {
+        const NetLink& laid = bench_.link(i);
+        if (laid.medium() != Medium::coax) return;
+        double most_ohm = 0;
+        for (PortAt end : {laid.a, laid.b}) {
+            const auto& line = net_.kind(end.device).line;
+            if (line && line->most_loop_ohm > 0)
+                most_ohm =
+                    most_ohm > 0 ? std::min(most_ohm, line->most_loop_ohm) : line->most_loop_ohm;
+        }
+        if (most_ohm == 0) return;
+        for (Condition condition : bench_.conditions) {
+            Check check = start(CheckId::coax_loop, laid.link->id, 0, most_ohm, Unit::ohm,
+                                Sense::at_most, source::maker);
+            check.condition = condition;
+            check.by_condition = true;
+            check.value = coax_loop_ohm(
+                net_, laid, cable_temperature_c(net_.site->settings, condition, laid.surroundings),
+                bench_.working(check));
+            judge(check, 0);
+            if (laid.cable->cable->steel_core) check.note = Note::steel_core;
+            check.remedies = {RemedyKind::another_way};
+            offer(std::move(check));
+        }
+    }
+
+    // A protector at both ends of each stretch of copper that goes outdoors.
+    void surge() {
+        const auto is_copper = [&](std::size_t i) {
+            return carries_power(link(i).medium()) && link(i).medium() != Medium::dc &&
+                   !link(i).cable->cable->cord;
+        };
+        const auto fitted_at = [&](std::size_t i, PortAt end) {
+            const NetLink& laid = link(i);
+            return !(laid.a == end ? laid.link->a : laid.link->b).protector.empty();
+        };
+        int fitted = 0, wanted = 0;
+        for (std::size_t from = 0; from < run_.links.size();) {
+            std::size_t to = from;
+            bool outdoors = false;
+            while (to < run_.links.size() && is_copper(to)) {
+                outdoors = outdoors || link(to).surroundings != Surroundings::indoor;
+                ++to;
+            }
+            if (outdoors) {
+                wanted += 2;
+                fitted += fitted_at(from, run_.outs[from]) + fitted_at(to - 1, run_.ins[to - 1]);
+            }
+            from = std::max(to, from + 1);
+        }
+        if (wanted == 0) return;
+        Check check = start(CheckId::surge, bench_.out.camera, fitted, wanted, Unit::count,
+                            Sense::at_least, source::surge_practice);
+        judge(check, 0);
+        // Advice, not physics: the run works until the day of the surge.
+        if (check.verdict == Verdict::fails) check.verdict = Verdict::tight;
+        check.remedies = {RemedyKind::add_protectors};
+        offer(std::move(check));
+    }
+
+    void surroundings() {
+        for (PortAt in : run_.ins) {
+            device_surroundings(in.device);
+            // What feeds it on the spot: an adapter, a solar supply.
+            const int by = net_.fed_by[static_cast<std::size_t>(in.device)].device;
+            if (by >= 0 && !net_.at_head_end(by)) device_surroundings(by);
+        }
+        for (std::size_t i = 0; i < run_.links.size(); ++i) {
+            const NetLink& laid = link(i);
+            Check check =
+                plain_check(CheckId::surroundings, laid.link->id, source::enclosure_rating);
+            check.other = laid.cable->id;
+            if (crosses_water(*net_.site, *laid.link, net_.device(laid.a.device).at,
+                              net_.device(laid.b.device).at, laid.medium())) {
+                check.verdict = Verdict::fails;
+                check.note = Note::crosses_water;
+                check.remedies = {RemedyKind::another_way};
+            } else if (laid.cable->rating < laid.surroundings) {
+                check.verdict =
+                    laid.cable->rating == Surroundings::indoor ? Verdict::fails : Verdict::tight;
+                check.note = laid.cable->rating == Surroundings::indoor ? Note::cable_indoor_outside
+                                                                        : Note::not_for_wet;
+                check.remedies = {RemedyKind::another_way};
+            }
+            offer(std::move(check));
+        }
+    }
+
+    void device_surroundings(int number) {
+        const Device& device = net_.device(number);
+        const Kind& kind = net_.kind(number);
+        const Kind* box = net_.catalogue->find(device.enclosure);
+        const Surroundings rating = std::max(kind.rating, box ? box->rating : kind.rating);
+        const Surroundings here = net_.surroundings[static_cast<std::size_t>(number)];
+        Check check = plain_check(CheckId::surroundings, device.id, source::enclosure_rating);
+        check.other = kind.id;
+        const Settings& settings = net_.site->settings;
+        if (rating < here) {
+            check.verdict = rating == Surroundings::indoor ? Verdict::fails : Verdict::tight;
+            check.note = rating == Surroundings::indoor ? Note::indoor_outside : Note::not_for_wet;
+            check.remedies = {RemedyKind::fit_enclosure};
+        } else if (here != Surroundings::indoor &&
+                   settings.coldest_night_c < kind.min_temperature_c) {
+            check.value = settings.coldest_night_c;
+            check.limit = kind.min_temperature_c;
+            check.unit = Unit::celsius;
+            check.note = Note::too_cold;
+            judge(check, 0);
+        } else if (here != Surroundings::indoor && settings.day_c > kind.max_temperature_c) {
+            check.value = settings.day_c;
+            check.limit = kind.max_temperature_c;
+            check.unit = Unit::celsius;
+            check.sense = Sense::at_most;
+            check.note = Note::too_hot;
+            judge(check, 0);
+        }
+        offer(std::move(check));
+    }
+
+    void offer(Check&& check) { bench_.offer(std::move(check)); }
+    const NetLink& link(std::size_t i) const { return bench_.link(i); }
+    const KeepBack& keep() const { return bench_.keep(); }
+    std::string port_name(PortAt at) const { return bench_.port_name(at); }
+    static Check start(CheckId id, std::string subject, double value, double limit, Unit unit,
+                       Sense sense, Source source) {
+        return start_check(id, std::move(subject), value, limit, unit, sense, source);
+    }
+
+    RunBench& bench_;
+    const Network& net_;
+    const Run& run_;
+    const AssessOptions& options_;
+};
+
+}  // namespace
+
+void link_checks(RunBench& bench) { LinkChecks(bench).make(); }
+
+}  // namespace ovant

@@ -1,0 +1,142 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// mains-at-place, earth-between-buildings, enclosure, solar-days: what the places must give.
+#include <fmt/format.h>
+
+#include <algorithm>
+
+#include "core/assess/run_checks.h"
+#include "core/physics/solar.h"
+
+namespace ovant {
+namespace {
+
+void mains(RunBench& bench, int device) {
+    const Network& net = bench.net;
+    if (!plugs_into_mains(net.kind(device)) || net.at_head_end(device)) return;
+    const Place* place = net.place_of(device);
+    Check check = plain_check(CheckId::mains_at_place, net.device(device).id, source::steady_mains);
+    check.other = place ? place->id : "";
+    if (!place) {
+        check.verdict = Verdict::tight;
+        check.note = Note::no_place;
+    } else if (place->mains == Mains::none) {
+        check.verdict = Verdict::fails;
+        check.note = Note::no_mains;
+    } else if (place->mains == Mains::solar) {
+        check.verdict = Verdict::fails;
+        check.note = Note::solar_only;
+    } else if (place->mains == Mains::generator) {
+        check.verdict = Verdict::tight;
+        check.note = Note::generator;
+    }
+    check.remedies = {RemedyKind::another_way};
+    bench.offer(std::move(check));
+}
+
+// Copper that joins two earths carries what flows between them; fibre does not.
+void earths(RunBench& bench) {
+    const Network& net = bench.net;
+    const std::vector<int> units = bench.units();
+    const Place* last = nullptr;  // the last place with its own earth, copper all the way since
+    for (std::size_t i = 0; i < units.size(); ++i) {
+        if (i > 0 && !carries_power(bench.link(i - 1).medium())) last = nullptr;
+        const Place* place = net.place_of(units[i]);
+        if (!place || !place->earth) continue;
+        if (last && last != place) {
+            Check check = plain_check(CheckId::earth_between_buildings, bench.link(i - 1).link->id,
+                                      source::separate_earths);
+            check.other = last->id + " " + place->id;
+            check.verdict = Verdict::tight;
+            check.remedies = {RemedyKind::another_way};
+            bench.offer(std::move(check));
+        }
+        last = place;
+    }
+}
+
+double heat_w(const Kind& kind) {
+    double watts = kind.draw_w;
+    if (kind.supply) watts += kind.supply->own_draw_w;
+    if (kind.in_line) watts += kind.in_line->own_draw_w;
+    return watts;
+}
+
+void box_heat(RunBench& bench, int device) {
+    const Network& net = bench.net;
+    const Device& unit = net.device(device);
+    if (unit.enclosure.empty()) return;
+    const Kind* box = net.catalogue->find(unit.enclosure);
+    if (!box || !box->box || box->box->kelvin_per_w <= 0) return;
+    const Settings& settings = net.site->settings;
+    const bool indoors = net.surroundings[static_cast<std::size_t>(device)] == Surroundings::indoor;
+    const double outside_c = indoors ? settings.indoor_c : settings.day_c;
+    const Kind& kind = net.kind(device);
+    const double rise_k = box->box->kelvin_per_w * heat_w(kind);
+    Check check =
+        start_check(CheckId::enclosure, unit.id, outside_c + rise_k, kind.max_temperature_c,
+                    Unit::celsius, Sense::at_most, source::box_heat);
+    check.other = box->id;
+    if (bench.options.working) {
+        check.working.push_back(
+            {"inside = outside + rise a watt × watts of heat",
+             fmt::format("{:g} + {:g} × {:.1f}", outside_c, box->box->kelvin_per_w, heat_w(kind)),
+             check.value, Unit::celsius, source::box_heat});
+    }
+    judge(check, 0);
+    check.remedies = {RemedyKind::another_way};
+    bench.offer(std::move(check));
+}
+
+double fed_w(const Network& net, int device, Condition condition) {
+    const Kind& kind = net.kind(device);
+    double watts = kind.supply->own_draw_w;
+    for (std::size_t i = 0; i < kind.ports.size(); ++i) {
+        const PortAt port{device, static_cast<int>(i)};
+        if (kind.ports[i].role == PortRole::pse && net.link_at(port) >= 0)
+            watts += solve_port(net, port, condition).front().watts();
+    }
+    return watts / kind.supply->efficiency;
+}
+
+void solar(RunBench& bench, int device) {
+    const Network& net = bench.net;
+    const Kind& kind = net.kind(device);
+    if (!kind.solar || !kind.supply) return;
+    const Settings& settings = net.site->settings;
+    Check check =
+        start_check(CheckId::solar_days, net.device(device).id, 0, settings.days_without_sun,
+                    Unit::day, Sense::at_least, source::solar_practice);
+    const SolarBalance balance = solar_balance(
+        fed_w(net, device, Condition::day), fed_w(net, device, Condition::coldest_night),
+        settings.dark_hours, kind.solar->panel_w, settings.sun_hours, kind.solar->system_share,
+        kind.solar->battery_wh, kind.solar->usable_share, bench.working(check));
+    check.value = balance.days;
+    check.parts = {balance.used_wh, balance.gained_wh};
+    judge(check, settings.days_without_sun * bench.keep().battery_share);
+    if (balance.gained_wh < balance.used_wh) {
+        check.verdict = Verdict::fails;
+        check.note = Note::panel_too_small;
+        check.margin = std::min(check.margin, balance.gained_wh / balance.used_wh - 1);
+    }
+    check.remedies = {RemedyKind::another_way};
+    bench.offer(std::move(check));
+}
+
+}  // namespace
+
+void place_checks(RunBench& bench) {
+    std::vector<int> units = bench.units();
+    for (std::size_t i = 0, count = units.size(); i < count; ++i) {
+        const int by = bench.net.fed_by[static_cast<std::size_t>(units[i])].device;
+        if (by >= 0 && std::find(units.begin(), units.end(), by) == units.end())
+            units.push_back(by);
+    }
+    for (int unit : units) {
+        mains(bench, unit);
+        box_heat(bench, unit);
+        solar(bench, unit);
+    }
+    earths(bench);
+}
+
+}  // namespace ovant

@@ -1,0 +1,309 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// camera-voltage, device-voltage, port-power, pair-current, port-class, dc-voltage, dc-polarity,
+// power-limited, pair-alternative, trunk-power: what feeds the camera and every unit on the way.
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <cmath>
+
+#include "core/assess/run_checks.h"
+
+namespace ovant {
+namespace {
+
+constexpr double limited_w = 100, limited_v = 60;  // NEC class 2, from memory
+
+bool clad(const Network& net, const PortFeed& feed) {
+    return std::any_of(feed.points.begin() + 1, feed.points.end(), [&](const FeedPoint& point) {
+        return net.links[static_cast<std::size_t>(point.link)].cable->cable->conductor.material ==
+               ConductorMaterial::copper_clad_aluminium;
+    });
+}
+
+// The least volts a unit accepts at the port its feed comes in by; 0 where nothing is stated.
+double least_volts(const Kind& kind, const PortKind& port, Working* working) {
+    if (kind.camera) return camera_min_volts(kind, port, working);
+    if (port.power == PowerKind::passive) return port.min_volts;
+    if (kind.in_line) return kind.in_line->min_volts;
+    if (port.role != PortRole::pd) return 0;
+    const auto limits = poe_class_limits(port.poe_class);
+    return limits ? limits->pd_volts_min : 0;
+}
+
+// camera-voltage and device-voltage
+void voltage(RunBench& bench, const PortFeed& feed, std::size_t node, Condition condition) {
+    const Network& net = bench.net;
+    const FeedPoint& point = feed.points[node];
+    const Kind& kind = net.kind(point.device);
+    const PortKind& port = net.port(point.entered);
+    const bool camera = kind.camera.has_value();
+    Working steps;
+    const double limit = least_volts(kind, port, bench.options.working ? &steps : nullptr);
+    if (limit == 0) return;
+    const bool makers = !camera || kind.camera->min_volts || port.power == PowerKind::passive;
+    Check check = start_check(
+        camera ? CheckId::camera_voltage : CheckId::device_voltage, net.device(point.device).id,
+        feed.solution.stands ? feed.solution.volts[node] : no_value, limit, Unit::volt,
+        Sense::at_least, makers ? source::maker : source::poe_pd_volts);
+    check.condition = condition;
+    check.by_condition = true;
+    check.working = std::move(steps);
+    if (bench.options.working) feed_drops(net, feed, node, condition, check.working);
+    judge(check, bench.keep().volts);
+    if (!feed.solution.stands)
+        check.note = Note::collapses;
+    else if (net.site->settings.worst_permitted_cable)
+        check.note = Note::worst_permitted;
+    check.remedies = {RemedyKind::move_port, RemedyKind::another_way};
+    if (clad(net, feed)) {
+        check.note = feed.solution.stands ? Note::copper_clad : Note::collapses;
+        check.remedies.insert(check.remedies.begin(), RemedyKind::solid_copper);
+    }
+    bench.offer(std::move(check));
+}
+
+void port_power(RunBench& bench, const PortFeed& feed, Condition condition) {
+    Check check = start_check(CheckId::port_power, bench.port_name(feed.port),
+                              feed.solution.stands ? feed.solution.source_w : no_value,
+                              feed.limit_w, Unit::watt, Sense::at_most,
+                              bench.net.port(feed.port).power == PowerKind::passive
+                                  ? source::maker
+                                  : source::poe_class_table);
+    check.condition = condition;
+    check.by_condition = true;
+    if (bench.options.working && feed.solution.stands) {
+        check.working.push_back({"P = V I, loads and the loss in the cable",
+                                 fmt::format("{:.1f} V × {:.4f} A; {:.2f} W taken, {:.2f} W lost",
+                                             feed.source_v, feed.solution.source_a, feed.load_w(),
+                                             feed.solution.source_w - feed.load_w()),
+                                 feed.solution.source_w, Unit::watt, source::ohms_law});
+    }
+    judge(check, feed.limit_w * bench.keep().power_share);
+    if (!feed.solution.stands) check.note = Note::collapses;
+    check.remedies = {RemedyKind::move_port, RemedyKind::another_way};
+    bench.offer(std::move(check));
+}
+
+void pair_current(RunBench& bench, const PortFeed& feed, Condition condition) {
+    if (bench.net.port(feed.port).power == PowerKind::passive) return;
+    const PoeTypeLimits limits =
+        poe_type_limits(poe_type_of_class(bench.net.port(feed.port).poe_class));
+    const int pairsets = feed.pairs / 2;
+    Check check = start_check(CheckId::pair_current, bench.port_name(feed.port),
+                              feed.solution.stands ? feed.solution.source_a / pairsets : no_value,
+                              limits.current_per_pairset_a, Unit::ampere, Sense::at_most,
+                              source::poe_type_table);
+    check.condition = condition;
+    check.by_condition = true;
+    if (bench.options.working && feed.solution.stands) {
+        check.working.push_back({"I = P ÷ V ÷ pairsets",
+                                 fmt::format("{:.2f} W ÷ {:.1f} V ÷ {}", feed.solution.source_w,
+                                             feed.source_v, pairsets),
+                                 check.value, Unit::ampere, source::ohms_law});
+    }
+    judge(check, 0);
+    if (!feed.solution.stands) check.note = Note::collapses;
+    check.remedies = {RemedyKind::another_way};
+    bench.offer(std::move(check));
+}
+
+void port_class(RunBench& bench, const PortFeed& feed) {
+    const PortKind& port = bench.net.port(feed.port);
+    if (port.power == PowerKind::passive) return;
+    const int asked = class_asked(bench.net, feed.port);
+    const int offered = port.poe_class;
+    Check check = start_check(CheckId::port_class, bench.port_name(feed.port), offered, asked,
+                              Unit::poe_class, Sense::at_least, source::poe_class_table);
+    judge(check, 0);
+    if (asked > 8) check.note = Note::over_port_class;
+    if (bench.options.working) {
+        if (const auto limits = poe_class_limits(asked)) {
+            check.working.push_back({"class asked for: load at most", "", limits->pd_w, Unit::watt,
+                                     source::poe_class_table});
+            check.working.push_back(
+                {"the port must give", "", limits->pse_w, Unit::watt, source::poe_class_table});
+        }
+    }
+    check.remedies = {RemedyKind::move_port};
+    bench.offer(std::move(check));
+}
+
+// dc-voltage: no unit may see more than it stands, and PoE and passive do not mix.
+void dc_voltage(RunBench& bench, const PortFeed& feed, std::size_t node) {
+    const Network& net = bench.net;
+    const PortKind& from = net.port(feed.port);
+    const PortKind& to = net.port(feed.points[node].entered);
+    if (to.role != PortRole::pd || (from.power == PowerKind::poe && to.power == PowerKind::poe)) {
+        return;
+    }
+    const SupplyFacts& supply = *net.kind(feed.port.device).supply;
+    const PoeTypeLimits poe = poe_type_limits(PoeType::type1);
+    const double most_v = to.power == PowerKind::passive ? to.max_volts : poe.volts_max;
+    Check check = start_check(CheckId::dc_voltage, net.device(feed.points[node].device).id,
+                              supply.nominal_v, most_v, Unit::volt, Sense::at_most, source::maker);
+    check.other = bench.port_name(feed.port);
+    judge(check, 0);
+    if (from.power == PowerKind::poe) {  // no signature, no power
+        check.verdict = Verdict::fails;
+        check.note = Note::no_signature;
+    }
+    check.remedies = {RemedyKind::another_way};
+    bench.offer(std::move(check));
+    if (from.power != PowerKind::passive) return;
+    if (from.polarity != 0 || to.polarity != 0) {
+        Check pole = plain_check(CheckId::dc_polarity, net.device(feed.points[node].device).id,
+                                 source::maker);
+        pole.other = bench.port_name(feed.port);
+        if (from.polarity * to.polarity < 0) pole.verdict = Verdict::fails;
+        pole.remedies = {RemedyKind::another_way};
+        bench.offer(std::move(pole));
+    }
+}
+
+// power-limited: d.c. over long conductors stays a limited circuit where its source is marked so.
+void power_limited(RunBench& bench, const PortFeed& feed) {
+    const Network& net = bench.net;
+    const bool long_dc =
+        std::any_of(feed.points.begin() + 1, feed.points.end(), [&](const FeedPoint& point) {
+            const Medium medium = net.links[static_cast<std::size_t>(point.link)].medium();
+            return medium == Medium::composite || medium == Medium::coax;
+        });
+    if (!long_dc) return;
+    const SupplyFacts& supply = *net.kind(feed.port.device).supply;
+    Check check = start_check(CheckId::power_limited, bench.port_name(feed.port), feed.limit_w,
+                              limited_w, Unit::watt, Sense::at_most, source::power_limited);
+    judge(check, 0);
+    if (supply.nominal_v > limited_v) check.verdict = Verdict::fails;
+    // A source over the limit, or without the mark, is for the electrician and local code to judge.
+    if (check.verdict == Verdict::fails || !supply.power_limited) check.verdict = Verdict::tight;
+    if (!supply.power_limited) check.note = Note::not_limited;
+    check.remedies = {RemedyKind::another_way};
+    bench.offer(std::move(check));
+}
+
+// pair-alternative: a combiner passes power on the data pairs of each port only.
+void pair_alternative(RunBench& bench, const PortFeed& feed) {
+    const Network& net = bench.net;
+    for (std::size_t node = 1; node < feed.points.size(); ++node) {
+        const PortKind& entered = net.port(feed.points[node].entered);
+        if (net.kind(feed.points[node].device).category != Category::combiner ||
+            entered.lane.empty()) {
+            continue;
+        }
+        const Alternative has = net.port(feed.port).alternative;
+        Check check = plain_check(CheckId::pair_alternative, bench.port_name(feed.port),
+                                  source::alternatives);
+        check.other = net.device(feed.points[node].device).id;
+        if (entered.alternative != Alternative::either && has != entered.alternative) {
+            check.verdict = has == Alternative::either ? Verdict::tight : Verdict::fails;
+            check.note = has == Alternative::either ? Note::pairs_unknown : Note::other_pairs;
+        }
+        check.remedies = {RemedyKind::move_port, RemedyKind::another_way};
+        bench.offer(std::move(check));
+    }
+}
+
+// trunk-power: what a unit fed over the cable passes on, against what it can.
+void trunk_power(RunBench& bench, const std::vector<PortFeed>& feeds, int device,
+                 Condition condition) {
+    const Kind& kind = bench.net.kind(device);
+    if (!kind.supply || is_source(kind) || kind.supply->budget_w <= 0) return;
+    double out_w = 0;
+    for (const PortFeed& feed : feeds) {
+        if (feed.port.device == device) out_w += feed.watts();
+    }
+    Check check = start_check(CheckId::trunk_power, bench.net.device(device).id, out_w,
+                              kind.supply->budget_w, Unit::watt, Sense::at_most, source::maker);
+    check.condition = condition;
+    check.by_condition = true;
+    if (bench.options.working) {
+        for (const PortFeed& feed : feeds) {
+            if (feed.port.device != device) continue;
+            check.working.push_back({"port " + bench.net.port(feed.port).id, "", feed.watts(),
+                                     Unit::watt, source::ohms_law});
+        }
+        check.working.push_back({"sum of the ports", "", out_w, Unit::watt, source::balance});
+    }
+    judge(check, kind.supply->budget_w * bench.keep().power_share);
+    check.remedies = {RemedyKind::another_way};
+    bench.offer(std::move(check));
+}
+
+// A unit on the way that nothing feeds: no picture comes through it.
+void unit_without_power(RunBench& bench, int device) {
+    const Network& net = bench.net;
+    const Kind& kind = net.kind(device);
+    if (kind.camera || plugs_into_mains(kind) || is_source(kind)) return;
+    const bool hungry =
+        kind.draw_w > 0 || kind.supply || (kind.in_line && kind.in_line->own_draw_w > 0);
+    if (!hungry || net.fed_by[static_cast<std::size_t>(device)].device >= 0) return;
+    Check check = start_check(CheckId::not_connected, net.device(device).id, no_value, no_value,
+                              Unit::none, Sense::at_least, source::drawing);
+    check.margin = no_value;
+    check.verdict = Verdict::fails;
+    check.note = Note::unit_without_power;
+    check.remedies = {RemedyKind::another_way};
+    bench.offer(std::move(check));
+}
+
+}  // namespace
+
+void power_checks(RunBench& bench) {
+    const Network& net = bench.net;
+    const std::vector<int> units = bench.units();
+    std::vector<PortAt> sources;
+    for (int unit : units) {
+        const PortAt by = net.fed_by[static_cast<std::size_t>(unit)];
+        if (by.device >= 0 && std::find(sources.begin(), sources.end(), by) == sources.end()) {
+            sources.push_back(by);
+        }
+        unit_without_power(bench, unit);
+    }
+    const auto on_the_way = [&](const FeedPoint& point) {
+        return std::find(units.begin(), units.end(), point.device) != units.end();
+    };
+    for (Condition condition : bench.conditions) {
+        const bool first = condition == bench.conditions.front();
+        for (PortAt source : sources) {
+            const std::vector<PortFeed> feeds = solve_port(net, source, condition);
+            for (const PortFeed& feed : feeds) {
+                // Another branch behind a regenerating unit is no business of this run.
+                if (std::none_of(feed.points.begin() + 1, feed.points.end(), on_the_way)) continue;
+                port_power(bench, feed, condition);
+                pair_current(bench, feed, condition);
+                trunk_power(bench, feeds, feed.port.device, condition);
+                if (first) {
+                    port_class(bench, feed);
+                    power_limited(bench, feed);
+                    pair_alternative(bench, feed);
+                }
+                for (std::size_t node = 1; node < feed.nodes.size(); ++node) {
+                    voltage(bench, feed, node, condition);
+                    if (first) dc_voltage(bench, feed, node);
+                }
+            }
+        }
+    }
+}
+
+const PortKind& power_port(const Kind& kind) {
+    static const PortKind none;
+    for (const PortKind& port : kind.ports) {
+        if (port.role == PortRole::pd) return port;
+    }
+    return none;
+}
+
+double camera_min_volts(const Kind& kind, const PortKind& port, Working* working) {
+    if (port.power == PowerKind::passive && port.min_volts > 0) return port.min_volts;
+    if (kind.camera && kind.camera->min_volts) return *kind.camera->min_volts;
+    const int poe_class = port.poe_class > 0 ? port.poe_class : 3;
+    const double volts = poe_class_limits(poe_class)->pd_volts_min;
+    if (working) {
+        working->push_back({fmt::format("least volts at a class {} load", poe_class), "", volts,
+                            Unit::volt, source::poe_pd_volts});
+    }
+    return volts;
+}
+
+}  // namespace ovant

@@ -1,0 +1,115 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// radio-clearance, radio-fade-margin, radio-airtime, radio-limit.
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <cmath>
+
+#include "core/assess/radio_path.h"
+#include "core/assess/run_checks.h"
+
+namespace ovant {
+namespace {
+
+constexpr double clear_zone_percent = 60;  // Rec. ITU-R P.530
+
+void clearance(RunBench& bench, const NetLink& link, const RadioPath& path) {
+    Check check = start_check(CheckId::radio_clearance, link.link->id, path.clearance.share * 100,
+                              0, Unit::percent, Sense::at_least, source::fresnel);
+    check.other = path.clearance.obstacle;
+    check.parts = {path.clearance.least_m, path.clearance.radius_m, path.clearance.at_m};
+    if (bench.options.working) radio_path(bench.net, link, &check.working);
+    // Inside 60 % of the zone is into what the designer keeps back; a line that is cut fails.
+    judge(check, clear_zone_percent);
+    if (check.verdict == Verdict::fails) check.note = Note::path_cut;
+    check.remedies = {RemedyKind::another_way};
+    bench.offer(std::move(check));
+}
+
+// Margin over the slowest modulation that still carries the pictures beside the other far ends.
+void fade_margin(RunBench& bench, const NetLink& link, const RadioPath& path) {
+    if (path.modulations.empty()) return;
+    const auto share_of_others = [&](int device) {
+        const double own = path.useful_mbps > 0 ? link.load_mbps / path.useful_mbps : 0;
+        return std::max(0.0, airtime_share(bench.net, device) - own);
+    };
+    const double others = std::max(share_of_others(link.a.device), share_of_others(link.b.device));
+    const double needed_mbps = link.load_mbps / std::max(0.05, 1 - others);
+    const Modulation* enough = &path.modulations.back();
+    for (const Modulation& modulation : path.modulations) {
+        if (modulation.useful_mbps < needed_mbps) continue;
+        enough = &modulation;
+        break;
+    }
+    Check check = start_check(CheckId::radio_fade_margin, link.link->id,
+                              path.received_dbm - enough->sensitivity_dbm, 0, Unit::decibel,
+                              Sense::at_least, source::air_rate);
+    check.parts = {path.received_dbm, enough->sensitivity_dbm, enough->useful_mbps};
+    if (bench.options.working) {
+        radio_path(bench.net, link, &check.working);
+        check.working.push_back({"slowest modulation that carries the pictures",
+                                 fmt::format("MCS {}, {:.0f} Mb/s useful for {:.1f}", enough->mcs,
+                                             enough->useful_mbps, needed_mbps),
+                                 enough->sensitivity_dbm, Unit::decibel_milliwatt,
+                                 source::air_rate});
+        check.working.push_back(
+            {"fade margin = received − sensitivity",
+             fmt::format("{:.1f} − ({:.0f})", path.received_dbm, enough->sensitivity_dbm),
+             check.value, Unit::decibel, source::air_rate});
+    }
+    judge(check, bench.keep().fade_db);
+    check.remedies = {RemedyKind::another_way};
+    bench.offer(std::move(check));
+}
+
+void airtime(RunBench& bench, int device) {
+    Check check = start_check(CheckId::radio_airtime, bench.net.device(device).id, 0, 100,
+                              Unit::percent, Sense::at_most, source::airtime_practice);
+    check.value = 100 * airtime_share(bench.net, device, bench.working(check));
+    judge(check, 100 * bench.keep().data_share);
+    check.remedies = {RemedyKind::another_way};
+    bench.offer(std::move(check));
+}
+
+void transmit_limit(RunBench& bench, int device) {
+    const RadioFacts& radio = *bench.net.kind(device).radio;
+    const double transmit_dbm = bench.net.device(device).transmit_dbm.value_or(radio.transmit_dbm);
+    Check check =
+        start_check(CheckId::radio_limit, bench.net.device(device).id,
+                    transmit_dbm + radio.antenna_dbi, bench.net.site->settings.eirp_limit_dbm,
+                    Unit::decibel_milliwatt, Sense::at_most, source::radio_law);
+    if (bench.options.working) {
+        check.working.push_back(
+            {"radiated = transmitted + antenna",
+             fmt::format("{:g} dBm + {:g} dBi", transmit_dbm, radio.antenna_dbi), check.value,
+             Unit::decibel_milliwatt, source::radio_law});
+    }
+    judge(check, 0);
+    check.remedies = {RemedyKind::another_way};
+    bench.offer(std::move(check));
+}
+
+}  // namespace
+
+void radio_checks(RunBench& bench) {
+    for (std::size_t i = 0; i < bench.run.links.size(); ++i) {
+        const NetLink& link = bench.link(i);
+        if (link.medium() != Medium::radio) continue;
+        const RadioPath path = radio_path(bench.net, link);
+        Check pair = plain_check(CheckId::transceiver_pair, link.link->id, source::optic_pair);
+        if (!path.sound) {
+            pair.verdict = Verdict::fails;
+            pair.note = Note::other_band;
+        }
+        bench.offer(std::move(pair));
+        if (path.modulations.empty()) continue;
+        clearance(bench, link, path);
+        fade_margin(bench, link, path);
+        for (PortAt end : {link.a, link.b}) {
+            airtime(bench, end.device);
+            transmit_limit(bench, end.device);
+        }
+    }
+}
+
+}  // namespace ovant

@@ -1,0 +1,300 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/choose/context.h"
+
+#include <algorithm>
+#include <cmath>
+
+#include "core/route/route.h"
+
+namespace ovant {
+namespace {
+
+std::string key(const std::string& device, const std::string& port) { return device + "." + port; }
+
+bool gives_mains(Mains mains) { return mains == Mains::steady || mains == Mains::generator; }
+
+}  // namespace
+
+std::vector<const Kind*> by_price(const Catalogue& catalogue, Category category) {
+    std::vector<const Kind*> kinds = catalogue.of(category);
+    std::stable_sort(kinds.begin(), kinds.end(),
+                     [](const Kind* a, const Kind* b) { return a->price < b->price; });
+    return kinds;
+}
+
+ChooseContext::ChooseContext(const Site& of_site, const Catalogue& of_catalogue,
+                             std::string of_camera, bool whole)
+    : site(of_site),
+      catalogue(of_catalogue),
+      camera_id(std::move(of_camera)),
+      now(lay_out(of_site, of_catalogue)) {
+    for (std::size_t i = 0; i < now.cameras.size(); ++i) {
+        if (now.device(now.cameras[i]).id != camera_id) continue;
+        found = true;
+        index = i;
+        camera = &now.device(now.cameras[i]);
+        kind = &now.kind(now.cameras[i]);
+    }
+    if (!found) return;
+    class_needed = poe_class_for_load(greatest_camera_power_w(camera_draw(*camera, *kind)));
+    for (const PortKind& port : kind->ports) class_needed = std::max(class_needed, port.poe_class);
+    for (const Place& place : site.places) {
+        if (place.head_end) head_end = &place;
+    }
+    for (const Device& device : site.devices) ids_.insert(device.id);
+    for (const Link& link : site.links) ids_.insert(link.id);
+    for (const Place& place : site.places) ids_.insert(place.id);
+    for (const Pathway& pathway : site.pathways) ids_.insert(pathway.id);
+    for (const ExistingCable& existing : site.existing) ids_.insert(existing.id);
+    for (const Obstacle& obstacle : site.obstacles) ids_.insert(obstacle.id);
+    make_bench(whole);
+    // What the camera's own run takes is free again for what replaces it.
+    std::unordered_set<std::string> staying;
+    for (const Device& device : cleared.devices) staying.insert(device.id);
+    for (const Link& link : cleared.links) staying.insert(link.id);
+    for (const Device& device : bench.devices) {
+        if (!staying.contains(device.id)) ids_.erase(device.id);
+    }
+    std::unordered_set<std::string> gone;
+    for (const Link& link : bench.links) {
+        if (staying.contains(link.id)) continue;
+        gone.insert(link.id);
+        ids_.erase(link.id);
+    }
+    for (const Link& link : site.links) {
+        if (gone.contains(link.id)) continue;
+        taken_.insert(key(link.a.device, link.a.port));
+        taken_.insert(key(link.b.device, link.b.port));
+        open_pathways.insert(link.pathways.begin(), link.pathways.end());
+    }
+}
+
+bool ChooseContext::taken(const std::string& device, const std::string& port) const {
+    return taken_.contains(key(device, port));
+}
+
+const Route& ChooseContext::route(Point from, Point to) const {
+    const auto at = std::pair(std::pair(from.x_m, from.y_m), std::pair(to.x_m, to.y_m));
+    const auto known = routes_.find(at);
+    if (known != routes_.end()) return known->second;
+    Route route;
+    route.pathways = find_route(site, from, to);
+    Link link;
+    link.pathways = route.pathways;
+    route.line = link_polyline(site, link, from, to);
+    route.length_m = polyline_length_m(route.line);
+    for (const std::string& id : route.pathways) {
+        route.surroundings = std::max(route.surroundings, find_pathway(site, id)->surroundings);
+    }
+    return routes_.emplace(at, std::move(route)).first->second;
+}
+
+std::optional<FeedPort> ChooseContext::pick_port(const PortWish& wish) const {
+    const auto fits = [&](int number, const PortKind& port) {
+        const Device& device = now.device(number);
+        const SupplyFacts& supply = *now.kind(number).supply;
+        return port.role == PortRole::pse && port.power == PowerKind::poe &&
+               port.medium == Medium::twisted_pair && port.poe_class >= wish.poe_class &&
+               !device.power_off_ports.contains(port.id) &&
+               (!wish.long_setting || (supply.long_setting && port.group > 0)) &&
+               (wish.line.empty() || port.line == wish.line) && !taken(device.id, port.id);
+    };
+    const PortAt own = now.runs[index].source;
+    if (own.device >= 0 && is_source(now.kind(own.device)) && fits(own.device, now.port(own)) &&
+        (!wish.at_head_end || now.at_head_end(own.device))) {
+        return FeedPort{now.device(own.device).id, now.port(own).id, now.port(own).group};
+    }
+    std::vector<std::pair<double, int>> units;
+    for (std::size_t i = 0; i < now.kinds.size(); ++i) {
+        const int number = static_cast<int>(i);
+        if (!is_source(*now.kinds[i]) || now.kinds[i]->solar) continue;
+        if (wish.at_head_end && head_end && !now.at_head_end(number)) continue;
+        units.push_back({distance_m(now.device(number).at, camera->at), number});
+    }
+    std::stable_sort(units.begin(), units.end());
+    for (const auto& [away_m, number] : units) {
+        const PortKind* least = nullptr;
+        for (const PortKind& port : now.kind(number).ports) {
+            if (!fits(number, port)) continue;
+            // A port outside a group that is set long, unless that is what is wanted.
+            const bool set_long = now.device(number).long_groups.contains(port.group);
+            if (set_long && !wish.long_setting) continue;
+            if (!least || port.poe_class < least->poe_class ||
+                (port.poe_class == least->poe_class && port.line.empty() && !least->line.empty() &&
+                 wish.line.empty())) {
+                least = &port;
+            }
+        }
+        if (least) return FeedPort{now.device(number).id, least->id, least->group};
+    }
+    return std::nullopt;
+}
+
+std::optional<FeedPort> ChooseContext::data_port() const {
+    std::optional<FeedPort> feeding;
+    for (std::size_t i = 0; i < now.kinds.size(); ++i) {
+        const int number = static_cast<int>(i);
+        const Kind& unit = now.kind(number);
+        if (head_end && !now.at_head_end(number)) continue;
+        if (unit.category != Category::network_switch && unit.category != Category::recorder)
+            continue;
+        for (const PortKind& port : unit.ports) {
+            const Device& device = now.device(number);
+            if (port.medium != Medium::twisted_pair || taken(device.id, port.id)) continue;
+            if (port.role == PortRole::data) return FeedPort{device.id, port.id, port.group};
+            if (port.role == PortRole::pse && !feeding &&
+                !device.long_groups.contains(port.group)) {
+                feeding = FeedPort{device.id, port.id, port.group};
+            }
+        }
+    }
+    return feeding;
+}
+
+std::vector<const Place*> ChooseContext::mains_places(double within_m) const {
+    std::vector<std::pair<double, const Place*>> places;
+    for (const Place& place : site.places) {
+        if (place.head_end || !gives_mains(place.mains)) continue;
+        if (distance_m(place.at, camera->at) > within_m) continue;
+        const double away_m = route(place.at, camera->at).length_m;
+        // Steady mains first: a generator costs a verdict.
+        if (away_m <= within_m)
+            places.push_back({away_m + (place.mains == Mains::generator ? within_m : 0), &place});
+    }
+    std::stable_sort(places.begin(), places.end(),
+                     [](const auto& a, const auto& b) { return a.first < b.first; });
+    std::vector<const Place*> out;
+    for (const auto& [away_m, place] : places) out.push_back(place);
+    return out;
+}
+
+std::string ChooseContext::camera_power_port() const {
+    for (const PortKind& port : kind->ports) {
+        if (port.role == PortRole::pd && port.power == PowerKind::poe) return port.id;
+    }
+    return "";
+}
+
+std::string ChooseContext::camera_data_port() const {
+    for (const PortKind& port : kind->ports) {
+        if (port.medium == Medium::twisted_pair) return port.id;
+    }
+    return "";
+}
+
+const PortKind* ChooseContext::camera_dc_port() const {
+    for (const PortKind& port : kind->ports) {
+        if (port.role == PortRole::pd && port.power == PowerKind::passive) return &port;
+    }
+    return nullptr;
+}
+
+std::set<int> ChooseContext::units_of_interest() const {
+    std::set<int> units;
+    const auto add = [&](const std::optional<FeedPort>& port) {
+        if (!port) return;
+        for (std::size_t i = 0; i < now.kinds.size(); ++i) {
+            if (now.device(static_cast<int>(i)).id == port->device)
+                units.insert(static_cast<int>(i));
+        }
+    };
+    const Run& run = now.runs[index];
+    if (run.source.device >= 0) units.insert(run.source.device);
+    for (int poe_class : {class_needed, 3, 4, 6}) {
+        add(pick_port({poe_class, false, "", false}));
+        add(pick_port({poe_class, false, "", true}));
+    }
+    add(pick_port({class_needed, true, "", false}));
+    add(pick_port({class_needed, false, "long-range", false}));
+    add(data_port());
+    return units;
+}
+
+Site ChooseContext::without_run(const Site& from) const {
+    Site out = from;
+    const Run& run = now.runs[index];
+    const auto drop_link = [&](const std::string& id) {
+        std::erase_if(out.links, [&](const Link& link) { return link.id == id; });
+    };
+    // From the camera back to the first unit that also serves others.
+    for (std::size_t i = run.links.size(); i-- > 0;) {
+        drop_link(now.links[static_cast<std::size_t>(run.links[i])].link->id);
+        if (i == 0) break;
+        const int unit = run.outs[i].device;
+        const std::string& id = now.device(unit).id;
+        int others = 0;
+        for (const int link : now.link_on[static_cast<std::size_t>(unit)]) {
+            others +=
+                link >= 0 && std::find(run.links.begin(), run.links.end(), link) == run.links.end();
+        }
+        if (others > 0) break;
+        std::erase_if(out.devices, [&](const Device& device) { return device.id == id; });
+    }
+    // What feeds it beside the data: an adapter and its lead.
+    for (std::size_t i = 0; i < kind->ports.size(); ++i) {
+        const PortAt at{now.cameras[index], static_cast<int>(i)};
+        const int link = now.link_at(at);
+        if (link < 0 || now.links[static_cast<std::size_t>(link)].medium() != Medium::dc) continue;
+        const int supply = now.across(at).device;
+        drop_link(now.links[static_cast<std::size_t>(link)].link->id);
+        if (now.kind(supply).category == Category::supply && !now.kind(supply).solar) {
+            std::erase_if(out.devices,
+                          [&](const Device& device) { return device.id == now.device(supply).id; });
+        }
+    }
+    return out;
+}
+
+void ChooseContext::make_bench(bool whole) {
+    if (whole) {
+        bench = site;
+        cleared = without_run(bench);
+        before = lay_out(bench, catalogue);
+        return;
+    }
+    const std::set<int> units = units_of_interest();
+    std::vector<bool> keep_device(now.kinds.size(), false);
+    std::vector<bool> drop_device(now.kinds.size(), false);
+    for (std::size_t i = 0; i < now.runs.size(); ++i) {
+        const Run& run = now.runs[i];
+        const bool other_media = std::any_of(run.links.begin(), run.links.end(), [&](int link) {
+            return now.links[static_cast<std::size_t>(link)].medium() != Medium::twisted_pair;
+        });
+        const bool near = distance_m(now.device(run.camera).at, camera->at) < 60;
+        const bool keep = i == index || other_media || units.contains(run.source.device) || near ||
+                          (!run.outs.empty() && units.contains(run.outs.front().device));
+        auto& marked = keep ? keep_device : drop_device;
+        marked[static_cast<std::size_t>(run.camera)] = true;
+        for (PortAt in : run.ins) marked[static_cast<std::size_t>(in.device)] = true;
+    }
+    bench.name = site.name;
+    bench.settings = site.settings;
+    bench.places = site.places;
+    bench.pathways = site.pathways;
+    bench.existing = site.existing;
+    bench.obstacles = site.obstacles;
+    std::unordered_set<std::string> dropped;
+    for (std::size_t i = 0; i < now.kinds.size(); ++i) {
+        const Device& device = now.device(static_cast<int>(i));
+        if (drop_device[i] && !keep_device[i])
+            dropped.insert(device.id);
+        else
+            bench.devices.push_back(device);
+    }
+    for (const Link& link : site.links) {
+        if (!dropped.contains(link.a.device) && !dropped.contains(link.b.device))
+            bench.links.push_back(link);
+    }
+    const Network bare = lay_out(bench, catalogue);
+    std::map<std::string_view, double> loads;
+    for (const NetLink& link : bare.links) loads[link.link->id] = link.load_mbps;
+    for (const NetLink& link : now.links) {
+        const auto here = loads.find(link.link->id);
+        if (here != loads.end() && link.load_mbps > here->second + 1e-9)
+            background.push_back({link.link->id, link.load_mbps - here->second});
+    }
+    cleared = without_run(bench);
+    before = lay_out(bench, catalogue, background);
+}
+
+}  // namespace ovant

@@ -1,0 +1,91 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// What all builders of ways start from, worked out once for a camera. Private to core/choose.
+#pragma once
+
+#include <map>
+#include <set>
+#include <string>
+#include <unordered_set>
+#include <vector>
+
+#include "core/choose/proposal.h"
+
+namespace ovant {
+
+struct FeedPort {
+    std::string device;
+    std::string port;
+    int group = 0;
+};
+
+struct Route {
+    std::vector<std::string> pathways;
+    std::vector<Point> line;
+    double length_m = 0;  // on the plan
+    Surroundings surroundings = Surroundings::outdoor;
+};
+
+// Borrows site and catalogue. `whole`: work on the whole site instead of the part of it that a new
+// run for this camera can touch.
+class ChooseContext {
+public:
+    ChooseContext(const Site& of_site, const Catalogue& of_catalogue, std::string of_camera,
+                  bool whole = false);
+    ChooseContext(const ChooseContext&) = delete;
+    ChooseContext& operator=(const ChooseContext&) = delete;
+
+    const Site& site;
+    const Catalogue& catalogue;
+    const std::string camera_id;
+    Network now;  // of the whole site
+    bool found = false;
+    std::size_t index = 0;           // into now.cameras
+    const Device* camera = nullptr;  // in site
+    const Kind* kind = nullptr;
+    int class_needed = 0;
+    const Place* head_end = nullptr;
+
+    Site bench;    // the part of the site at hand, the camera's run in it
+    Site cleared;  // the same without that run
+    BackgroundLoad background;
+    Network before;                       // of bench
+    std::set<std::string> open_pathways;  // something else lies in them already
+
+    bool taken(const std::string& device, const std::string& port) const;
+    bool id_taken(const std::string& id) const { return ids_.contains(id); }
+    const Route& route(Point from, Point to) const;
+
+    // A free feeding port that fits: the camera's own one first, then of the unit nearest to it
+    // with the least class that is enough. Only units at the head end where `at_head_end`.
+    struct PortWish {
+        int poe_class = 0;
+        bool long_setting = false;
+        std::string line;
+        bool at_head_end = false;
+    };
+    std::optional<FeedPort> pick_port(const PortWish& wish) const;
+    // A free port for data at the head end: one without power first, then a feeding one.
+    std::optional<FeedPort> data_port() const;
+
+    // Places other than the head end with mains steady enough, nearest to the camera first, within
+    // a cable of `within_m`.
+    std::vector<const Place*> mains_places(double within_m) const;
+    // Everything of the camera's PoE port.
+    std::string camera_power_port() const;
+    std::string camera_data_port() const;
+    const PortKind* camera_dc_port() const;
+
+private:
+    void make_bench(bool whole);
+    Site without_run(const Site& from) const;
+    std::set<int> units_of_interest() const;
+
+    std::unordered_set<std::string> ids_, taken_;
+    mutable std::map<std::pair<std::pair<double, double>, std::pair<double, double>>, Route>
+        routes_;
+};
+
+// Kinds of a category in order of price; the caller's filter decides.
+std::vector<const Kind*> by_price(const Catalogue& catalogue, Category category);
+
+}  // namespace ovant

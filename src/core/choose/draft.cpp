@@ -1,0 +1,289 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/choose/draft.h"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <cmath>
+
+#include "core/route/route.h"
+#include "core/site/edits.h"
+
+namespace ovant {
+namespace {
+
+constexpr double beside_m = 1.5;  // units that stand together are drawn this far apart
+
+double to_cm(double value_m) { return std::round(value_m * 100) / 100; }
+
+const PortKind* facing(const Kind& kind, bool upstream) {
+    for (const PortKind& port : kind.ports) {
+        if (port.upstream == upstream && port.role != PortRole::data) return &port;
+    }
+    return nullptr;
+}
+
+// Metres along a route where each of its pathways begins and ends.
+struct Stretch {
+    std::string pathway;
+    double from_m, to_m;
+};
+std::vector<Stretch> stretches(const Site& site, const Route& route) {
+    std::vector<Stretch> out;
+    if (route.pathways.empty()) return out;
+    Link link;
+    link.pathways = route.pathways;
+    const auto pieces = metres_on_pathways(site, link, route.line.front(), route.line.back());
+    const Pathway* first = find_pathway(site, route.pathways.front());
+    double along_m = project(first->points, route.line.front()).away_m;
+    for (const auto& [pathway, metres] : pieces) {
+        out.push_back({pathway, along_m, along_m + metres});
+        along_m += metres;
+    }
+    return out;
+}
+
+bool is_outdoor_copper(const Kind& cable, Surroundings here) {
+    return carries_power(cable.cable->medium) && cable.cable->medium != Medium::dc &&
+           here != Surroundings::indoor;
+}
+
+}  // namespace
+
+const Kind& Draft::kind_of(const std::string& device) const {
+    return *context_.catalogue.find(find_device(site, device)->kind);
+}
+
+Point Draft::point_of(const std::string& device) const { return find_device(site, device)->at; }
+
+std::string Draft::fresh_id(std::string_view prefix) {
+    for (int number = 1;; ++number) {
+        std::string id = fmt::format("{}{}", prefix, number);
+        if (context_.id_taken(id) || added_.contains(id)) continue;
+        added_.insert(id);
+        return id;
+    }
+}
+
+Surroundings Draft::surroundings_at(Point at, const std::string& place) const {
+    if (const Place* found = find_place(site, place)) return found->surroundings;
+    Surroundings here = Surroundings::outdoor;
+    for (const Pathway& pathway : site.pathways) {
+        if (pathway.surroundings > here && project(pathway.points, at).away_m < 1)
+            here = pathway.surroundings;
+    }
+    const Device& camera = *context_.camera;
+    if (distance_m(at, camera.at) < 3) here = std::max(here, surroundings_of(site, camera));
+    return here;
+}
+
+std::string Draft::add(const Kind& kind, Point at, const std::string& place,
+                       const std::string& enclosure) {
+    Device device;
+    device.id = fresh_id(id_prefix(kind.category));
+    device.kind = kind.id;
+    device.at = {to_cm(at.x_m), to_cm(at.y_m)};
+    device.place = place;
+    const Surroundings here = surroundings_at(device.at, place);
+    if (place.empty()) device.surroundings = here;
+    device.enclosure = enclosure;
+    if (enclosure.empty() && kind.rating < here) {
+        device.enclosure = here == Surroundings::wet ? "box-wet" : "box-outdoor";
+    }
+    std::string id = device.id;
+    site.devices.push_back(std::move(device));
+    return id;
+}
+
+std::string Draft::join(const std::string& cable, const At& a, const At& b, double drop_m) {
+    const Device& from = *find_device(site, a.device);
+    const Device& to = *find_device(site, b.device);
+    const Kind& kind = *context_.catalogue.find(cable);
+    Link link;
+    link.id = fresh_id("L");
+    link.cable = cable;
+    link.a = {a.device, a.port, drop_m < 0 ? site.settings.default_drop_m : drop_m, ""};
+    link.b = {b.device, b.port, drop_m < 0 ? site.settings.default_drop_m : drop_m, ""};
+    const Route& route = context_.route(from.at, to.at);
+    link.pathways = route.pathways;
+    if (kind.cable->medium == Medium::radio || kind.cable->medium == Medium::mains_wiring) {
+        link.pathways.clear();
+        link.a.drop_m = link.b.drop_m = 0;
+    }
+    const Surroundings here =
+        link_surroundings(site, link, surroundings_of(site, from), surroundings_of(site, to));
+    if (is_outdoor_copper(kind, here)) {
+        link.a.protector = link.b.protector =
+            kind.cable->medium == Medium::coax ? "surge-coax" : "surge-100";
+    }
+    std::string id = link.id;
+    site.links.push_back(std::move(link));
+    return id;
+}
+
+std::string Draft::lead(const std::string& cable, const At& a, const At& b, double length_m) {
+    const std::string id = join(cable, a, b, 0);
+    Link& link = *find_link(site, id);
+    link.pathways.clear();
+    link.measured_length_m = length_m;
+    link.a.protector.clear();
+    link.b.protector.clear();
+    return id;
+}
+
+std::string Draft::patch(const At& a, const At& b, double length_m) {
+    const Surroundings here = std::max(surroundings_of(site, *find_device(site, a.device)),
+                                       surroundings_of(site, *find_device(site, b.device)));
+    return lead(here == Surroundings::indoor ? "patch-24" : "lead-24-out", a, b, length_m);
+}
+
+const Kind* Draft::copper(Point from, Point to, double finest_awg) const {
+    const Surroundings here =
+        std::max(context_.route(from, to).surroundings, Surroundings::outdoor);
+    const Kind* cheapest = nullptr;
+    for (const Kind* kind : context_.catalogue.of(Category::cable)) {
+        const CableFacts& cable = *kind->cable;
+        const bool fits =
+            cable.medium == Medium::twisted_pair && kind->rating >= here && !cable.cord &&
+            cable.rated.empty() && cable.conductor.material == ConductorMaterial::copper &&
+            cable.conductor.form == ConductorForm::solid && cable.conductor.awg <= finest_awg;
+        if (!fits) continue;
+        if (!cheapest || cable.price_per_m < cheapest->cable->price_per_m) cheapest = kind;
+    }
+    return cheapest;
+}
+
+std::vector<std::string> Draft::chain(const Kind& cable, const At& a, const At& b, const Kind& unit,
+                                      int units) {
+    const Point from = point_of(a.device), to = point_of(b.device);
+    const Route& route = context_.route(from, to);
+    const std::vector<Stretch> lanes = stretches(site, route);
+    const double drop_m = site.settings.default_drop_m;
+    const double whole_m = route.length_m + 2 * drop_m;
+    std::vector<std::string> ids;
+    At here = a;
+    double from_m = 0;
+    for (int i = 1; i <= units + 1; ++i) {
+        const bool last = i == units + 1;
+        // Even hops of cable: the drops at the ends are part of the first and the last hop.
+        const double to_m =
+            last ? route.length_m
+                 : std::clamp(whole_m * i / (units + 1) - drop_m, 0.0, route.length_m);
+        At there = b;
+        if (!last) {
+            ids.push_back(add(unit, point_along(route.line, to_m)));
+            there = {ids.back(), facing(unit, true)->id};
+        }
+        Link link;
+        link.id = fresh_id("L");
+        link.cable = cable.id;
+        link.a = {here.device, here.port, i == 1 ? drop_m : 0, ""};
+        link.b = {there.device, there.port, last ? drop_m : 0, ""};
+        for (const Stretch& lane : lanes) {
+            if (std::min(lane.to_m, to_m) - std::max(lane.from_m, from_m) > 0.05)
+                link.pathways.push_back(lane.pathway);
+        }
+        const bool outdoors =
+            is_outdoor_copper(cable, std::max(route.surroundings, Surroundings::outdoor));
+        if (outdoors && i == 1) link.a.protector = "surge-100";
+        if (outdoors && last) link.b.protector = "surge-100";
+        site.links.push_back(std::move(link));
+        if (!last) here = {ids.back(), facing(unit, false)->id};
+        from_m = to_m;
+    }
+    return ids;
+}
+
+double planned_hop_m(const Settings& settings, double makers_m) {
+    double hop_m = 100 / insertion_loss_heat_factor(settings.day_c, false);
+    if (settings.school != School::standard) hop_m = std::max(hop_m, makers_m);
+    return hop_m * (1 - settings.keep_back.length_share);
+}
+
+void Draft::leg(const At& from) {
+    const Point start = point_of(from.device);
+    const At camera{context_.camera_id, context_.camera_power_port().empty()
+                                            ? context_.camera_data_port()
+                                            : context_.camera_power_port()};
+    const Kind* cable = copper(start, context_.camera->at);
+    if (!cable) return;
+    const double length_m =
+        context_.route(start, context_.camera->at).length_m + 2 * site.settings.default_drop_m;
+    const Kind* repeater = nullptr;
+    for (const Kind* kind : by_price(context_.catalogue, Category::repeater)) {
+        if (kind->rating == Surroundings::wet && !repeater) repeater = kind;
+    }
+    const int units = static_cast<int>(std::ceil(length_m / planned_hop_m(site.settings, 100))) - 1;
+    if (units >= 1 && repeater && length_m > 100)
+        chain(*cable, from, camera, *repeater, units);
+    else
+        join(cable->id, from, camera);
+}
+
+FarSwitch far_switch(const ChooseContext& context, const Place& place, int poe_class,
+                     std::size_t ports) {
+    const bool outdoors = place.surroundings != Surroundings::indoor;
+    for (const Kind* kind : by_price(context.catalogue, Category::network_switch)) {
+        if (!is_source(*kind) ||
+            (outdoors && kind->min_temperature_c > context.site.settings.coldest_night_c)) {
+            continue;
+        }
+        FarSwitch found{kind, outdoors ? "cabinet-plain" : "", {}};
+        for (const PortKind& port : kind->ports) {
+            if (port.role == PortRole::pse && port.power == PowerKind::poe &&
+                port.poe_class >= poe_class)
+                found.ports.push_back(port.id);
+        }
+        if (found.ports.size() >= ports) return found;
+    }
+    return {};
+}
+
+Proposal cannot_build(Cannot why, std::string detail, double amount) {
+    Proposal proposal;
+    proposal.cannot = why;
+    proposal.cannot_detail = std::move(detail);
+    proposal.cannot_amount = amount;
+    return proposal;
+}
+
+std::vector<At> spare_ports(const ChooseContext& context, bool (*takes)(const Kind&)) {
+    std::vector<std::pair<double, At>> found;
+    for (const Device& device : context.cleared.devices) {
+        const Kind& kind = *context.catalogue.find(device.kind);
+        if (!kind.supply || !takes(kind)) continue;
+        const Place* place = find_place(context.site, device.place);
+        if (place && place->head_end) continue;
+        if (distance_m(device.at, context.camera->at) > 300) continue;
+        const double away_m = context.route(device.at, context.camera->at).length_m;
+        for (const PortKind& port : kind.ports) {
+            if (port.role != PortRole::pse || port.power != PowerKind::poe ||
+                port.medium != Medium::twisted_pair || context.taken(device.id, port.id) ||
+                port.poe_class < context.class_needed) {
+                continue;
+            }
+            found.push_back({away_m, {device.id, port.id}});
+            break;
+        }
+    }
+    std::stable_sort(found.begin(), found.end(),
+                     [](const auto& a, const auto& b) { return a.first < b.first; });
+    std::vector<At> out;
+    for (auto& [away_m, at] : found) {
+        if (out.size() < 2) out.push_back(std::move(at));
+    }
+    return out;
+}
+
+std::vector<Draft> from_spare_ports(const ChooseContext& context, bool (*takes)(const Kind&)) {
+    std::vector<Draft> drafts;
+    if (context.camera_power_port().empty()) return drafts;
+    for (const At& port : spare_ports(context, takes)) {
+        Draft draft(context);
+        draft.leg(port);
+        drafts.push_back(std::move(draft));
+    }
+    return drafts;
+}
+
+}  // namespace ovant

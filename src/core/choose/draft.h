@@ -1,0 +1,110 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// One candidate being built on a copy of the cleared part of the site, and its judgement. Private
+// to core/choose.
+#pragma once
+
+#include <optional>
+#include <set>
+#include <string>
+#include <vector>
+
+#include "core/choose/context.h"
+
+namespace ovant {
+
+// A port of a unit in the draft.
+struct At {
+    std::string device;
+    std::string port;
+};
+
+class Draft {
+public:
+    explicit Draft(const ChooseContext& context) : context_(context), site(context.cleared) {}
+
+    const ChooseContext& context() const { return context_; }
+    const Kind& kind_of(const std::string& device) const;
+
+    // A unit at a point, in `place` or standing by itself; in a box where its rating asks for one.
+    std::string add(const Kind& kind, Point at, const std::string& place = "",
+                    const std::string& enclosure = "");
+    // One length along the shortest pathways; protectors at the ends where it goes outdoors.
+    // Returns the link's id.
+    std::string join(const std::string& cable, const At& a, const At& b, double drop_m = -1);
+    // A short lead between two units that stand together: `length_m` as it is.
+    std::string lead(const std::string& cable, const At& a, const At& b, double length_m);
+    // The same with plugs, a patch cord indoors and an outdoor lead where it gets wet.
+    std::string patch(const At& a, const At& b, double length_m);
+    // Several lengths of one cable with `units` of one kind evenly between, in by the upstream port
+    // and out by the other. Returns the ids of the units.
+    std::vector<std::string> chain(const Kind& cable, const At& a, const At& b, const Kind& unit,
+                                   int units);
+    // From a feeding port to the camera: one length, or with repeaters where that is too long.
+    void leg(const At& from);
+
+    Point point_of(const std::string& device) const;
+    Surroundings surroundings_at(Point at, const std::string& place) const;
+    // Cheapest solid copper for the route; `finest_awg` the thinnest that will do.
+    const Kind* copper(Point from, Point to, double finest_awg = 24) const;
+
+private:
+    std::string fresh_id(std::string_view prefix);
+    const ChooseContext& context_;
+    std::set<std::string> added_;
+
+public:
+    Site site;
+};
+
+// Judges a candidate against the part of the site it came from.
+Proposal judge_draft(const ChooseContext& context, Site candidate);
+
+// Of several candidates the one to show: best verdict, then cheapest.
+Proposal best_of(const ChooseContext& context, std::vector<Draft> candidates);
+
+// A switch for a place with mains: the cheapest with `ports` feeding ports of the class that stands
+// the cold there, and the cabinet it needs ("" indoors). Null kind: none.
+struct FarSwitch {
+    const Kind* kind = nullptr;
+    std::string cabinet;
+    std::vector<std::string> ports;
+};
+FarSwitch far_switch(const ChooseContext& context, const Place& place, int poe_class,
+                     std::size_t ports);
+
+Proposal cannot_build(Cannot why, std::string detail = "", double amount = 0);
+
+// Longest hop of ordinary Ethernet that keeps the keep-back, by the school in force.
+double planned_hop_m(const Settings& settings, double makers_m);
+
+// One function a way, each in its own file way_<name>.cpp.
+Proposal build_direct_copper(const ChooseContext& context);
+Proposal build_long_setting(const ChooseContext& context);
+Proposal build_extra_reach_cable(const ChooseContext& context);
+Proposal build_repeaters(const ChooseContext& context);
+Proposal build_repeaters_both_ends(const ChooseContext& context);
+Proposal build_extenders(const ChooseContext& context);
+Proposal build_extender_pair(const ChooseContext& context);
+Proposal build_long_range_port(const ChooseContext& context);
+Proposal build_trunk(const ChooseContext& context);
+Proposal build_poe_fed_switch(const ChooseContext& context);
+Proposal build_passive_dc(const ChooseContext& context);
+Proposal build_local_adapter(const ChooseContext& context);
+Proposal build_fibre(const ChooseContext& context);
+Proposal build_composite(const ChooseContext& context);
+Proposal build_radio_bridge(const ChooseContext& context);
+Proposal build_radio_hub(const ChooseContext& context);
+Proposal build_old_coax(const ChooseContext& context);
+Proposal build_mains_wiring(const ChooseContext& context);
+Proposal build_shared_cable(const ChooseContext& context);
+Proposal build_cabinet_switch(const ChooseContext& context);
+
+// Shared by several ways.
+Proposal build_single(const ChooseContext& context, bool with_long_setting);
+Proposal build_chain(const ChooseContext& context, Category category, int most_if_unstated);
+// Free PSE ports of units out on the site, of the kinds the filter takes, that a leg could start
+// from; nearest first.
+std::vector<At> spare_ports(const ChooseContext& context, bool (*takes)(const Kind&));
+// Drafts with a leg from each of those ports.
+std::vector<Draft> from_spare_ports(const ChooseContext& context, bool (*takes)(const Kind&));
+}  // namespace ovant

@@ -1,0 +1,206 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// What a candidate is worth: the one assessment over it, its neighbours, what it costs.
+#include <algorithm>
+#include <unordered_map>
+
+#include "core/choose/draft.h"
+
+namespace ovant {
+namespace {
+
+// Not found: the number of cameras.
+std::size_t camera_index(const Network& net, const std::string& camera) {
+    for (std::size_t i = 0; i < net.cameras.size(); ++i) {
+        if (net.device(net.cameras[i]).id == camera) return i;
+    }
+    return net.cameras.size();
+}
+
+int device_number(const Network& net, const std::string& id) {
+    for (std::size_t i = 0; i < net.kinds.size(); ++i) {
+        if (net.device(static_cast<int>(i)).id == id) return static_cast<int>(i);
+    }
+    return -1;
+}
+
+// That its setting harms a neighbour is no fault of the run's own cable and power.
+bool fails_by_itself(const RunAssessment& run) {
+    return std::any_of(run.checks.begin(), run.checks.end(), [](const Check& check) {
+        return check.verdict == Verdict::fails && check.id != CheckId::port_setting;
+    });
+}
+
+bool shares_anything(const Network& net, const Run& run, const Run& other) {
+    if (other.source.device >= 0 && other.source.device == run.source.device) return true;
+    return std::any_of(other.ins.begin(), other.ins.end(),
+                       [&](PortAt in) {
+                           return std::any_of(
+                                      run.ins.begin(), run.ins.end(),
+                                      [&](PortAt mine) { return mine.device == in.device; }) ||
+                                  (!run.outs.empty() && run.outs.front().device == in.device);
+                       }) ||
+           std::any_of(other.links.begin(), other.links.end(), [&](int link) {
+               return net.links[static_cast<std::size_t>(link)].medium() == Medium::radio;
+           });
+}
+
+// A run that shares a unit with it and is made to fail makes the proposal fail.
+void judge_neighbours(const ChooseContext& context, const Network& net, std::size_t index,
+                      Proposal& proposal) {
+    for (std::size_t i = 0; i < net.runs.size(); ++i) {
+        const Run& run = net.runs[i];
+        if (i == index || !run.fed || !shares_anything(net, net.runs[index], run)) continue;
+        const RunAssessment now = assess_run(net, i);
+        if (!fails_by_itself(now)) continue;
+        const std::size_t then = camera_index(context.before, now.camera);
+        if (then < context.before.runs.size() && fails_by_itself(assess_run(context.before, then)))
+            continue;
+        proposal.verdict = Verdict::fails;
+        proposal.decisive = *now.decisive();
+        proposal.harmed = now.camera;
+        return;
+    }
+}
+
+// The units that feed the run must not be made to fail by it.
+void judge_units(const ChooseContext& context, const Network& net, const Run& run,
+                 Proposal& proposal) {
+    std::set<int> units;
+    for (PortAt in : run.ins) {
+        const int by = net.fed_by[static_cast<std::size_t>(in.device)].device;
+        if (by >= 0) units.insert(by);
+    }
+    for (int unit : units) {
+        const SwitchAssessment after = assess_switch(net, unit);
+        if (after.verdict != Verdict::fails) continue;
+        const int then = device_number(context.before, net.device(unit).id);
+        if (then >= 0 && assess_switch(context.before, then).verdict == Verdict::fails) continue;
+        proposal.verdict = Verdict::fails;
+        for (const Check& check : after.checks) {
+            if (check.verdict == Verdict::fails) proposal.decisive = check;
+        }
+    }
+}
+
+template <class Item>
+void compare(const std::vector<Item>& before, const std::vector<Item>& after,
+             std::vector<std::string>& removed, std::vector<Item>& put) {
+    std::unordered_map<std::string_view, const Item*> there;
+    for (const Item& item : before) there[item.id] = &item;
+    for (const Item& item : after) {
+        const auto found = there.find(item.id);
+        if (found == there.end() || !(*found->second == item)) put.push_back(item);
+        if (found != there.end()) there.erase(found);
+    }
+    for (const Item& item : before) {
+        if (there.contains(item.id)) removed.push_back(item.id);
+    }
+}
+
+// What serves this camera only, priced; a cable that lies in a pathway already has opened it.
+void price(const ChooseContext& context, const Network& net, const Run& run, Proposal& proposal) {
+    std::set<std::string_view> stood, lay;
+    for (const Device& device : context.cleared.devices) stood.insert(device.id);
+    for (const Link& link : context.cleared.links) lay.insert(link.id);
+    std::vector<int> devices, links;
+    for (std::size_t i = 0; i < net.kinds.size(); ++i) {
+        const int number = static_cast<int>(i);
+        if (number != run.camera && !stood.contains(net.device(number).id))
+            devices.push_back(number);
+    }
+    for (std::size_t i = 0; i < net.links.size(); ++i) {
+        if (!lay.contains(net.links[i].link->id)) links.push_back(static_cast<int>(i));
+    }
+    proposal.cost = cost_of(net, devices, links, context.open_pathways);
+    // Off the way itself: an adapter at the camera fails as well.
+    for (int device : devices) {
+        const bool on_way = std::any_of(run.ins.begin(), run.ins.end(),
+                                        [&](PortAt in) { return in.device == device; });
+        proposal.can_fail += !on_way;
+    }
+}
+
+void describe(const Network& net, const Run& run, Proposal& proposal) {
+    for (std::size_t i = 0; i < run.links.size(); ++i) {
+        const NetLink& link = net.links[static_cast<std::size_t>(run.links[i])];
+        const bool long_reach = !net.port(link.a).line.empty() || net.long_setting_on(link.a) ||
+                                net.long_setting_on(link.b) ||
+                                (link.medium() == Medium::twisted_pair &&
+                                 link.length_m > link_reach(net, link, Condition::day).limit_m);
+        proposal.build.push_back({link.medium(),
+                                  long_reach && link.medium() == Medium::twisted_pair,
+                                  link.length_m, net.kind(run.ins[i].device).category});
+        proposal.can_fail += link.medium() == Medium::radio ? 1 : 2;
+    }
+    proposal.in_line = std::max(0, static_cast<int>(run.ins.size()) - 1);
+    proposal.can_fail += proposal.in_line;
+}
+
+bool better(const Proposal& a, const Proposal& b) {
+    if (a.verdict != b.verdict) return a.verdict < b.verdict;
+    if (a.past_stated != b.past_stated) return b.past_stated;
+    if (a.verdict == Verdict::fails) return worse(b.decisive, a.decisive);
+    return a.cost.total() < b.cost.total();
+}
+
+}  // namespace
+
+Site with_change(Site site, const SiteChange& change) {
+    const auto drop = [](auto& items, const std::vector<std::string>& ids) {
+        std::erase_if(items, [&](const auto& item) {
+            return std::find(ids.begin(), ids.end(), item.id) != ids.end();
+        });
+    };
+    drop(site.devices, change.removed_devices);
+    drop(site.links, change.removed_links);
+    const auto put = [](auto& items, const auto& changed) {
+        for (const auto& item : changed) {
+            const auto found = std::find_if(items.begin(), items.end(),
+                                            [&](const auto& there) { return there.id == item.id; });
+            if (found == items.end())
+                items.push_back(item);
+            else
+                *found = item;
+        }
+    };
+    put(site.devices, change.devices);
+    put(site.links, change.links);
+    return site;
+}
+
+Proposal judge_draft(const ChooseContext& context, Site candidate) {
+    Proposal proposal;
+    proposal.built = true;
+    const Network net = lay_out(candidate, context.catalogue, context.background);
+    const std::size_t index = camera_index(net, context.camera_id);
+    if (index == net.cameras.size()) return cannot_build(Cannot::no_camera);
+    const Run& run = net.runs[index];
+    proposal.run = assess_run(net, index);
+    proposal.verdict = proposal.run.verdict;
+    if (const Check* decisive = proposal.run.decisive()) proposal.decisive = *decisive;
+    for (const Check& check : proposal.run.checks) {
+        proposal.past_stated = proposal.past_stated || check.note == Note::past_stated_limit;
+    }
+    describe(net, run, proposal);
+    price(context, net, run, proposal);
+    if (run.fed && proposal.verdict != Verdict::fails) {
+        judge_units(context, net, run, proposal);
+        judge_neighbours(context, net, index, proposal);
+    }
+    compare(context.bench.devices, candidate.devices, proposal.change.removed_devices,
+            proposal.change.devices);
+    compare(context.bench.links, candidate.links, proposal.change.removed_links,
+            proposal.change.links);
+    return proposal;
+}
+
+Proposal best_of(const ChooseContext& context, std::vector<Draft> candidates) {
+    std::optional<Proposal> best;
+    for (Draft& candidate : candidates) {
+        Proposal proposal = judge_draft(context, std::move(candidate.site));
+        if (!best || better(proposal, *best)) best = std::move(proposal);
+    }
+    return best ? std::move(*best) : cannot_build(Cannot::no_cable);
+}
+
+}  // namespace ovant

@@ -1,0 +1,60 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Way 20: a switch in a cabinet with its own supply and backup near the camera, fed by fibre or by
+// radio; or a port of such a switch that stands there.
+#include <algorithm>
+
+#include "core/choose/radio_ends.h"
+
+namespace ovant {
+namespace {
+
+void by_fibre(const ChooseContext& context, const Kind& unit_kind, const Place& place,
+              std::vector<Draft>& drafts) {
+    const auto data = context.data_port();
+    const Kind* near_kind = context.catalogue.find("mc-1000-lx");
+    const Kind* module = context.catalogue.find("sfp-1000-lx");
+    if (!data || !near_kind || !module) return;
+    const PortKind* optical = nullptr;
+    std::string out;
+    for (const PortKind& port : unit_kind.ports) {
+        if (port.medium == Medium::fibre && !optical) optical = &port;
+        if (port.role == PortRole::pse && port.poe_class >= context.class_needed && out.empty())
+            out = port.id;
+    }
+    if (!optical || out.empty()) return;
+    const Device& unit = *find_device(context.cleared, data->device);
+    Draft draft(context);
+    const std::string near = draft.add(*near_kind, {unit.at.x_m + 1, unit.at.y_m}, unit.place);
+    const std::string far = draft.add(unit_kind, place.at, place.id, "cabinet-ups");
+    find_device(draft.site, far)->modules[optical->id] = module->id;
+    draft.patch({data->device, data->port}, {near, "lan"}, 1);
+    draft.join("fibre-os2-2", {near, "fibre"}, {far, optical->id});
+    draft.leg({far, out});
+    drafts.push_back(std::move(draft));
+}
+
+}  // namespace
+
+Proposal build_cabinet_switch(const ChooseContext& context) {
+    if (context.camera_power_port().empty()) return cannot_build(Cannot::takes_dc);
+    std::vector<Draft> drafts = from_spare_ports(context, [](const Kind& kind) {
+        return kind.category == Category::network_switch && is_source(kind);
+    });
+    const auto places = context.mains_places(180);
+    if (places.empty() && drafts.empty()) return cannot_build(Cannot::no_mains_near);
+    for (const Place* place : places) {
+        if (drafts.size() >= 3) break;
+        for (const Kind* kind : by_price(context.catalogue, Category::network_switch)) {
+            const bool optical =
+                std::any_of(kind->ports.begin(), kind->ports.end(),
+                            [](const PortKind& port) { return port.medium == Medium::fibre; });
+            if (!is_source(*kind) || !optical) continue;
+            by_fibre(context, *kind, *place, drafts);
+            break;
+        }
+    }
+    if (drafts.empty()) return cannot_build(Cannot::no_head_end);
+    return best_of(context, std::move(drafts));
+}
+
+}  // namespace ovant

@@ -1,0 +1,35 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Way 14: composite cable, data on its fibres and 54 V d.c. from the head end on its conductors;
+// the gauge is the thinnest that still holds at the far end.
+#include "core/choose/draft.h"
+
+namespace ovant {
+
+Proposal build_composite(const ChooseContext& context) {
+    if (context.camera_power_port().empty()) return cannot_build(Cannot::takes_dc);
+    std::vector<Draft> drafts = from_spare_ports(context, [](const Kind& kind) {
+        return kind.ports.front().medium == Medium::composite && !is_source(kind);
+    });
+    const auto data = context.data_port();
+    const Kind* head_kind = context.catalogue.find("comp-head-54");
+    if (!data || !head_kind) return cannot_build(Cannot::no_head_end);
+    const Device& unit = *find_device(context.cleared, data->device);
+    const Point near_at{unit.at.x_m + 1, unit.at.y_m};
+    const Kind* far_kind = context.catalogue.find("comp-far-1");
+    if (far_kind && context.class_needed <= 4) {
+        for (const Kind* cable : context.catalogue.of(Category::cable)) {
+            if (cable->cable->medium != Medium::composite) continue;
+            Draft draft(context);
+            const std::string near = draft.add(*head_kind, near_at, unit.place);
+            const std::string far = draft.add(*far_kind, context.camera->at);
+            draft.patch({data->device, data->port}, {near, "in"}, 1);
+            draft.join(cable->id, {near, "hybrid"}, {far, "hybrid"});
+            draft.patch({far, "1"}, {context.camera_id, context.camera_power_port()}, 2);
+            drafts.push_back(std::move(draft));
+        }
+    }
+    if (drafts.empty()) return cannot_build(Cannot::no_free_port);
+    return best_of(context, std::move(drafts));
+}
+
+}  // namespace ovant

@@ -1,0 +1,68 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Way 10: 60 or 90 W from the head end over all four pairs to a switch that is fed by it, cameras
+// on its ports; or a port of such a switch that is there.
+#include <algorithm>
+
+#include "core/choose/draft.h"
+#include "core/route/route.h"
+
+namespace ovant {
+namespace {
+
+std::string free_pse(const Kind& kind, int least_class) {
+    for (const PortKind& port : kind.ports) {
+        if (port.role == PortRole::pse && port.poe_class >= least_class) return port.id;
+    }
+    return "";
+}
+
+}  // namespace
+
+Proposal build_poe_fed_switch(const ChooseContext& context) {
+    if (context.camera_power_port().empty()) return cannot_build(Cannot::takes_dc);
+    std::vector<Draft> drafts = from_spare_ports(context, [](const Kind& kind) {
+        return kind.category == Category::network_switch && !is_source(kind);
+    });
+    const auto data = context.data_port();
+    for (const Kind* fed : by_price(context.catalogue, Category::network_switch)) {
+        if (is_source(*fed)) continue;
+        const PortKind* up = nullptr;
+        for (const PortKind& port : fed->ports) {
+            if (port.role == PortRole::pd && port.power == PowerKind::poe) up = &port;
+        }
+        const std::string out = free_pse(*fed, context.class_needed);
+        if (!up || out.empty()) continue;
+        Draft draft(context);
+        At from;
+        if (const auto strong = context.pick_port({up->poe_class, false, "", true})) {
+            from = {strong->device, strong->port};
+        } else {
+            const Kind* injector = nullptr;
+            for (const Kind* kind : by_price(context.catalogue, Category::injector)) {
+                if (!injector && !free_pse(*kind, up->poe_class).empty()) injector = kind;
+            }
+            if (!injector || !data) continue;
+            const Device& unit = *find_device(context.cleared, data->device);
+            const std::string id = draft.add(*injector, {unit.at.x_m + 1, unit.at.y_m}, unit.place);
+            draft.patch({data->device, data->port}, {id, "in"}, 1);
+            from = {id, free_pse(*injector, up->poe_class)};
+        }
+        const Point start = draft.point_of(from.device);
+        const Route& route = context.route(start, context.camera->at);
+        // As near the camera as one length allows, so that the camera's own is short.
+        const double hop_m =
+            planned_hop_m(context.site.settings, 100) - 2 * context.site.settings.default_drop_m;
+        const double along_m = std::min(hop_m - 0.5, std::max(0.0, route.length_m - 4));
+        const Point at = point_along(route.line, along_m);
+        const Kind* cable = draft.copper(start, at, 23);
+        if (!cable) continue;
+        const std::string id = draft.add(*fed, at);
+        draft.join(cable->id, from, {id, up->id});
+        draft.leg({id, out});
+        drafts.push_back(std::move(draft));
+    }
+    if (drafts.empty()) return cannot_build(Cannot::no_high_power);
+    return best_of(context, std::move(drafts));
+}
+
+}  // namespace ovant

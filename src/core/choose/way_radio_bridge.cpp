@@ -1,0 +1,50 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Way 15: a radio bridge, one to one, from the head end's mast to the camera's side; the far end on
+// mains or on solar.
+#include <algorithm>
+
+#include "core/choose/radio_ends.h"
+
+namespace ovant {
+
+Proposal build_radio_bridge(const ChooseContext& context) {
+    if (context.camera_power_port().empty()) return cannot_build(Cannot::takes_dc);
+    std::vector<Draft> drafts;
+    const Clearance* worst = nullptr;
+    Clearance cut;
+    for (const FarSpot& far : far_spots(context)) {
+        for (const Kind* kind : by_price(context.catalogue, Category::radio)) {
+            if (kind->radio->most_far_ends > 1) continue;
+            int asks = 0;
+            for (const PortKind& port : kind->ports) asks = std::max(asks, port.poe_class);
+            const auto feed = context.pick_port({asks, false, "", true});
+            if (!feed) continue;
+            const RadioSpot head = head_spot(context, feed->device);
+            if (distance_m(head.at, far.spot.at) < 20) return cannot_build(Cannot::same_place);
+            const Clearance seen = sight(context, *kind, head, far.spot);
+            if (seen.share < 0) {
+                cut = seen;
+                worst = &cut;
+                continue;
+            }
+            Draft draft(context);
+            const std::string near = add_radio(draft, *kind, head);
+            const std::string there = add_radio(draft, *kind, far.spot);
+            const Kind* cable = draft.copper(head.at, head.at, 24);
+            if (!cable) continue;
+            const std::string lead =
+                draft.lead(cable->id, {feed->device, feed->port}, {near, "lan"}, head.mast_m + 8);
+            Link& laid = *find_link(draft.site, lead);
+            laid.a.protector = laid.b.protector = "surge-100";
+            draft.join("air", {near, "air"}, {there, "air"});
+            for (Draft& made : with_far_supply(draft, far, there))
+                drafts.push_back(std::move(made));
+        }
+    }
+    if (drafts.empty() && worst)
+        return cannot_build(Cannot::path_cut, worst->obstacle, -worst->least_m);
+    if (drafts.empty()) return cannot_build(Cannot::no_free_port);
+    return best_of(context, std::move(drafts));
+}
+
+}  // namespace ovant

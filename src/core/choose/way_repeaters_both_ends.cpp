@@ -1,0 +1,54 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Way 5: a chain of repeaters fed from both ends, PoE off on the middle link; a small switch on
+// mains near the camera feeds the far half and the camera.
+#include <cmath>
+
+#include "core/choose/draft.h"
+
+namespace ovant {
+
+Proposal build_repeaters_both_ends(const ChooseContext& context) {
+    if (context.camera_power_port().empty()) return cannot_build(Cannot::takes_dc);
+    const auto places = context.mains_places(95);
+    if (places.empty()) return cannot_build(Cannot::no_mains_near);
+    const auto port = context.pick_port({3, false, "", true});
+    if (!port) return cannot_build(Cannot::no_free_port);
+    const Place& place = *places.front();
+    const Point from = find_device(context.cleared, port->device)->at;
+    const double length_m =
+        context.route(from, place.at).length_m + 2 * context.site.settings.default_drop_m;
+    const FarSwitch far = far_switch(context, place, context.class_needed, 2);
+    if (!far.kind) return cannot_build(Cannot::no_free_port);
+    std::vector<Draft> drafts;
+    int fewest = 0;
+    bool needed = false;
+    for (const Kind* unit : context.catalogue.of(Category::repeater)) {
+        const int count =
+            static_cast<int>(std::ceil(
+                length_m / planned_hop_m(context.site.settings, unit->in_line->hop_reach_m))) -
+            1;
+        if (count < 2) continue;  // one repeater has no middle link to switch off
+        needed = true;
+        fewest = fewest == 0 ? count : std::min(fewest, count);
+        if (count > 2 * unit->in_line->most_in_chain || unit->rating == Surroundings::indoor)
+            continue;
+        Draft draft(context);
+        const Kind* cable = draft.copper(from, place.at, 24);
+        if (!cable) continue;
+        const std::string unit_id = draft.add(*far.kind, place.at, place.id, far.cabinet);
+        find_device(draft.site, port->device)->long_groups.erase(port->group);
+        const std::vector<std::string> chain =
+            draft.chain(*cable, {port->device, port->port}, {unit_id, far.ports[0]}, *unit, count);
+        const std::string& middle = chain[static_cast<std::size_t>(count / 2 - 1)];
+        for (const PortKind& out : unit->ports) {
+            if (!out.upstream) find_device(draft.site, middle)->power_off_ports.insert(out.id);
+        }
+        draft.leg({unit_id, far.ports[1]});
+        drafts.push_back(std::move(draft));
+    }
+    if (!needed) return cannot_build(Cannot::too_short);
+    if (drafts.empty()) return cannot_build(Cannot::chain_too_long, std::to_string(fewest));
+    return best_of(context, std::move(drafts));
+}
+
+}  // namespace ovant

@@ -1,0 +1,67 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Way 19: the cable of a neighbour carries two cameras, a combiner at the switch and one at the
+// cameras; nothing new to pull but the last metres.
+#include <algorithm>
+
+#include "core/choose/draft.h"
+
+namespace ovant {
+namespace {
+
+constexpr double neighbour_m = 60;
+
+}  // namespace
+
+Proposal build_shared_cable(const ChooseContext& context) {
+    if (context.camera_power_port().empty()) return cannot_build(Cannot::takes_dc);
+    const Kind* combiner = nullptr;
+    for (const Kind* kind : context.catalogue.of(Category::combiner)) combiner = kind;
+    if (!combiner) return cannot_build(Cannot::no_cable);
+    const Network& net = context.before;
+    std::vector<Draft> drafts;
+    bool port_missing = false;
+    for (const Run& run : net.runs) {
+        if (run.links.size() != 1 || !run.fed || !(run.outs[0] == run.source)) continue;
+        const Device& neighbour = net.device(run.camera);
+        const NetLink& cable = net.links[static_cast<std::size_t>(run.links[0])];
+        if (neighbour.id == context.camera_id || cable.medium() != Medium::twisted_pair ||
+            distance_m(neighbour.at, context.camera->at) > neighbour_m || drafts.size() >= 2) {
+            continue;
+        }
+        const Device& unit = net.device(run.source.device);
+        const PortKind* second = nullptr;
+        for (const PortKind& port : net.kind(run.source.device).ports) {
+            if (port.role == PortRole::pse && port.poe_class >= context.class_needed && !second &&
+                !context.taken(unit.id, port.id) && !unit.long_groups.contains(port.group))
+                second = &port;
+        }
+        if (!second) {
+            port_missing = true;
+            continue;
+        }
+        Draft draft(context);
+        Link& shared = *find_link(draft.site, cable.link->id);
+        const bool from_a = cable.a == run.source;
+        LinkEnd& near_end = from_a ? shared.a : shared.b;
+        LinkEnd& far_end = from_a ? shared.b : shared.a;
+        const std::string first_port = near_end.port, neighbour_port = far_end.port;
+        const std::string shared_id = shared.id;
+        const std::string near = draft.add(*combiner, {unit.at.x_m + 1, unit.at.y_m}, unit.place);
+        const std::string far = draft.add(*combiner, neighbour.at);
+        Link& again = *find_link(draft.site, shared_id);
+        (from_a ? again.a : again.b).device = near;
+        (from_a ? again.a : again.b).port = "line";
+        (from_a ? again.b : again.a).device = far;
+        (from_a ? again.b : again.a).port = "line";
+        draft.patch({unit.id, first_port}, {near, "a"}, 1);
+        draft.patch({unit.id, second->id}, {near, "b"}, 1);
+        draft.patch({far, "a"}, {neighbour.id, neighbour_port}, 1);
+        draft.leg({far, "b"});
+        drafts.push_back(std::move(draft));
+    }
+    if (drafts.empty())
+        return cannot_build(port_missing ? Cannot::no_free_port : Cannot::no_neighbour);
+    return best_of(context, std::move(drafts));
+}
+
+}  // namespace ovant

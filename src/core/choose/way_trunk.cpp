@@ -1,0 +1,53 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Way 9: a trunk for up to four cameras on one cable, fed by a switch port, by a supply at the near
+// unit or by one at the far unit; over old coax as well; or a port of a trunk that is there.
+#include "core/choose/draft.h"
+
+namespace ovant {
+namespace {
+
+struct Trunk {
+    const char* near;
+    const char* near_in;  // the port that faces the switch
+    const char* far;
+    bool fed_by_port;
+    bool far_needs_mains;
+};
+
+constexpr Trunk trunks[] = {{"trunk-near-poe", "in", "trunk-far", true, false},
+                            {"trunk-near-mains", "in", "trunk-far", false, false},
+                            {"trunk-near-data", "in", "trunk-far-mains", false, true}};
+
+}  // namespace
+
+Proposal build_trunk(const ChooseContext& context) {
+    if (context.camera_power_port().empty()) return cannot_build(Cannot::takes_dc);
+    std::vector<Draft> drafts = from_spare_ports(
+        context, [](const Kind& kind) { return kind.category == Category::line_unit; });
+    const auto feeding = context.pick_port({4, false, "", true});
+    const auto data = context.data_port();
+    const auto places = context.mains_places(95);
+    for (const Trunk& trunk : trunks) {
+        const Kind* near_kind = context.catalogue.find(trunk.near);
+        const Kind* far_kind = context.catalogue.find(trunk.far);
+        const auto& port = trunk.fed_by_port ? feeding : data;
+        if (!near_kind || !far_kind || !port || (trunk.far_needs_mains && places.empty())) continue;
+        Draft draft(context);
+        const Device& unit = *find_device(context.cleared, port->device);
+        const Point near_at{unit.at.x_m + 1, unit.at.y_m};
+        const std::string place = trunk.far_needs_mains ? places.front()->id : "";
+        const Point far_at = trunk.far_needs_mains ? places.front()->at : context.camera->at;
+        const Kind* cable = draft.copper(near_at, far_at, 24);
+        if (!cable) continue;
+        const std::string near = draft.add(*near_kind, near_at, unit.place);
+        const std::string far = draft.add(*far_kind, far_at, place);
+        draft.patch({port->device, port->port}, {near, trunk.near_in}, 1);
+        draft.join(cable->id, {near, "trunk"}, {far, "trunk"});
+        draft.leg({far, "1"});
+        drafts.push_back(std::move(draft));
+    }
+    if (drafts.empty()) return cannot_build(Cannot::no_head_end);
+    return best_of(context, std::move(drafts));
+}
+
+}  // namespace ovant

@@ -1,0 +1,28 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// What a set of units and links costs: material from the catalogue, ground to be opened, hours by
+// task at the site's rates.
+#pragma once
+
+#include <set>
+#include <string>
+#include <vector>
+
+#include "core/assess/network.h"
+
+namespace ovant {
+
+struct Cost {
+    double material = 0;
+    double ground = 0;  // opening pathways that nothing lies in yet
+    double labour = 0;  // hours at the site's rate, and outlets by the electrician
+    double hours = 0;
+    double total() const { return material + ground + labour; }
+};
+
+// `devices` and `links` by number. A pathway in `open` has been paid for by what lies in it; among
+// the links themselves each metre is paid once. An outlet is paid once a place, none at the head
+// end.
+Cost cost_of(const Network& net, const std::vector<int>& devices, const std::vector<int>& links,
+             const std::set<std::string>& open);
+
+}  // namespace ovant
