@@ -95,6 +95,12 @@ RunAssessment assess_run(const Network& net, std::size_t index, const AssessOpti
 // One unit that feeds others, by device number.
 SwitchAssessment assess_switch(const Network& net, int device, const AssessOptions& options = {});
 
+// The same where only the feeds of some ports differ from `before`; `changed` by number of the port
+// in the unit's kind.
+SwitchAssessment assess_switch_change(const Network& net, int device,
+                                      const SwitchAssessment& before,
+                                      const std::vector<bool>& changed);
+
 // The least volts the camera accepts at this port: the maker's, or its class's.
 double camera_min_volts(const Kind& kind, const PortKind& port, Working* working = nullptr);
 

@@ -140,7 +140,10 @@ std::vector<Check> power_by_condition(const Network& net, int device) {
     return checks;
 }
 
-SwitchAssessment assess_switch(const Network& net, int device, const AssessOptions& options) {
+namespace {
+
+SwitchAssessment assess_unit(const Network& net, int device, const AssessOptions& options,
+                             const SwitchAssessment* before, const std::vector<bool>& changed) {
     SwitchAssessment unit;
     const Kind& kind = net.kind(device);
     unit.device = net.device(device).id;
@@ -149,7 +152,10 @@ SwitchAssessment assess_switch(const Network& net, int device, const AssessOptio
         kind.supply->reserves_by_class ? SwitchBasis::by_class : net.site->settings.switch_basis;
     for (std::size_t i = 0; i < kind.ports.size(); ++i) {
         if (kind.ports[i].role != PortRole::pse) continue;
-        unit.ports.push_back(assess_port(net, {device, static_cast<int>(i)}, options));
+        if (before && !changed[i])
+            unit.ports.push_back(before->ports[unit.ports.size()]);
+        else
+            unit.ports.push_back(assess_port(net, {device, static_cast<int>(i)}, options));
         const PortAssessment& port = unit.ports.back();
         unit.by_class_w += port.reserved_w;
         unit.greatest_w += port.watts;
@@ -166,6 +172,18 @@ SwitchAssessment assess_switch(const Network& net, int device, const AssessOptio
         }
     }
     return unit;
+}
+
+}  // namespace
+
+SwitchAssessment assess_switch(const Network& net, int device, const AssessOptions& options) {
+    return assess_unit(net, device, options, nullptr, {});
+}
+
+SwitchAssessment assess_switch_change(const Network& net, int device,
+                                      const SwitchAssessment& before,
+                                      const std::vector<bool>& changed) {
+    return assess_unit(net, device, {}, &before, changed);
 }
 
 }  // namespace ovant

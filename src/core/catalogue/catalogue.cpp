@@ -243,12 +243,15 @@ Picture picture_from(const json& object) {
 
 void Catalogue::add(Kind kind) {
     std::string id = kind.id;
-    kinds_[id] = std::make_shared<const Kind>(std::move(kind));
+    by_id_.erase(id);
+    auto& kept = kinds_[id];
+    kept = std::make_shared<const Kind>(std::move(kind));
+    by_id_[kept->id] = kept.get();
 }
 
 const Kind* Catalogue::find(std::string_view id) const {
-    const auto found = kinds_.find(id);
-    return found == kinds_.end() ? nullptr : found->second.get();
+    const auto found = by_id_.find(id);
+    return found == by_id_.end() ? nullptr : found->second;
 }
 
 std::vector<const Kind*> Catalogue::of(Category category) const {

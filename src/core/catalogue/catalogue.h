@@ -6,6 +6,7 @@
 #include <memory>
 #include <string>
 #include <string_view>
+#include <unordered_map>
 #include <vector>
 
 #include "core/catalogue/kind.h"
@@ -25,6 +26,7 @@ public:
 
 private:
     std::map<std::string, std::shared_ptr<const Kind>, std::less<>> kinds_;
+    std::unordered_map<std::string_view, const Kind*> by_id_;  // keys lie in the kinds
 };
 
 // Reads one catalogue file: {"kinds": [...]}. The error's place is the path of the wrong field.

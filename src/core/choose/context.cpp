@@ -49,7 +49,6 @@ ChooseContext::ChooseContext(const Site& of_site, const Catalogue& of_catalogue,
     for (const Obstacle& obstacle : site.obstacles) ids_.insert(obstacle.id);
     make_bench(whole);
     // What the camera's own run takes is free again for what replaces it.
-    std::unordered_set<std::string> staying;
     for (const Device& device : cleared.devices) staying.insert(device.id);
     for (const Link& link : cleared.links) staying.insert(link.id);
     for (const Device& device : bench.devices) {
@@ -73,6 +72,15 @@ bool ChooseContext::taken(const std::string& device, const std::string& port) co
     return taken_.contains(key(device, port));
 }
 
+std::string ChooseContext::free_id(const std::string& prefix, int& number) const {
+    int& first = first_free_.emplace(prefix, 1).first->second;
+    for (number = std::max(number, first);; ++number) {
+        std::string id = prefix + std::to_string(number);
+        if (!ids_.contains(id)) return id;
+        if (number == first) first = number + 1;
+    }
+}
+
 const Route& ChooseContext::route(Point from, Point to) const {
     const auto at = std::pair(std::pair(from.x_m, from.y_m), std::pair(to.x_m, to.y_m));
     const auto known = routes_.find(at);
@@ -87,6 +95,17 @@ const Route& ChooseContext::route(Point from, Point to) const {
         route.surroundings = std::max(route.surroundings, find_pathway(site, id)->surroundings);
     }
     return routes_.emplace(at, std::move(route)).first->second;
+}
+
+const SwitchAssessment* ChooseContext::unit_before(const std::string& device) const {
+    const auto known = units_before_.find(device);
+    if (known != units_before_.end()) return &known->second;
+    for (std::size_t i = 0; i < before.kinds.size(); ++i) {
+        const int number = static_cast<int>(i);
+        if (before.device(number).id == device)
+            return &units_before_.emplace(device, assess_switch(before, number)).first->second;
+    }
+    return nullptr;
 }
 
 std::optional<FeedPort> ChooseContext::pick_port(const PortWish& wish) const {
@@ -207,6 +226,23 @@ std::set<int> ChooseContext::units_of_interest() const {
     add(pick_port({class_needed, true, "", false}));
     add(pick_port({class_needed, false, "long-range", false}));
     add(data_port());
+    // Neighbours whose cable could carry two, and units out there that could have a port to spare.
+    std::vector<std::pair<double, int>> neighbours;
+    for (const Run& other : now.runs) {
+        if (other.source.device < 0 || other.camera == now.cameras[index]) continue;
+        const double away_m = distance_m(now.device(other.camera).at, camera->at);
+        if (other.links.size() == 1 && away_m < 60)
+            neighbours.push_back({away_m, other.source.device});
+        for (PortAt in : other.ins) {
+            const Kind& unit = now.kind(in.device);
+            if (unit.supply && !is_source(unit) &&
+                distance_m(now.device(in.device).at, camera->at) < 300)
+                units.insert(other.source.device);
+        }
+    }
+    std::sort(neighbours.begin(), neighbours.end());
+    for (std::size_t i = 0; i < std::min<std::size_t>(2, neighbours.size()); ++i)
+        units.insert(neighbours[i].second);
     return units;
 }
 
@@ -260,8 +296,7 @@ void ChooseContext::make_bench(bool whole) {
         const bool other_media = std::any_of(run.links.begin(), run.links.end(), [&](int link) {
             return now.links[static_cast<std::size_t>(link)].medium() != Medium::twisted_pair;
         });
-        const bool near = distance_m(now.device(run.camera).at, camera->at) < 60;
-        const bool keep = i == index || other_media || units.contains(run.source.device) || near ||
+        const bool keep = i == index || other_media || units.contains(run.source.device) ||
                           (!run.outs.empty() && units.contains(run.outs.front().device));
         auto& marked = keep ? keep_device : drop_device;
         marked[static_cast<std::size_t>(run.camera)] = true;

@@ -48,11 +48,15 @@ public:
     Site bench;    // the part of the site at hand, the camera's run in it
     Site cleared;  // the same without that run
     BackgroundLoad background;
-    Network before;                       // of bench
+    Network before;                                                        // of bench
+    const SwitchAssessment* unit_before(const std::string& device) const;  // null: not there
     std::set<std::string> open_pathways;  // something else lies in them already
 
     bool taken(const std::string& device, const std::string& port) const;
-    bool id_taken(const std::string& id) const { return ids_.contains(id); }
+    // First id of this prefix from `number` on that nothing has; `number` becomes its own.
+    std::string free_id(const std::string& prefix, int& number) const;
+    // Ids of what stays where the camera's run goes.
+    std::unordered_set<std::string> staying;
     const Route& route(Point from, Point to) const;
 
     // A free feeding port that fits: the camera's own one first, then of the unit nearest to it
@@ -81,8 +85,10 @@ private:
     std::set<int> units_of_interest() const;
 
     std::unordered_set<std::string> ids_, taken_;
+    mutable std::map<std::string, int> first_free_;
     mutable std::map<std::pair<std::pair<double, double>, std::pair<double, double>>, Route>
         routes_;
+    mutable std::map<std::string, SwitchAssessment> units_before_;
 };
 
 // Kinds of a category in order of price; the caller's filter decides.

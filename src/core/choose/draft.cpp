@@ -56,13 +56,10 @@ const Kind& Draft::kind_of(const std::string& device) const {
 
 Point Draft::point_of(const std::string& device) const { return find_device(site, device)->at; }
 
-std::string Draft::fresh_id(std::string_view prefix) {
-    for (int number = 1;; ++number) {
-        std::string id = fmt::format("{}{}", prefix, number);
-        if (context_.id_taken(id) || added_.contains(id)) continue;
-        added_.insert(id);
-        return id;
-    }
+std::string Draft::fresh_id(std::string prefix) {
+    int& number = last_number_[prefix];
+    ++number;
+    return context_.free_id(prefix, number);
 }
 
 Surroundings Draft::surroundings_at(Point at, const std::string& place) const {
@@ -80,7 +77,7 @@ Surroundings Draft::surroundings_at(Point at, const std::string& place) const {
 std::string Draft::add(const Kind& kind, Point at, const std::string& place,
                        const std::string& enclosure) {
     Device device;
-    device.id = fresh_id(id_prefix(kind.category));
+    device.id = fresh_id(std::string(id_prefix(kind.category)));
     device.kind = kind.id;
     device.at = {to_cm(at.x_m), to_cm(at.y_m)};
     device.place = place;

@@ -48,9 +48,9 @@ public:
     const Kind* copper(Point from, Point to, double finest_awg = 24) const;
 
 private:
-    std::string fresh_id(std::string_view prefix);
+    std::string fresh_id(std::string prefix);
     const ChooseContext& context_;
-    std::set<std::string> added_;
+    std::map<std::string, int> last_number_;
 
 public:
     Site site;

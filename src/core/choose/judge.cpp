@@ -30,26 +30,32 @@ bool fails_by_itself(const RunAssessment& run) {
     });
 }
 
-bool shares_anything(const Network& net, const Run& run, const Run& other) {
-    if (other.source.device >= 0 && other.source.device == run.source.device) return true;
-    return std::any_of(other.ins.begin(), other.ins.end(),
-                       [&](PortAt in) {
-                           return std::any_of(
-                                      run.ins.begin(), run.ins.end(),
-                                      [&](PortAt mine) { return mine.device == in.device; }) ||
-                                  (!run.outs.empty() && run.outs.front().device == in.device);
-                       }) ||
-           std::any_of(other.links.begin(), other.links.end(), [&](int link) {
-               return net.links[static_cast<std::size_t>(link)].medium() == Medium::radio;
-           });
+// Whether what a run does can change what `other` gets: the same port, a unit of its way, the air,
+// or the setting of its group.
+bool can_touch(const Network& net, const Run& run, const Run& other, bool settings_changed) {
+    if (other.source == run.source) return true;
+    if (settings_changed && other.source.device == run.source.device) return true;
+    for (PortAt in : other.ins) {
+        const bool shared = std::any_of(run.ins.begin(), run.ins.end(),
+                                        [&](PortAt mine) { return mine.device == in.device; });
+        if (shared || (!run.outs.empty() && run.outs.front().device == in.device)) return true;
+    }
+    return std::any_of(other.links.begin(), other.links.end(), [&](int link) {
+        return net.links[static_cast<std::size_t>(link)].medium() == Medium::radio;
+    });
 }
 
-// A run that shares a unit with it and is made to fail makes the proposal fail.
+// A run that shares something with it and is made to fail makes the proposal fail.
 void judge_neighbours(const ChooseContext& context, const Network& net, std::size_t index,
                       Proposal& proposal) {
+    const Run& mine = net.runs[index];
+    const Device& unit = net.device(mine.source.device);
+    const int then_unit = device_number(context.before, unit.id);
+    const bool settings_changed =
+        then_unit >= 0 && context.before.device(then_unit).long_groups != unit.long_groups;
     for (std::size_t i = 0; i < net.runs.size(); ++i) {
         const Run& run = net.runs[i];
-        if (i == index || !run.fed || !shares_anything(net, net.runs[index], run)) continue;
+        if (i == index || !run.fed || !can_touch(net, mine, run, settings_changed)) continue;
         const RunAssessment now = assess_run(net, i);
         if (!fails_by_itself(now)) continue;
         const std::size_t then = camera_index(context.before, now.camera);
@@ -62,6 +68,27 @@ void judge_neighbours(const ChooseContext& context, const Network& net, std::siz
     }
 }
 
+// The ports of a unit whose feed is not what it was: another cable, or the run's own.
+std::vector<bool> changed_ports(const ChooseContext& context, const Network& net, int device,
+                                const Run& run) {
+    const Network& before = context.before;
+    const int then = device_number(before, net.device(device).id);
+    std::vector<bool> changed(net.kind(device).ports.size(), true);
+    for (std::size_t i = 0; i < changed.size(); ++i) {
+        const PortAt now_at{device, static_cast<int>(i)}, then_at{then, static_cast<int>(i)};
+        const int now_link = net.link_at(now_at), then_link = before.link_at(then_at);
+        if (now_link < 0 && then_link < 0) {
+            changed[i] = false;
+        } else if (now_link >= 0 && then_link >= 0 && !(run.source == now_at)) {
+            const Link& now = *net.links[static_cast<std::size_t>(now_link)].link;
+            const Link& was = *before.links[static_cast<std::size_t>(then_link)].link;
+            changed[i] =
+                !(now == was) || net.fed_by[static_cast<std::size_t>(run.camera)] == now_at;
+        }
+    }
+    return changed;
+}
+
 // The units that feed the run must not be made to fail by it.
 void judge_units(const ChooseContext& context, const Network& net, const Run& run,
                  Proposal& proposal) {
@@ -71,10 +98,12 @@ void judge_units(const ChooseContext& context, const Network& net, const Run& ru
         if (by >= 0) units.insert(by);
     }
     for (int unit : units) {
-        const SwitchAssessment after = assess_switch(net, unit);
+        const SwitchAssessment* was = context.unit_before(net.device(unit).id);
+        const SwitchAssessment after =
+            was ? assess_switch_change(net, unit, *was, changed_ports(context, net, unit, run))
+                : assess_switch(net, unit);
         if (after.verdict != Verdict::fails) continue;
-        const int then = device_number(context.before, net.device(unit).id);
-        if (then >= 0 && assess_switch(context.before, then).verdict == Verdict::fails) continue;
+        if (was && was->verdict == Verdict::fails) continue;
         proposal.verdict = Verdict::fails;
         for (const Check& check : after.checks) {
             if (check.verdict == Verdict::fails) proposal.decisive = check;
@@ -99,17 +128,14 @@ void compare(const std::vector<Item>& before, const std::vector<Item>& after,
 
 // What serves this camera only, priced; a cable that lies in a pathway already has opened it.
 void price(const ChooseContext& context, const Network& net, const Run& run, Proposal& proposal) {
-    std::set<std::string_view> stood, lay;
-    for (const Device& device : context.cleared.devices) stood.insert(device.id);
-    for (const Link& link : context.cleared.links) lay.insert(link.id);
     std::vector<int> devices, links;
     for (std::size_t i = 0; i < net.kinds.size(); ++i) {
         const int number = static_cast<int>(i);
-        if (number != run.camera && !stood.contains(net.device(number).id))
+        if (number != run.camera && !context.staying.contains(net.device(number).id))
             devices.push_back(number);
     }
     for (std::size_t i = 0; i < net.links.size(); ++i) {
-        if (!lay.contains(net.links[i].link->id)) links.push_back(static_cast<int>(i));
+        if (!context.staying.contains(net.links[i].link->id)) links.push_back(static_cast<int>(i));
     }
     proposal.cost = cost_of(net, devices, links, context.open_pathways);
     // Off the way itself: an adapter at the camera fails as well.
@@ -168,7 +194,10 @@ Site with_change(Site site, const SiteChange& change) {
     return site;
 }
 
-Proposal judge_draft(const ChooseContext& context, Site candidate) {
+namespace {
+
+// All but what it changes.
+Proposal judge(const ChooseContext& context, const Site& candidate) {
     Proposal proposal;
     proposal.built = true;
     const Network net = lay_out(candidate, context.catalogue, context.background);
@@ -187,20 +216,34 @@ Proposal judge_draft(const ChooseContext& context, Site candidate) {
         judge_units(context, net, run, proposal);
         judge_neighbours(context, net, index, proposal);
     }
-    compare(context.bench.devices, candidate.devices, proposal.change.removed_devices,
-            proposal.change.devices);
-    compare(context.bench.links, candidate.links, proposal.change.removed_links,
-            proposal.change.links);
+    return proposal;
+}
+
+void note_change(const ChooseContext& context, const Site& candidate, SiteChange& change) {
+    compare(context.bench.devices, candidate.devices, change.removed_devices, change.devices);
+    compare(context.bench.links, candidate.links, change.removed_links, change.links);
+}
+
+}  // namespace
+
+Proposal judge_draft(const ChooseContext& context, Site candidate) {
+    Proposal proposal = judge(context, candidate);
+    if (proposal.built) note_change(context, candidate, proposal.change);
     return proposal;
 }
 
 Proposal best_of(const ChooseContext& context, std::vector<Draft> candidates) {
     std::optional<Proposal> best;
-    for (Draft& candidate : candidates) {
-        Proposal proposal = judge_draft(context, std::move(candidate.site));
-        if (!best || better(proposal, *best)) best = std::move(proposal);
+    const Site* chosen = nullptr;
+    for (const Draft& candidate : candidates) {
+        Proposal proposal = judge(context, candidate.site);
+        if (best && !better(proposal, *best)) continue;
+        best = std::move(proposal);
+        chosen = &candidate.site;
     }
-    return best ? std::move(*best) : cannot_build(Cannot::no_cable);
+    if (!best) return cannot_build(Cannot::no_cable);
+    if (best->built) note_change(context, *chosen, best->change);
+    return std::move(*best);
 }
 
 }  // namespace ovant
