@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "driver.h"
 
+#include "support/sites.h"
+
 namespace ovant {
 namespace {
 
@@ -30,6 +32,11 @@ Driver::Driver() {
 }
 
 Driver::~Driver() = default;
+
+void Driver::open_copper() {
+    window_->open_site(copper_site());
+    document().select("K14");
+}
 
 Verdict Driver::verdict_of(const std::string& camera) {
     const RunAssessment* run = document().assessment().run(camera);

@@ -31,6 +31,8 @@ public:
     PlanView* plan() { return find<PlanView>("plan"); }
     VerdictPanel* verdict() { return find<VerdictPanel>("verdict"); }
     QString text_of(const QString& label) { return find<QLabel>(label)->text(); }
+    // The marina when all of it was copper, K14 selected: most tests pin facts of it.
+    void open_copper();
     Verdict verdict_of(const std::string& camera);
 
     void trigger(const QString& action);

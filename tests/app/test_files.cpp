@@ -31,7 +31,7 @@ TEST_CASE("saved, closed and opened again it is the same site", "[window][files]
     std::string bytes;
     {
         Driver d;
-        d.window().open_demo();
+        d.open_copper();
         move(d, "K15", 7);
         CHECK(d.text_of("saved") == "not saved");
         d.save_paths = {path};
@@ -50,7 +50,7 @@ TEST_CASE("saved, closed and opened again it is the same site", "[window][files]
 
 TEST_CASE("a damaged file opens with its sentence, for looking", "[window][files][bad-input]") {
     const TempFolder folder;
-    const std::string whole = read_all(source_file("data/demo/marram-quay.ovant.json"));
+    const std::string whole = read_all(source_file("tests/data/versions/version-1.ovant.json"));
     const QString path =
         q(folder.write("cut.ovant.json", std::string_view(whole).substr(0, whole.size() * 9 / 10)));
     Driver d;
@@ -87,7 +87,7 @@ TEST_CASE("a file of a newer version is looked at, not changed", "[window][files
 TEST_CASE("what cannot be opened leaves the open site alone", "[window][files][bad-input]") {
     const TempFolder folder;
     Driver d;
-    d.window().open_demo();
+    d.open_copper();
     const std::string before = write_site(d.document().site());
     d.answers = {1, 0, 0};
     d.window().open_file(q(source_file("tests/data/broken/loop.json")));
@@ -103,8 +103,8 @@ TEST_CASE("what cannot be opened leaves the open site alone", "[window][files][b
 
 TEST_CASE("somebody else's save is not overwritten", "[window][files]") {
     const TempFolder folder;
-    const QString path = q(
-        folder.write("quay.ovant.json", read_all(source_file("data/demo/marram-quay.ovant.json"))));
+    const QString path = q(folder.write(
+        "quay.ovant.json", read_all(source_file("tests/data/versions/version-1.ovant.json"))));
     Driver d;
     d.window().open_file(path);
     move(d, "K15", 3);
@@ -119,7 +119,7 @@ TEST_CASE("somebody else's save is not overwritten", "[window][files]") {
 TEST_CASE("leaving with unsaved work asks, and Go back stays", "[window][files]") {
     const TempFolder folder;
     Driver d;
-    d.window().open_demo();
+    d.open_copper();
     move(d, "K15", 3);
     d.answers = {2};
     d.window().close();
@@ -133,8 +133,8 @@ TEST_CASE("leaving with unsaved work asks, and Go back stays", "[window][files]"
 
 TEST_CASE("work kept aside comes back on the next start", "[window][files]") {
     const TempFolder folder;
-    const QString path = q(
-        folder.write("quay.ovant.json", read_all(source_file("data/demo/marram-quay.ovant.json"))));
+    const QString path = q(folder.write(
+        "quay.ovant.json", read_all(source_file("tests/data/versions/version-1.ovant.json"))));
     std::string work;
     {
         Driver d;
@@ -162,7 +162,7 @@ TEST_CASE("undone to what the file holds, nothing is left aside", "[window][file
     const TempFolder folder;
     Driver d;
     d.window().open_file(q(folder.write(
-        "quay.ovant.json", read_all(source_file("data/demo/marram-quay.ovant.json")))));
+        "quay.ovant.json", read_all(source_file("tests/data/versions/version-1.ovant.json")))));
     move(d, "K15", 4);
     d.document().autosave();
     CHECK(QFileInfo::exists(d.document().autosave_file()));
@@ -175,8 +175,8 @@ TEST_CASE("undone to what the file holds, nothing is left aside", "[window][file
 
 TEST_CASE("killed at any instant, file and kept work are each whole", "[files]") {
     const TempFolder folder;
-    const std::string path =
-        folder.write("quay.ovant.json", read_all(source_file("data/demo/marram-quay.ovant.json")));
+    const std::string path = folder.write(
+        "quay.ovant.json", read_all(source_file("tests/data/versions/version-1.ovant.json")));
     for (int delay_us : {300, 1500, 4000, 9000}) {
         const pid_t child = fork();
         REQUIRE(child >= 0);
@@ -235,7 +235,7 @@ TEST_CASE("a site that never had a file is kept too", "[window][files]") {
 TEST_CASE("parts and cards are written where the person says", "[window][files]") {
     const TempFolder folder;
     Driver d;
-    d.window().open_demo();
+    d.open_copper();
     d.save_paths = {q(folder.file("parts.csv")), q(folder.file("parts.xlsx")),
                     q(folder.file("cards.pdf"))};
     d.window().set_stage(Stage::parts);

@@ -164,7 +164,7 @@ TEST_CASE("a pathway drawn by clicks leads the cable", "[window]") {
 
 TEST_CASE("a cable laid by hand joins the ports that fit", "[window]") {
     Driver d;
-    d.window().open_demo();
+    d.open_copper();
     d.trigger("tool-cable");
     d.click(d.plan(), d.on_plan("K18"));
     d.click(d.plan(), d.on_plan("K17"));
@@ -183,7 +183,7 @@ TEST_CASE("a cable laid by hand joins the ports that fit", "[window]") {
 TEST_CASE("cameras from a spreadsheet, with a report by line", "[window]") {
     const TempFolder folder;
     Driver d;
-    d.window().open_demo();
+    d.open_copper();
     d.open_paths = {QString::fromStdString(
         folder.write("cameras.csv", "name,x,y,kind\nNew gate,10,10,cam-dome-4mp\nBad,x,10,\n"))};
     d.trigger("importCsv");
@@ -199,7 +199,7 @@ TEST_CASE("cameras from a spreadsheet, with a report by line", "[window]") {
 
 TEST_CASE("the settings are one edit, in the units shown", "[window]") {
     Driver d;
-    d.window().open_demo();
+    d.open_copper();
     d.trigger("settings");
     auto* dialog = d.find<QDialog>("settings");
     REQUIRE(dialog);
@@ -220,7 +220,7 @@ TEST_CASE("the settings are one edit, in the units shown", "[window]") {
 
 TEST_CASE("the palette finds commands and cameras", "[window][keyboard]") {
     Driver d;
-    d.window().open_demo();
+    d.open_copper();
     command(d, "go to k21");
     CHECK(d.document().selected() == "K21");
     command(d, "stage power");
@@ -239,7 +239,7 @@ TEST_CASE("the palette finds commands and cameras", "[window][keyboard]") {
 
 TEST_CASE("absurd numbers in the details are refused in a sentence", "[window][bad-input]") {
     Driver d;
-    d.window().open_demo();
+    d.open_copper();
     d.window().set_stage(Stage::survey);
     d.document().select("K01");
     const std::string before = find_device(d.document().site(), "K01")->kind;

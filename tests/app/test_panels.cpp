@@ -52,7 +52,7 @@ void tick(Driver& d, const QString& field) {
 
 TEST_CASE("details of a place", "[window][details]") {
     Driver d;
-    d.window().open_demo();
+    d.open_copper();
     d.window().set_stage(Stage::survey);
     d.document().select("P5");
     enter(d, "name", "Travel hoist");
@@ -76,7 +76,7 @@ TEST_CASE("details of a place", "[window][details]") {
 
 TEST_CASE("details of a pathway", "[window][details]") {
     Driver d;
-    d.window().open_demo();
+    d.open_copper();
     d.window().set_stage(Stage::survey);
     d.document().select("W5");
     enter(d, "name", "Quay wall tray");
@@ -94,7 +94,7 @@ TEST_CASE("details of a pathway", "[window][details]") {
 
 TEST_CASE("details of a cable", "[window][details]") {
     Driver d;
-    d.window().open_demo();
+    d.open_copper();
     d.window().set_stage(Stage::survey);
     d.document().select("L20");
     CHECK(d.document().selected_camera() == "K11");
@@ -115,7 +115,7 @@ TEST_CASE("details of a cable", "[window][details]") {
 
 TEST_CASE("details of a switch, its long setting and its ports", "[window][details]") {
     Driver d;
-    d.window().open_demo();
+    d.open_copper();
     d.window().set_stage(Stage::survey);
     d.document().select("SW2");
     REQUIRE(d.verdict_of("K20") == Verdict::fails);
@@ -139,7 +139,7 @@ TEST_CASE("details of a switch, its long setting and its ports", "[window][detai
 
 TEST_CASE("details of an in-line unit", "[window][details]") {
     Driver d;
-    d.window().open_demo();
+    d.open_copper();
     d.window().set_stage(Stage::survey);
     d.document().select("R1");
     CHECK(d.document().selected_camera() == "K01");
@@ -157,7 +157,7 @@ TEST_CASE("details of an in-line unit", "[window][details]") {
 
 TEST_CASE("a camera's picture and importance", "[window][details]") {
     Driver d;
-    d.window().open_demo();
+    d.open_copper();
     d.window().set_stage(Stage::survey);
     d.document().select("K21");
     enter(d, "bitRate", "95 Mb/s");
@@ -174,7 +174,7 @@ TEST_CASE("a camera's picture and importance", "[window][details]") {
 
 TEST_CASE("the strip tells every state of a run", "[window][strip]") {
     Driver d;
-    d.window().open_demo();
+    d.open_copper();
     auto* strip = d.find<StripView>("strip");
     const auto shown = [&](const char* camera) {
         d.document().select(camera);
@@ -217,7 +217,7 @@ TEST_CASE("the strip tells every state of a run", "[window][strip]") {
 
 TEST_CASE("the power stage follows the selection and its own list", "[window][power]") {
     Driver d;
-    d.window().open_demo();
+    d.open_copper();
     d.window().set_stage(Stage::power);
     auto* unit = d.find<QComboBox>("unit");
     CHECK(unit->count() == 3);
@@ -247,7 +247,7 @@ TEST_CASE("the power stage follows the selection and its own list", "[window][po
 
 TEST_CASE("the plan by keys", "[window][keyboard]") {
     Driver d;
-    d.window().open_demo();
+    d.open_copper();
     PlanView* plan = d.plan();
     plan->setFocus();
     const double scale = plan->map().scale();
@@ -282,7 +282,7 @@ TEST_CASE("the plan by keys", "[window][keyboard]") {
 
 TEST_CASE("whatever takes the keyboard has a name", "[window][accessible]") {
     Driver d;
-    d.window().open_demo();
+    d.open_copper();
     for (Stage stage : {Stage::survey, Stage::reach, Stage::power, Stage::parts, Stage::prove}) {
         d.window().set_stage(stage);
         QCoreApplication::processEvents();
@@ -300,7 +300,7 @@ TEST_CASE("whatever takes the keyboard has a name", "[window][accessible]") {
 
 TEST_CASE("dark and light change while it runs", "[window][theme]") {
     Driver d;
-    d.window().open_demo();
+    d.open_copper();
     apply_theme(*qApp, true);
     QCoreApplication::processEvents();
     CHECK(theme_of(*d.plan()).dark);
@@ -316,7 +316,7 @@ TEST_CASE("dark and light change while it runs", "[window][theme]") {
 
 TEST_CASE("the checks that hold are folded away and come when asked", "[window][verdict]") {
     Driver d;
-    d.window().open_demo();
+    d.open_copper();
     const auto rows = [&] {
         return d.find<VerdictPanel>("verdict")->widget()->findChildren<CheckRow*>().size();
     };
@@ -334,8 +334,8 @@ TEST_CASE("the checks that hold are folded away and come when asked", "[window][
 
 TEST_CASE("the last files are offered, with a mark for unsaved work", "[window][files]") {
     const TempFolder folder;
-    const QString path = QString::fromStdString(
-        folder.write("quay.ovant.json", read_all(source_file("data/demo/marram-quay.ovant.json"))));
+    const QString path = QString::fromStdString(folder.write(
+        "quay.ovant.json", read_all(source_file("tests/data/versions/version-1.ovant.json"))));
     Driver d;
     d.window().open_file(path);
     auto* recent = d.find<QPushButton>("recentFile");

@@ -70,7 +70,7 @@ TEST_CASE("the map stays inside sane scales", "[plan]") {
 
 TEST_CASE("what lies under the mouse", "[plan]") {
     Document document;
-    document.start(demo_site());
+    document.start(copper_site());
     PlanMap map;
     map.fit(plan_area_m(document.site()), {900, 600}, 14);
     CHECK(hit_at(document, map, map.to_pixel(find_device(document.site(), "K14")->at)).id == "K14");
@@ -92,7 +92,7 @@ TEST_CASE("models hold under Qt's model tester", "[models]") {
                                          QAbstractItemModelTester::FailureReportingMode::Fatal);
     QAbstractItemModelTester parts_tester(&parts,
                                           QAbstractItemModelTester::FailureReportingMode::Fatal);
-    document.start(demo_site());
+    document.start(copper_site());
     CHECK(runs.rowCount() == 24);
     CHECK(
         document.edit("Remove", remove_object(document.committed(), document.catalogue(), "K14")));

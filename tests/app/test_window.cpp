@@ -17,7 +17,7 @@ TEST_CASE("the first start offers the demo and opens it", "[window]") {
     d.click(d.find("openDemo"));
     CHECK_FALSE(d.find("startPage")->isVisible());
     CHECK(d.text_of("siteName") == "Marram Quay");
-    CHECK(d.text_of("counts") == "10 hold    5 tight    5 fail    4 unknown");
+    CHECK(d.text_of("counts") == "12 hold    9 tight    3 fail    0 unknown");
     CHECK(d.find<QListView>("runs")->model()->rowCount() == 24);
     CHECK(d.document().selected() == "K14");
     CHECK(d.text_of("verdictSentence").startsWith("Camera drops out at night"));
@@ -25,7 +25,7 @@ TEST_CASE("the first start offers the demo and opens it", "[window]") {
 
 TEST_CASE("runs are chosen by key and found as you type", "[window]") {
     Driver d;
-    d.window().open_demo();
+    d.open_copper();
     auto* runs = d.find<QListView>("runs");
     runs->setFocus();
     d.key(runs, Qt::Key_Home);
@@ -53,7 +53,7 @@ TEST_CASE("runs are chosen by key and found as you type", "[window]") {
 
 TEST_CASE("dragging a camera past its reach turns its verdict while it moves", "[window]") {
     Driver d;
-    d.window().open_demo();
+    d.open_copper();
     REQUIRE(d.verdict_of("K15") == Verdict::holds);
     const QPointF from = d.on_plan("K15");
     const std::string before = write_site(d.document().site());
@@ -77,7 +77,7 @@ TEST_CASE("dragging a camera past its reach turns its verdict while it moves", "
 
 TEST_CASE("Escape in the middle of a drag leaves all as it was", "[window]") {
     Driver d;
-    d.window().open_demo();
+    d.open_copper();
     const std::string before = write_site(d.document().site());
     const QPointF from = d.on_plan("K15");
     d.drag(d.plan(), from, from + QPointF(150, 0), [&] { d.key(d.plan(), Qt::Key_Escape); });
@@ -87,7 +87,7 @@ TEST_CASE("Escape in the middle of a drag leaves all as it was", "[window]") {
 
 TEST_CASE("a repeater put into the cable on the plan mends a run that is too long", "[window]") {
     Driver d;
-    d.window().open_demo();
+    d.open_copper();
     d.document().select("K11");
     CHECK(d.verdict_of("K11") == Verdict::fails);
     const std::size_t links = d.document().site().links.size();
@@ -114,7 +114,7 @@ TEST_CASE("a repeater put into the cable on the plan mends a run that is too lon
 
 TEST_CASE("changing the cable of a run in the details", "[window]") {
     Driver d;
-    d.window().open_demo();
+    d.open_copper();
     d.window().set_stage(Stage::survey);
     d.document().select("K14");
     auto* cable = d.find<QComboBox>("runCable");
@@ -132,7 +132,7 @@ TEST_CASE("changing the cable of a run in the details", "[window]") {
 
 TEST_CASE("a proposed remedy is used with one click and undone with one", "[window]") {
     Driver d;
-    d.window().open_demo();
+    d.open_copper();
     d.wait([&] { return !d.verdict()->proposals().empty(); });
     const std::string before = write_site(d.document().site());
     REQUIRE(d.verdict()->proposals().front().verdict == Verdict::holds);
@@ -145,7 +145,7 @@ TEST_CASE("a proposed remedy is used with one click and undone with one", "[wind
 
 TEST_CASE("the working of a check opens in place and stays open", "[window]") {
     Driver d;
-    d.window().open_demo();
+    d.open_copper();
     auto* row = d.window().findChild<CheckRow*>("check-camera-voltage");
     REQUIRE(row);
     CHECK_FALSE(row->is_open());
@@ -167,7 +167,7 @@ TEST_CASE("the working of a check opens in place and stays open", "[window]") {
 
 TEST_CASE("every number on the strip opens to its working", "[window]") {
     Driver d;
-    d.window().open_demo();
+    d.open_copper();
     auto* strip = d.find<StripView>("strip");
     d.wait([&] { return !strip->spots().empty(); });
     CHECK(strip->spots().size() >= 15);
@@ -197,7 +197,7 @@ TEST_CASE("every number on the strip opens to its working", "[window]") {
 
 TEST_CASE("a measured length is typed on the strip, in any unit", "[window]") {
     Driver d;
-    d.window().open_demo();
+    d.open_copper();
     d.document().select("K11");
     auto* strip = d.find<StripView>("strip");
     d.wait([&] {
@@ -226,7 +226,7 @@ TEST_CASE("a measured length is typed on the strip, in any unit", "[window]") {
 
 TEST_CASE("conditions and schools change every number", "[window]") {
     Driver d;
-    d.window().open_demo();
+    d.open_copper();
     const QString worst = d.text_of("counts");
     d.trigger("condition-day");
     CHECK(d.document().condition() == Condition::day);
@@ -246,7 +246,7 @@ TEST_CASE("conditions and schools change every number", "[window]") {
 
 TEST_CASE("a run is dragged to another port of the switch", "[window]") {
     Driver d;
-    d.window().open_demo();
+    d.open_copper();
     d.window().set_stage(Stage::power);
     d.document().select("K09");
     auto* ports = d.find<PortsPicture>("ports");
@@ -272,7 +272,7 @@ TEST_CASE("a run is dragged to another port of the switch", "[window]") {
 
 TEST_CASE("the stages show their pictures", "[window]") {
     Driver d;
-    d.window().open_demo();
+    d.open_copper();
     d.click(d.find("stage-parts"));
     CHECK(d.window().stage() == Stage::parts);
     CHECK(d.find("partsTable")->isVisible());
@@ -290,7 +290,7 @@ TEST_CASE("the stages show their pictures", "[window]") {
 
 TEST_CASE("at 1100 by 700 nothing is lost", "[window]") {
     Driver d;
-    d.window().open_demo();
+    d.open_copper();
     d.window().resize(1100, 700);
     QTest::qWait(50);
     CHECK(d.window().width() == 1100);
@@ -310,7 +310,7 @@ TEST_CASE("at 1100 by 700 nothing is lost", "[window]") {
 
 TEST_CASE("removing never asks and undo brings it back", "[window]") {
     Driver d;
-    d.window().open_demo();
+    d.open_copper();
     const std::string before = write_site(d.document().site());
     d.document().select("SW1");
     d.plan()->setFocus();
@@ -325,7 +325,7 @@ TEST_CASE("removing never asks and undo brings it back", "[window]") {
 
 TEST_CASE("the menu under the mouse changes a cable and lays a run anew", "[window]") {
     Driver d;
-    d.window().open_demo();
+    d.open_copper();
     const Link& link = *find_link(d.document().site(), "L20");
     const std::vector<Point> line = link_polyline(d.document().site(), link);
     const QPointF at = d.on_plan(point_along(line, polyline_length_m(line) * 0.75));
@@ -343,7 +343,7 @@ TEST_CASE("the menu under the mouse changes a cable and lays a run anew", "[wind
 
 TEST_CASE("all edits undone give back the same bytes", "[window]") {
     Driver d;
-    d.window().open_demo();
+    d.open_copper();
     const std::string before = write_site(d.document().site());
     std::mt19937 random(5);
     const std::vector<Device> devices = d.document().site().devices;

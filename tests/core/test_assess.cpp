@@ -26,7 +26,7 @@ bool has_check(const RunSpec& spec, CheckId id) {
 }  // namespace
 
 TEST_CASE("every check carries a source, and a working where it has a value", "[assess]") {
-    const Judged demo = judge_site(demo_site(), {std::nullopt, true});
+    const Judged demo = judge_site(copper_site(), {std::nullopt, true});
     std::set<CheckId> seen;
     for (const RunAssessment& run : demo.assessment.runs) {
         for (const Check& check : run.checks) {
@@ -56,14 +56,14 @@ TEST_CASE("every check carries a source, and a working where it has a value", "[
 }
 
 TEST_CASE("without being asked no working is built", "[assess]") {
-    const Judged demo = judge_site(demo_site());
+    const Judged demo = judge_site(copper_site());
     for (const RunAssessment& run : demo.assessment.runs) {
         for (const Check& check : run.checks) CHECK(check.working.empty());
     }
 }
 
 TEST_CASE("the demo holds every verdict, on purpose", "[assess]") {
-    const Judged demo = judge_site(demo_site());
+    const Judged demo = judge_site(copper_site());
     CHECK(demo.assessment.summary.holds >= 8);
     CHECK(demo.assessment.summary.tight >= 2);
     CHECK(demo.assessment.summary.fails >= 3);
@@ -222,7 +222,7 @@ TEST_CASE("an extender with two outputs feeds two cameras", "[assess]") {
 }
 
 TEST_CASE("switch-power by each basis, all three shown", "[assess]") {
-    Site site = demo_site();
+    Site site = copper_site();
     for (SwitchBasis basis :
          {SwitchBasis::by_class, SwitchBasis::greatest_draw, SwitchBasis::typical}) {
         site.settings.switch_basis = basis;
@@ -241,7 +241,7 @@ TEST_CASE("switch-power by each basis, all three shown", "[assess]") {
 }
 
 TEST_CASE("what a unit gives in each condition", "[assess]") {
-    const Judged demo = judge_site(demo_site());
+    const Judged demo = judge_site(copper_site());
     const Network net = lay_out(demo.site, demo.catalogue);
     const std::vector<Check> checks = power_by_condition(net, 0);  // SW1 stands first
     REQUIRE(checks.size() == 4);
@@ -272,7 +272,7 @@ TEST_CASE("a unit that reserves by class is judged by class whatever the site sa
 }
 
 TEST_CASE("a long setting harms its neighbour", "[assess]") {
-    Site demo = demo_site();
+    Site demo = copper_site();
     CHECK(check_of(judge_site(demo).run("K12"), CheckId::port_setting).other == "SW2.6");
     // Off: nothing to harm, but the run is too long now.
     find_device(demo, "SW2")->long_groups.clear();
@@ -326,7 +326,7 @@ TEST_CASE("a camera that nothing feeds", "[assess]") {
 }
 
 TEST_CASE("uplink-rate sums the cameras behind it", "[assess]") {
-    const Judged demo = judge_site(demo_site(), {std::nullopt, true});
+    const Judged demo = judge_site(copper_site(), {std::nullopt, true});
     const SwitchAssessment& unit = *demo.assessment.unit("SW2");
     const Check& uplink = *find_check(unit.checks, CheckId::uplink_rate);
     const Network net = lay_out(demo.site, demo.catalogue);
@@ -349,7 +349,7 @@ TEST_CASE("the worst permitted cable is worse than its gauge", "[assess]") {
 }
 
 TEST_CASE("one run alone is judged as in the whole", "[assess]") {
-    const Judged demo = judge_site(demo_site());
+    const Judged demo = judge_site(copper_site());
     const Network net = lay_out(demo.site, demo.catalogue);
     for (std::size_t i = 0; i < net.cameras.size(); ++i) {
         const RunAssessment alone = assess_run(net, i);
@@ -364,7 +364,7 @@ TEST_CASE("one run alone is judged as in the whole", "[assess]") {
 }
 
 TEST_CASE("after a move, what is kept is what would be computed", "[assess]") {
-    const Site demo = demo_site();
+    const Site demo = copper_site();
     const Catalogue catalogue = catalogue_for(demo);
     const Network before = lay_out(demo, catalogue);
     const Assessment assessed = assess(before);
@@ -393,7 +393,7 @@ TEST_CASE("after a move, what is kept is what would be computed", "[assess]") {
 }
 
 TEST_CASE("the profile agrees with the checks", "[assess][profile]") {
-    const Judged demo = judge_site(demo_site(), {std::nullopt, true});
+    const Judged demo = judge_site(copper_site(), {std::nullopt, true});
     const Network net = lay_out(demo.site, demo.catalogue);
     for (std::size_t i = 0; i < net.cameras.size(); ++i) {
         const RunProfile profile = run_profile(net, i);

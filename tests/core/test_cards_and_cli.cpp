@@ -30,7 +30,7 @@ Ran cli(const std::vector<std::string>& arguments) {
     return {status, out.str(), err.str()};
 }
 
-const std::string demo_path = source_file("data/demo/marram-quay.ovant.json");
+const std::string demo_path = source_file("tests/data/versions/version-1.ovant.json");
 
 const Card& card_of(const std::vector<Card>& cards, const std::string& camera) {
     for (const Card& card : cards) {
@@ -49,7 +49,7 @@ std::string text_of_pdf(const std::string& path) {
 }  // namespace
 
 TEST_CASE("a card leads from the port to the camera", "[cards]") {
-    const Judged demo = judge_site(demo_site());
+    const Judged demo = judge_site(copper_site());
     const Network net = lay_out(demo.site, demo.catalogue);
     const std::vector<Card> cards = wiring_cards(net);
     CHECK(cards.size() == 20);  // four are not connected
@@ -74,7 +74,7 @@ TEST_CASE("a card leads from the port to the camera", "[cards]") {
 }
 
 TEST_CASE("cautions stand where they apply and nowhere else", "[cards]") {
-    const Judged demo = judge_site(demo_site());
+    const Judged demo = judge_site(copper_site());
     const Network net = lay_out(demo.site, demo.catalogue);
     const std::vector<Card> cards = wiring_cards(net);
     const auto has = [&](const char* camera, Caution caution) {
@@ -143,7 +143,7 @@ TEST_CASE("check as JSON: summary, runs, ports, switches", "[cli]") {
     const Ran ran = cli({"check", demo_path, "--format", "json"});
     CHECK(ran.status == cli_fails);
     const json out = json::parse(ran.out);
-    const Summary sum = judge_site(demo_site()).assessment.summary;
+    const Summary sum = judge_site(copper_site()).assessment.summary;
     CHECK(out["summary"]["holds"] == sum.holds);
     CHECK(out["summary"]["tight"] == sum.tight);
     CHECK(out["summary"]["fails"] == sum.fails);

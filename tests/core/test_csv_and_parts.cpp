@@ -140,7 +140,7 @@ TEST_CASE("cells cannot run as formulas", "[parts][bad-input]") {
 
 TEST_CASE("the spreadsheet holds the same numbers as the list", "[parts]") {
     const TempFolder folder;
-    const Judged judged = judge_site(demo_site());
+    const Judged judged = judge_site(copper_site());
     const Network net = lay_out(judged.site, judged.catalogue);
     const std::vector<PartLine> parts = count_parts(net);
     const std::string csv = parts_csv(parts, "EUR");

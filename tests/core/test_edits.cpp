@@ -18,7 +18,7 @@ constexpr double centimetre = 0.011;
 }  // namespace
 
 TEST_CASE("ids are readable and never taken twice", "[edits]") {
-    Site site = demo_site();
+    Site site = copper_site();
     Result<Added> camera = add_device(site, kinds(), "cam-fixed-4mp", {1, 2}, "Gate");
     REQUIRE(camera);
     CHECK(camera->id == "K25");
@@ -29,7 +29,7 @@ TEST_CASE("ids are readable and never taken twice", "[edits]") {
 }
 
 TEST_CASE("edits outside physics are refused by field", "[edits][bad-input]") {
-    const Site site = demo_site();
+    const Site site = copper_site();
     const double nan = std::nan("");
     CHECK(move_object(site, "K01", {nan, 0}).error().code == ErrorCode::out_of_range);
     CHECK(move_object(site, "K01", {1e300, 0}).error().place == "K01 position");
@@ -61,7 +61,7 @@ TEST_CASE("edits outside physics are refused by field", "[edits][bad-input]") {
 }
 
 TEST_CASE("a place takes its equipment along", "[edits]") {
-    const Site before = demo_site();
+    const Site before = copper_site();
     const Point office = find_place(before, "P1")->at;
     const Result<Site> moved = move_object(before, "P1", {office.x_m + 10, office.y_m - 4});
     REQUIRE(moved);
@@ -94,7 +94,7 @@ TEST_CASE("a repeater goes into a cable and out again", "[edits]") {
 }
 
 TEST_CASE("a unit put on a routed cable keeps the route", "[edits]") {
-    const Site demo = demo_site();
+    const Site demo = copper_site();
     const Link& before = *find_link(demo, "L30");  // quay tray, then pontoon A
     REQUIRE(before.pathways.size() == 2);
     const double length_m = link_length_m(demo, before);
@@ -108,7 +108,7 @@ TEST_CASE("a unit put on a routed cable keeps the route", "[edits]") {
 }
 
 TEST_CASE("moving a plug swaps with what is there", "[edits]") {
-    const Site demo = demo_site();
+    const Site demo = copper_site();
     const Result<Site> moved = move_plug(demo, kinds(), "SW1", "9", "SW1", "10");
     REQUIRE(moved);
     CHECK(link_at(*moved, "SW1", "10")->id == link_at(demo, "SW1", "9")->id);
@@ -165,7 +165,7 @@ TEST_CASE("the first equipment room is the head end", "[edits]") {
 }
 
 TEST_CASE("removing leaves nothing hanging", "[edits]") {
-    Site site = demo_site();
+    Site site = copper_site();
     for (const char* id : {"W5", "P1", "SW1", "K14", "L30"}) {
         Result<Site> removed = remove_object(site, kinds(), id);
         INFO(id);
@@ -176,7 +176,7 @@ TEST_CASE("removing leaves nothing hanging", "[edits]") {
 }
 
 TEST_CASE("scaling a drawing changes the drawing alone", "[edits]") {
-    const Site demo = demo_site();
+    const Site demo = copper_site();
     const Result<Site> scaled = scale_drawing(demo, {0, 0}, {100, 0}, 150);
     REQUIRE(scaled);
     CHECK(scaled->drawing->metres_per_pixel == Approx(demo.drawing->metres_per_pixel * 1.5));
@@ -184,7 +184,7 @@ TEST_CASE("scaling a drawing changes the drawing alone", "[edits]") {
 }
 
 TEST_CASE("a camera's settings only say what differs from its kind", "[edits]") {
-    const Site demo = demo_site();
+    const Site demo = copper_site();
     const CameraDraw usual = kinds().find(find_device(demo, "K01")->kind)->camera->draw;
     const Result<Site> same = set_camera_draw(demo, kinds(), "K01", usual);
     REQUIRE(same);

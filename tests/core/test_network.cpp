@@ -34,7 +34,7 @@ int device_number(const Network& net, const std::string& id) {
 }  // namespace
 
 TEST_CASE("which end a cable was drawn from changes nothing", "[network]") {
-    const Site demo = demo_site();
+    const Site demo = copper_site();
     const Judged as_drawn = judge_site(demo), reversed = judge_site(turned(demo));
     REQUIRE(find_problems(reversed.site, reversed.catalogue).empty());
     for (const RunAssessment& run : as_drawn.assessment.runs) {
@@ -52,7 +52,7 @@ TEST_CASE("which end a cable was drawn from changes nothing", "[network]") {
 }
 
 TEST_CASE("the order of devices and links in the file changes nothing", "[network]") {
-    Site demo = demo_site();
+    Site demo = copper_site();
     const Judged before = judge_site(demo);
     std::reverse(demo.devices.begin(), demo.devices.end());
     std::rotate(demo.links.begin(), demo.links.begin() + 11, demo.links.end());
@@ -68,7 +68,7 @@ TEST_CASE("the order of devices and links in the file changes nothing", "[networ
 }
 
 TEST_CASE("a run is walked from the feeding port to the camera", "[network]") {
-    const Judged demo = judge_site(demo_site());
+    const Judged demo = judge_site(copper_site());
     const Network net = lay_out(demo.site, demo.catalogue);
     for (const Run& run : net.runs) {
         if (!run.connected) {
@@ -89,7 +89,7 @@ TEST_CASE("a run is walked from the feeding port to the camera", "[network]") {
 }
 
 TEST_CASE("an injector feeds and passes the data on to the switch", "[network]") {
-    const Judged demo = judge_site(demo_site());
+    const Judged demo = judge_site(copper_site());
     const Network net = lay_out(demo.site, demo.catalogue);
     const Run& roof = net.runs[*[&]() -> std::optional<std::size_t> {
         for (std::size_t i = 0; i < net.runs.size(); ++i) {
@@ -117,7 +117,7 @@ TEST_CASE("an injector feeds and passes the data on to the switch", "[network]")
 }
 
 TEST_CASE("an unknown kind is left out, not fallen over", "[network][bad-input]") {
-    Site demo = demo_site();
+    Site demo = copper_site();
     demo.devices.front().kind = "no-such-kind";
     demo.links.back().cable = "no-such-cable";
     CHECK_FALSE(find_problems(demo, catalogue_for(demo)).empty());

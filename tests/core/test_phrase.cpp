@@ -11,7 +11,7 @@
 using namespace ovant;
 
 TEST_CASE("the sentence of a camera that drops out", "[phrase]") {
-    const Judged demo = judge_site(demo_site());
+    const Judged demo = judge_site(copper_site());
     const TextContext metric{UnitSystem::metric, &demo.catalogue};
     CHECK(run_sentence(demo.run("K14"), metric) ==
           "Camera drops out at night: 33.4 V arrives, 37 V needed");
@@ -24,7 +24,7 @@ TEST_CASE("the sentence of a camera that drops out", "[phrase]") {
 }
 
 TEST_CASE("every check of the demo has a title, figures and a sentence", "[phrase]") {
-    const Judged demo = judge_site(demo_site());
+    const Judged demo = judge_site(copper_site());
     const TextContext context{UnitSystem::metric, &demo.catalogue};
     for (const RunAssessment& run : demo.assessment.runs) {
         for (const Check& check : run.checks) {
@@ -68,7 +68,7 @@ TEST_CASE("sources say when they are from memory", "[phrase]") {
 }
 
 TEST_CASE("proposals have names an installer would use", "[phrase]") {
-    const Site demo = demo_site();
+    const Site demo = copper_site();
     const Catalogue catalogue = catalogue_for(demo);
     const TextContext context{UnitSystem::metric, &catalogue};
     std::vector<std::string> titles;

@@ -162,7 +162,7 @@ TEST_CASE("units shown do not change a verdict", "[property]") {
 
 TEST_CASE("random edits keep the site sound, and it comes back from its file", "[property]") {
     CHECK(rc::check([] {
-        Site site = demo_site();
+        Site site = copper_site();
         const Catalogue catalogue = catalogue_for(site);
         const int edits = *rc::gen::inRange(1, 12);
         for (int i = 0; i < edits; ++i) {

@@ -98,7 +98,7 @@ TEST_CASE("where one change is not enough they come together", "[remedies]") {
 }
 
 TEST_CASE("no remedy makes a run worse, and each is a sound site", "[remedies]") {
-    const Site demo = demo_site();
+    const Site demo = copper_site();
     const Catalogue catalogue = catalogue_for(demo);
     const Judged before = judge_site(demo);
     for (const RunAssessment& run : before.assessment.runs) {
@@ -113,7 +113,7 @@ TEST_CASE("no remedy makes a run worse, and each is a sound site", "[remedies]")
 }
 
 TEST_CASE("the last step of a working is the value of its check", "[working]") {
-    const Judged demo = judge_site(demo_site(), {std::nullopt, true});
+    const Judged demo = judge_site(copper_site(), {std::nullopt, true});
     int compared = 0;
     for (const RunAssessment& run : demo.assessment.runs) {
         for (const Check& check : run.checks) {

@@ -113,8 +113,8 @@ TEST_CASE("a file over the limit is refused by its size", "[file][bad-input]") {
 }
 
 TEST_CASE("what can be kept of a cut-off file is kept", "[file][bad-input]") {
-    const std::string whole = write_site(demo_site());
-    const Site demo = demo_site();
+    const std::string whole = write_site(copper_site());
+    const Site demo = copper_site();
     const std::size_t in_links = whole.find("\"id\":\"L20\"");
     REQUIRE(in_links != std::string::npos);
     const KeptSite kept = read_site_keeping(std::string_view(whole).substr(0, in_links + 20));

@@ -109,7 +109,7 @@ TEST_CASE("a proposal is a real site, judged as if drawn by hand", "[ways]") {
 TEST_CASE("ways are ranked: verdict, then the site's preference", "[ways]") {
     for (Preference preference :
          {Preference::price, Preference::fewest_parts, Preference::least_work}) {
-        Site site = demo_site();
+        Site site = copper_site();
         site.settings.preference = preference;
         for (const Device& device : site.devices) {
             if (!device.camera) continue;
@@ -146,7 +146,7 @@ TEST_CASE("field-proven reach is never proposed first where a stated one serves"
 }
 
 TEST_CASE("remedies mend what they name", "[ways]") {
-    const Site demo = demo_site();
+    const Site demo = copper_site();
     const Catalogue catalogue = catalogue_for(demo);
     const auto remedy = [&](const char* camera, RemedyKind kind) -> Proposal {
         for (const Proposal& proposal : propose_remedies(demo, catalogue, camera)) {
@@ -196,7 +196,7 @@ TEST_CASE("the best way is taken, or nothing changes", "[ways]") {
 }
 
 TEST_CASE("a new way leaves no part of the old run behind", "[ways]") {
-    const Site demo = demo_site();
+    const Site demo = copper_site();
     const Catalogue catalogue = catalogue_for(demo);
     const std::vector<Proposal> ways = propose_ways(demo, catalogue, "K14");
     REQUIRE(ways.front().built);

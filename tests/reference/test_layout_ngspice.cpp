@@ -116,7 +116,7 @@ private:
 
 TEST_CASE("every two-pair port of the demo against ngspice, written from the cables",
           "[reference][feed]") {
-    const Judged demo = judge_site(demo_site());
+    const Judged demo = judge_site(copper_site());
     const Network net = lay_out(demo.site, demo.catalogue);
     Netlist netlist(demo.site, demo.catalogue, demo.site.settings.night_c);
     std::vector<PortFeed> feeds;

@@ -29,6 +29,10 @@ Site demo_site() {
     return taken(read_site(read_all(source_file("data/demo/marram-quay.ovant.json"))));
 }
 
+Site copper_site() {
+    return taken(read_site(read_all(source_file("tests/data/versions/version-1.ovant.json"))));
+}
+
 Site bare_site(School school) {
     Site site;
     site.name = "Test quay";

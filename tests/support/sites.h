@@ -12,6 +12,8 @@
 namespace ovant {
 
 Site demo_site();
+// The marina as it was before anything but copper: kept facts of long standing.
+Site copper_site();
 
 // An empty site without drops and keep-back surprises: drops 0, school as given.
 Site bare_site(School school = School::maker_rated);

@@ -36,6 +36,8 @@ public:
     Document& document() { return document_; }
 
     void open_demo();
+    // A site without a file, as a start of its own.
+    void open_site(Site site);
     void new_site();
     // Reads a site file; asks what to do about damage and about work kept aside.
     void open_file(const QString& path);

@@ -43,11 +43,15 @@ void MainWindow::open_demo() {
                                                          embedded_marram_quay_ovant_json));
     Result<Site> demo = read_site(text);
     if (!demo) return say(q(sentence(demo.error())));
-    document_.start(std::move(*demo));
+    open_site(std::move(*demo));
+    document_.select("K14");
+}
+
+void MainWindow::open_site(Site site) {
+    document_.start(std::move(site));
     document_.set_unsaved_folder(unsaved_folder());
     set_stage(Stage::reach);
     show_workspace();
-    document_.select("K14");
 }
 
 void MainWindow::new_site() {

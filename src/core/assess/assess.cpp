@@ -68,11 +68,28 @@ void count(Summary& summary, Verdict verdict) {
     }
 }
 
-bool same_lengths(const Network& net, const Network& before, const Run& run) {
-    return std::all_of(run.links.begin(), run.links.end(), [&](int link) {
-        const auto number = static_cast<std::size_t>(link);
-        return net.links[number].length_m == before.links[number].length_m;
-    });
+bool same_length(const Network& net, const Network& before, int link) {
+    const auto number = static_cast<std::size_t>(link);
+    return net.links[number].length_m == before.links[number].length_m;
+}
+
+// Whether a move can have changed what is said of a run: its links, the others on its units (a cord
+// before an injector, the lead of an adapter), and any radio path where it goes by air itself.
+bool same_lengths(const Network& net, const Network& before, const Run& run, bool air_moved) {
+    const auto same = [&](int link) { return link < 0 || same_length(net, before, link); };
+    if (!std::all_of(run.links.begin(), run.links.end(), same)) return false;
+    const auto same_unit = [&](int device) {
+        const Category category = net.kind(device).category;
+        if (category == Category::network_switch || category == Category::recorder) return true;
+        const auto& links = net.link_on[static_cast<std::size_t>(device)];
+        return std::all_of(links.begin(), links.end(), same);
+    };
+    if (!run.outs.empty() && !same_unit(run.outs.front().device)) return false;
+    return std::all_of(run.ins.begin(), run.ins.end(),
+                       [&](PortAt in) { return same_unit(in.device); }) &&
+           !(air_moved && std::any_of(run.links.begin(), run.links.end(), [&](int link) {
+                 return net.links[static_cast<std::size_t>(link)].medium() == Medium::radio;
+             }));
 }
 
 }  // namespace
@@ -98,10 +115,15 @@ Assessment assess_move(const Network& net, const Network& before_net, const Asse
         return assess(net, options);
     }
     Assessment out;
+    bool air_moved = false;
+    for (std::size_t i = 0; i < net.links.size(); ++i) {
+        air_moved = air_moved || (net.links[i].medium() == Medium::radio &&
+                                  !same_length(net, before_net, static_cast<int>(i)));
+    }
     std::vector<int> touched;  // units whose ports carry a changed length
     for (std::size_t i = 0; i < net.cameras.size(); ++i) {
         const Run& run = net.runs[i];
-        const bool same = same_lengths(net, before_net, run);
+        const bool same = same_lengths(net, before_net, run, air_moved);
         if (!same && run.fed) touched.push_back(run.source.device);
         out.runs.push_back(same && net.device(run.camera).id != moved
                                ? before.runs[i]

@@ -1,5 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // link-length and link-rate: how far one link may go, and how fast it is.
+#include <fmt/format.h>
+
 #include <algorithm>
 #include <limits>
 
@@ -70,6 +72,32 @@ LinkReach fibre_link_reach(const Network& net, const NetLink& link, Working* wor
     }
     state(working, "reach of this transceiver on this fibre", reach.limit_m, reach.source);
     return reach;
+}
+
+// Injectors, splitters and combiners pass the signal as it comes: the lengths on both sides are one
+// channel. Metres of twisted pair behind the unit at `end`, the longest way where there are two.
+double channel_beyond_m(const Network& net, PortAt end, std::string lane, std::size_t steps) {
+    const Kind& unit = net.kind(end.device);
+    if (steps == 0 || (unit.category != Category::injector && unit.category != Category::splitter &&
+                       unit.category != Category::combiner)) {
+        return 0;
+    }
+    double longest_m = 0;
+    const PortKind& entered = net.port(end);
+    for (std::size_t i = 0; i < unit.ports.size(); ++i) {
+        const PortAt out{end.device, static_cast<int>(i)};
+        const PortKind& port = unit.ports[i];
+        if (out == end || port.medium != Medium::twisted_pair || net.link_at(out) < 0) continue;
+        if (unit.category == Category::combiner) {
+            // From a channel only on to the shared cable, from there only to a channel.
+            if (entered.lane.empty() == port.lane.empty()) continue;
+            if (!port.lane.empty() && !lane.empty() && port.lane != lane) continue;
+        }
+        const double here_m = net.links[static_cast<std::size_t>(net.link_at(out))].length_m;
+        longest_m = std::max(
+            longest_m, here_m + channel_beyond_m(net, net.across(out), entered.lane, steps - 1));
+    }
+    return longest_m;
 }
 
 LinkReach no_reach(Source source) {
@@ -199,8 +227,19 @@ Check link_length_check(const Network& net, const NetLink& link, Condition condi
         check.note = Note::long_setting;
         if (working) ten_base_t_loss(net, link, condition, check.working);
     }
+    if (link.medium() == Medium::twisted_pair) {
+        const double beyond_m =
+            channel_beyond_m(net, link.a, "", 8) + channel_beyond_m(net, link.b, "", 8);
+        if (beyond_m > 0 && working) {
+            check.working.push_back({"channel = this length + those beyond passive joints",
+                                     fmt::format("{:.1f} + {:.1f}", link.length_m, beyond_m),
+                                     link.length_m + beyond_m, Unit::metre,
+                                     source::channel_length});
+        }
+        check.value += beyond_m;
+    }
     judge(check, reach.limit_m * net.site->settings.keep_back.length_share);
-    if (check.verdict == Verdict::fails && link.length_m <= reach.proven_m) {
+    if (check.verdict == Verdict::fails && check.value <= reach.proven_m) {
         check.verdict = Verdict::tight;
         check.note = Note::past_stated_limit;
     }

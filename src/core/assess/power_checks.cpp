@@ -168,7 +168,8 @@ void power_limited(RunBench& bench, const PortFeed& feed) {
             const Medium medium = net.links[static_cast<std::size_t>(point.link)].medium();
             return medium == Medium::composite || medium == Medium::coax;
         });
-    if (!long_dc) return;
+    // A PoE port is a limited source by its standard.
+    if (!long_dc || bench.net.port(feed.port).power == PowerKind::poe) return;
     const SupplyFacts& supply = *net.kind(feed.port.device).supply;
     Check check = start_check(CheckId::power_limited, bench.port_name(feed.port), feed.limit_w,
                               limited_w, Unit::watt, Sense::at_most, source::power_limited);

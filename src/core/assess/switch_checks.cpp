@@ -38,11 +38,14 @@ PortAssessment assess_port(const Network& net, PortAt at, const AssessOptions& o
             out.load_w = feed.load_w();
         }
     }
+    const bool passive = kind.power == PowerKind::passive && out.cameras > 0;
+    if (passive) out.reserved_w = out.watts;  // nothing is reserved by class
     Check check;
     check.value = out.collapses ? out.limit_w * 2 : out.watts;
     check.limit = out.limit_w;
     judge(check, out.limit_w * net.site->settings.keep_back.power_share);
-    out.verdict = out.class_asked == 0                  ? Verdict::unknown
+    out.verdict = passive                               ? check.verdict
+                  : out.class_asked == 0                ? Verdict::unknown
                   : out.class_asked > out.class_offered ? Verdict::fails
                                                         : check.verdict;
     return out;

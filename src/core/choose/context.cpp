@@ -118,15 +118,19 @@ std::optional<FeedPort> ChooseContext::pick_port(const PortWish& wish) const {
                (!wish.long_setting || (supply.long_setting && port.group > 0)) &&
                (wish.line.empty() || port.line == wish.line) && !taken(device.id, port.id);
     };
+    // What goes with the camera's old run cannot feed its new one.
+    const auto stays = [&](int number) {
+        return staying.empty() || staying.contains(now.device(number).id);
+    };
     const PortAt own = now.runs[index].source;
-    if (own.device >= 0 && is_source(now.kind(own.device)) && fits(own.device, now.port(own)) &&
-        (!wish.at_head_end || now.at_head_end(own.device))) {
+    if (own.device >= 0 && stays(own.device) && is_source(now.kind(own.device)) &&
+        fits(own.device, now.port(own)) && (!wish.at_head_end || now.at_head_end(own.device))) {
         return FeedPort{now.device(own.device).id, now.port(own).id, now.port(own).group};
     }
     std::vector<std::pair<double, int>> units;
     for (std::size_t i = 0; i < now.kinds.size(); ++i) {
         const int number = static_cast<int>(i);
-        if (!is_source(*now.kinds[i]) || now.kinds[i]->solar) continue;
+        if (!is_source(*now.kinds[i]) || now.kinds[i]->solar || !stays(number)) continue;
         if (wish.at_head_end && head_end && !now.at_head_end(number)) continue;
         units.push_back({distance_m(now.device(number).at, camera->at), number});
     }

@@ -272,6 +272,32 @@ std::vector<At> spare_ports(const ChooseContext& context, bool (*takes)(const Ki
     return out;
 }
 
+std::vector<At> data_ports_near(const ChooseContext& context, double within_m) {
+    std::vector<std::pair<double, At>> found;
+    for (const Device& device : context.cleared.devices) {
+        const Kind& kind = *context.catalogue.find(device.kind);
+        const Place* place = find_place(context.site, device.place);
+        if (kind.category != Category::network_switch || !place || place->head_end ||
+            distance_m(device.at, context.camera->at) > within_m) {
+            continue;
+        }
+        const double away_m = context.route(device.at, context.camera->at).length_m;
+        for (const PortKind& port : kind.ports) {
+            if (port.medium != Medium::twisted_pair || port.uplink || away_m > within_m ||
+                context.taken(device.id, port.id)) {
+                continue;
+            }
+            found.push_back({away_m, {device.id, port.id}});
+            break;
+        }
+    }
+    std::stable_sort(found.begin(), found.end(),
+                     [](const auto& a, const auto& b) { return a.first < b.first; });
+    std::vector<At> out;
+    for (auto& [away_m, at] : found) out.push_back(std::move(at));
+    return out;
+}
+
 std::vector<Draft> from_spare_ports(const ChooseContext& context, bool (*takes)(const Kind&)) {
     std::vector<Draft> drafts;
     if (context.camera_power_port().empty()) return drafts;

@@ -105,6 +105,9 @@ Proposal build_chain(const ChooseContext& context, Category category, int most_i
 // Free PSE ports of units out on the site, of the kinds the filter takes, that a leg could start
 // from; nearest first.
 std::vector<At> spare_ports(const ChooseContext& context, bool (*takes)(const Kind&));
+// Free ports for data of switches at other places than the head end, within a cable of `within_m`
+// of the camera, nearest first.
+std::vector<At> data_ports_near(const ChooseContext& context, double within_m);
 // Drafts with a leg from each of those ports.
 std::vector<Draft> from_spare_ports(const ChooseContext& context, bool (*takes)(const Kind&));
 }  // namespace ovant

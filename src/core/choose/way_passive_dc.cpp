@@ -5,12 +5,37 @@
 #include "core/choose/draft.h"
 
 namespace ovant {
+namespace {
+
+// One draft for each gauge from one data port.
+void lay(const ChooseContext& context, const At& start, const Kind& injector, const PortKind& out,
+         const Kind& splitter, std::vector<Draft>& drafts) {
+    const Device& unit = *find_device(context.cleared, start.device);
+    const Point near_at{unit.at.x_m + 1, unit.at.y_m};
+    std::string used;
+    for (double finest_awg : {24.0, 23.0}) {
+        Draft draft(context);
+        const Kind* cable = draft.copper(near_at, context.camera->at, finest_awg);
+        if (!cable || cable->id == used) continue;
+        used = cable->id;
+        const std::string near = draft.add(injector, near_at, unit.place);
+        const std::string far = draft.add(splitter, context.camera->at);
+        draft.patch(start, {near, "in"}, 1);
+        draft.join(cable->id, {near, out.id}, {far, "in"});
+        draft.lead("dc-lead-18", {far, "dc"}, {context.camera_id, context.camera_dc_port()->id}, 1);
+        draft.patch({far, "lan"}, {context.camera_id, context.camera_data_port()}, 1);
+        drafts.push_back(std::move(draft));
+    }
+}
+
+}  // namespace
 
 Proposal build_passive_dc(const ChooseContext& context) {
     const PortKind* input = context.camera_dc_port();
     if (!input) return cannot_build(Cannot::takes_poe);
-    const auto data = context.data_port();
-    if (!data) return cannot_build(Cannot::no_head_end);
+    std::vector<At> starts = data_ports_near(context, 95);
+    if (const auto data = context.data_port()) starts.push_back({data->device, data->port});
+    if (starts.empty()) return cannot_build(Cannot::no_head_end);
     std::vector<Draft> drafts;
     for (const Kind* injector : by_price(context.catalogue, Category::injector)) {
         const PortKind* out = nullptr;
@@ -23,22 +48,7 @@ Proposal build_passive_dc(const ChooseContext& context) {
         }
         for (const Kind* splitter : context.catalogue.of(Category::splitter)) {
             if (find_port(*splitter, "in")->polarity != out->polarity) continue;
-            std::string used;
-            for (double finest_awg : {24.0, 23.0}) {
-                Draft draft(context);
-                const Device& unit = *find_device(context.cleared, data->device);
-                const Point near_at{unit.at.x_m + 1, unit.at.y_m};
-                const Kind* cable = draft.copper(near_at, context.camera->at, finest_awg);
-                if (!cable || cable->id == used) continue;
-                used = cable->id;
-                const std::string near = draft.add(*injector, near_at, unit.place);
-                const std::string far = draft.add(*splitter, context.camera->at);
-                draft.patch({data->device, data->port}, {near, "in"}, 1);
-                draft.join(cable->id, {near, out->id}, {far, "in"});
-                draft.lead("dc-lead-18", {far, "dc"}, {context.camera_id, input->id}, 1);
-                draft.patch({far, "lan"}, {context.camera_id, context.camera_data_port()}, 1);
-                drafts.push_back(std::move(draft));
-            }
+            for (const At& start : starts) lay(context, start, *injector, *out, *splitter, drafts);
         }
     }
     if (drafts.empty()) return cannot_build(Cannot::no_dc_supply);

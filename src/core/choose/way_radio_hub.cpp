@@ -93,7 +93,12 @@ void over_relay(const ChooseContext& context, const FarSpot& far, std::vector<Dr
     const Kind* end = relay ? radio_like(context, *relay->radio) : nullptr;
     if (!end || !context.head_end) return;
     const RadioSpot head{context.head_end->at, context.head_end->id, context.head_end->mast_m};
-    for (const Place& place : context.site.places) {
+    // Under a roof first: what feeds the relay need not stand the cold.
+    std::vector<Place> places = context.site.places;
+    std::stable_sort(places.begin(), places.end(), [](const Place& a, const Place& b) {
+        return a.surroundings < b.surroundings;
+    });
+    for (const Place& place : places) {
         const bool powered = place.mains == Mains::steady || place.mains == Mains::generator;
         if (place.head_end || !powered || place.id == far.spot.place) continue;
         const RadioSpot middle{place.at, place.id, place.mast_m};
