@@ -6,6 +6,7 @@
 
 #include "core/format/enum_names.h"
 #include "phrase/numbers.h"
+#include "phrase/sum_text.h"
 #include "phrase/way_text.h"
 
 namespace ovant {
@@ -21,6 +22,18 @@ std::string unit_id(Unit unit) {
     if (unit == Unit::count) return "count";
     if (unit == Unit::poe_class) return "class";
     return unit_name(unit, UnitSystem::metric);
+}
+
+ordered_json working_json(const Working& working) {
+    ordered_json out = ordered_json::array();
+    for (const Step& step : working) {
+        out.push_back({{"formula", step.formula},
+                       {"numbers", step.substituted},
+                       {"result", number(step.result)},
+                       {"unit", unit_id(step.unit)},
+                       {"source", source_text(step.source)}});
+    }
+    return out;
 }
 
 ordered_json to_json(const Check& check, const TextContext& context) {
@@ -41,14 +54,7 @@ ordered_json to_json(const Check& check, const TextContext& context) {
         out["greatest_draw_w"] = check.parts[1];
         out["typical_w"] = check.parts[2];
     }
-    out["working"] = ordered_json::array();
-    for (const Step& step : check.working) {
-        out["working"].push_back({{"formula", step.formula},
-                                  {"numbers", step.substituted},
-                                  {"result", number(step.result)},
-                                  {"unit", unit_id(step.unit)},
-                                  {"source", source_text(step.source)}});
-    }
+    out["working"] = working_json(check.working);
     return out;
 }
 
@@ -113,6 +119,16 @@ std::string assessment_json(const Assessment& assessment, const Site& site,
                                    {"checks", checks_json(unit.checks, context)}});
     }
     return dumped(out);
+}
+
+std::string sum_json(const Sum& sum, UnitSystem units) {
+    return dumped({{"sum", id_of(sum.id)},
+                   {"answer", number(sum.answer)},
+                   {"unit", unit_id(sum.unit)},
+                   {"of", sum.answer_name},
+                   {"stands", sum.stands},
+                   {"sentence", sum_answer(sum, units)},
+                   {"working", working_json(sum.working)}});
 }
 
 std::string ways_json(const std::vector<Proposal>& ways, const std::string& camera,

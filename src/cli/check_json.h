@@ -6,12 +6,14 @@
 #include <vector>
 
 #include "core/choose/proposal.h"
+#include "core/sums/sums.h"
 #include "phrase/check_text.h"
 
 namespace ovant {
 
 std::string assessment_json(const Assessment& assessment, const Site& site,
                             const TextContext& context);
+std::string sum_json(const Sum& sum, UnitSystem units);
 std::string ways_json(const std::vector<Proposal>& ways, const std::string& camera,
                       const TextContext& context);
 

@@ -14,6 +14,7 @@
 #include "core/prove/cards.h"
 #include "phrase/error_text.h"
 #include "phrase/numbers.h"
+#include "phrase/sum_text.h"
 #include "phrase/way_text.h"
 #include "print/cards_pdf.h"
 
@@ -28,6 +29,9 @@ struct Options {
     std::string format = "text";
     std::string pdf_path;
     std::string xlsx_path;
+    std::vector<std::string> words;
+    bool json = false;
+    bool feet = false;
 };
 
 struct Streams {
@@ -167,6 +171,27 @@ int cards_command(const Options& options, const Streams& streams) {
     return cli_holds;
 }
 
+int sum_command(const Options& options, const Streams& streams) {
+    const UnitSystem units = options.feet ? UnitSystem::imperial : UnitSystem::metric;
+    std::string text;
+    for (const std::string& word : options.words) text += (text.empty() ? "" : " ") + word;
+    const Result<Sum> sum = quick_sum(text, units);
+    if (!sum) {
+        streams.err << sentence(sum.error()) << "\n";
+        return cli_unreadable;
+    }
+    if (options.json || options.format == "json") {
+        streams.out << sum_json(*sum, units);
+        return cli_holds;
+    }
+    streams.out << sum_answer(*sum, units) << "\n";
+    for (const Step& step : sum->working) {
+        streams.out << fmt::format("  {}  {} {}  ({})\n", step.formula, step.substituted,
+                                   step_result(step, units), source_text(step.source));
+    }
+    return cli_holds;
+}
+
 int validate_command(const Options& options, const Streams& streams) {
     if (!open_site(options, streams)) return cli_unreadable;
     streams.out << options.site_path << " is a sound site file.\n";
@@ -203,6 +228,12 @@ int run_cli(const std::vector<std::string>& arguments, std::ostream& out, std::o
     CLI::App* cards = add("cards", "wiring cards, four to a page", cards_command);
     cards->add_option("--pdf", options.pdf_path, "file to write")->required();
     add("validate", "read a site file and say what is wrong with it", validate_command);
+    CLI::App* sum = app.add_subcommand("sum", "a quick sum: drop 24awg 120 m 13 W 54 V");
+    sum->add_option("WORDS", options.words, "drop, fibre, radio, fresnel, bitrate or ups")
+        ->required();
+    sum->add_flag("--json", options.json, "the answer and its working as JSON");
+    sum->add_flag("--feet", options.feet, "bare lengths are feet");
+    sum->callback([&chosen] { chosen = sum_command; });
     std::vector<std::string> reversed(arguments.rbegin(), arguments.rend());
     try {
         app.parse(reversed);

@@ -28,11 +28,41 @@ std::string caution_text(Caution caution) {
             return "PoE off on the far side of the last repeater before the cable goes in: the "
                    "load is "
                    "not PoE.";
+        case Caution::mains: return "Mains work: a licensed electrician, to local code.";
+        case Caution::generator:
+            return "Generator or inverter: check its volts under load before anything is plugged "
+                   "in.";
+        case Caution::separate_earths:
+            return "Copper between buildings with earths of their own: measure between them "
+                   "first; fibre avoids it.";
+        case Caution::passive_power:
+            return "Passive power is always on: never plug it into a port that does not expect it.";
+        case Caution::dc_polarity:
+            return "D.c. feed: check volts and polarity with a meter before the camera is joined.";
+        case Caution::limited_circuit:
+            return "Power over long conductors: local code sets limits for such circuits.";
+        case Caution::fibre_light: return "Light in fibres: never look into an end or a port.";
+        case Caution::radio:
+            return "Radio: keep to local limits on power and channel, and stay clear of the "
+                   "antenna while it sends.";
+        case Caution::batteries:
+            return "Batteries: disconnect before work, keep tools insulated, keep them aired.";
+        case Caution::vapour:
+            return "Explosive vapour is possible here: no work and no unit without the zone's "
+                   "permit.";
+        case Caution::privacy: return "The view reaches far: mask what belongs to neighbours.";
     }
     return "";
 }
 
 std::string cut_text(const CardStep& step, const TextContext& context) {
+    if (step.medium == Medium::radio) {
+        return fmt::format("Antennas {} and {} above ground; pair them before mounting.",
+                           shown(step.height_from_m, Unit::metre, context.units),
+                           shown(step.height_to_m, Unit::metre, context.units));
+    }
+    if (step.medium == Medium::mains_wiring) return "Same board and phase at both ends; try it.";
+    if (step.existing) return fmt::format("Use what hangs there, label both ends {}.", step.link);
     return fmt::format("Cut {}, label both ends {}.", shown(step.cut_m, Unit::metre, context.units),
                        step.link);
 }
@@ -46,6 +76,10 @@ std::string fit_text(const CardStep& step) {
     } else if (!step.protector_to.empty()) {
         parts.push_back(fmt::format("Protector at {}.", step.to));
     }
+    if (!step.module_from.empty())
+        parts.push_back(fmt::format("{} into {}.", step.module_from, step.from));
+    if (!step.module_to.empty())
+        parts.push_back(fmt::format("{} into {}.", step.module_to, step.to));
     if (!step.box_to.empty()) parts.push_back(fmt::format("{} goes in a box.", step.to));
     if (step.power_off_from)
         parts.push_back(fmt::format("PoE off at {} {}.", step.from, step.from_port));

@@ -33,40 +33,143 @@ CardStep step_of(const Network& net, const Run& run, std::size_t i) {
     step.protector_from = (from_is_a ? laid.link->a : laid.link->b).protector;
     step.protector_to = (from_is_a ? laid.link->b : laid.link->a).protector;
     step.box_to = net.device(to.device).enclosure;
+    step.medium = laid.medium();
+    step.existing = !laid.link->existing.empty();
+    if (step.medium == Medium::radio) {
+        step.height_from_m = net.device(from.device).height_m;
+        step.height_to_m = net.device(to.device).height_m;
+    }
+    const auto module_in = [&](PortAt at) {
+        const auto& modules = net.device(at.device).modules;
+        const auto found = modules.find(net.port(at).id);
+        return found == modules.end() ? std::string() : found->second;
+    };
+    step.module_from = module_in(from);
+    step.module_to = module_in(to);
     return step;
 }
 
 }  // namespace
 
-std::vector<Caution> cautions_of(const Network& net, std::size_t index) {
-    const Run& run = net.runs[index];
-    std::vector<Caution> cautions;
-    const auto add = [&](Caution caution) {
-        if (std::find(cautions.begin(), cautions.end(), caution) == cautions.end()) {
-            cautions.push_back(caution);
+namespace {
+
+class Cautions {
+public:
+    Cautions(const Network& net, const Run& run) : net_(net), run_(run) {}
+
+    std::vector<Caution> find() {
+        for (std::size_t i = 0; i < run_.links.size(); ++i) {
+            link(net_.links[static_cast<std::size_t>(run_.links[i])]);
+            // The last pass-through unit before a load that is no PD must not send power on.
+            if (i > 0 && net_.port(run_.outs[i]).role == PortRole::pass &&
+                net_.port(run_.ins[i]).role == PortRole::data) {
+                add(Caution::power_off_far_side);
+            }
         }
-    };
-    for (std::size_t i = 0; i < run.links.size(); ++i) {
-        const NetLink& laid = net.links[static_cast<std::size_t>(run.links[i])];
-        if (laid.surroundings != Surroundings::indoor) add(Caution::earth);
+        if (!run_.outs.empty()) unit(run_.outs.front().device);
+        for (PortAt in : run_.ins) unit(in.device);
+        earths();
+        camera();
+        return std::move(found_);
+    }
+
+private:
+    void add(Caution caution) {
+        if (std::find(found_.begin(), found_.end(), caution) == found_.end())
+            found_.push_back(caution);
+    }
+
+    void link(const NetLink& laid) {
+        const bool outdoors = laid.surroundings != Surroundings::indoor;
+        if (laid.medium() == Medium::radio) {
+            add(Caution::radio);
+            add(Caution::height);
+            return;
+        }
+        if (laid.medium() == Medium::fibre || laid.medium() == Medium::composite)
+            add(Caution::fibre_light);
+        if (laid.medium() == Medium::dc || laid.medium() == Medium::composite)
+            add(Caution::dc_polarity);
+        if (outdoors && carries_power(laid.medium()) && !laid.cable->cable->cord)
+            add(Caution::earth);
         if (laid.surroundings == Surroundings::wet) add(Caution::water);
         for (const std::string& id : laid.link->pathways) {
-            const Pathway* pathway = find_pathway(*net.site, id);
+            const Pathway* pathway = find_pathway(*net_.site, id);
             if (pathway && pathway->kind == PathwayKind::trench) add(Caution::services);
             if (pathway && pathway->kind == PathwayKind::overhead) add(Caution::height);
         }
-        // The last pass-through unit before a load that is no PD must not send power on.
-        if (i > 0 && net.port(run.outs[i]).role == PortRole::pass &&
-            net.port(run.ins[i]).role == PortRole::data) {
-            add(Caution::power_off_far_side);
+    }
+
+    void unit(int number) {
+        one_unit(number);
+        const PortAt by = net_.fed_by[static_cast<std::size_t>(number)];
+        if (by.device < 0) return;
+        if (by.device != number) one_unit(by.device);
+        feed(by);
+    }
+
+    void one_unit(int number) {
+        const Kind& kind = net_.kind(number);
+        const Place* place = net_.place_of(number);
+        const Kind* box = net_.catalogue->find(net_.device(number).enclosure);
+        if (kind.solar || (box && box->box && box->box->ups_wh > 0)) add(Caution::batteries);
+        if (place && place->vapour_zone) add(Caution::vapour);
+        if (!plugs_into_mains(kind) || net_.at_head_end(number)) return;
+        add(Caution::mains);
+        if (place && place->mains == Mains::generator) add(Caution::generator);
+    }
+
+    void feed(PortAt source) {
+        const PortKind& port = net_.port(source);
+        if (net_.long_setting_on(source)) add(Caution::long_setting);
+        if (port.poe_class >= 5) add(Caution::bundle_heat);
+        if (port.power != PowerKind::passive) return;
+        if (port.medium == Medium::twisted_pair) add(Caution::passive_power);
+        if (port.medium == Medium::composite || port.medium == Medium::coax)
+            add(Caution::limited_circuit);
+    }
+
+    void earths() {
+        const Place* last = nullptr;
+        for (std::size_t i = 0; i <= run_.ins.size() && !run_.outs.empty(); ++i) {
+            if (i > 0) {
+                const int link = run_.links[i - 1];
+                if (!carries_power(net_.links[static_cast<std::size_t>(link)].medium()))
+                    last = nullptr;
+            }
+            const Place* place =
+                net_.place_of(i == 0 ? run_.outs.front().device : run_.ins[i - 1].device);
+            if (!place || !place->earth) continue;
+            if (last && last != place) add(Caution::separate_earths);
+            last = place;
         }
     }
-    if (net.surroundings[static_cast<std::size_t>(run.camera)] != Surroundings::indoor) {
-        add(Caution::height);
+
+    void camera() {
+        if (net_.surroundings[static_cast<std::size_t>(run_.camera)] != Surroundings::indoor)
+            add(Caution::height);
+        const Device& device = net_.device(run_.camera);
+        for (const Place& place : net_.site->places) {
+            if (place.vapour_zone && std::abs(device.at.x_m - place.at.x_m) <= place.width_m / 2 &&
+                std::abs(device.at.y_m - place.at.y_m) <= place.depth_m / 2)
+                add(Caution::vapour);
+        }
+        // What turns or sees far can look where it should not.
+        const bool turns = camera_draw(device, net_.kind(run_.camera)).motors_w >= 4;
+        const bool sees_far = device.camera && device.camera->view.range_m >= far_view_m;
+        if (turns || sees_far) add(Caution::privacy);
     }
-    if (run.fed && net.long_setting_on(run.source)) add(Caution::long_setting);
-    if (run.fed && net.port(run.source).poe_class >= 5) add(Caution::bundle_heat);
-    return cautions;
+
+    static constexpr double far_view_m = 60;
+    const Network& net_;
+    const Run& run_;
+    std::vector<Caution> found_;
+};
+
+}  // namespace
+
+std::vector<Caution> cautions_of(const Network& net, std::size_t index) {
+    return Cautions(net, net.runs[index]).find();
 }
 
 std::vector<Card> wiring_cards(const Network& net) {

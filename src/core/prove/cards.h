@@ -16,8 +16,20 @@ enum class Caution {
     water,
     bundle_heat,
     long_setting,
-    power_off_far_side
+    power_off_far_side,
+    mains,
+    generator,
+    separate_earths,
+    passive_power,
+    dc_polarity,
+    limited_circuit,
+    fibre_light,
+    radio,
+    batteries,
+    vapour,
+    privacy
 };
+inline constexpr int caution_count = static_cast<int>(Caution::privacy) + 1;
 
 struct CardStep {
     std::string link;   // also the label on both ends of the cable
@@ -30,6 +42,10 @@ struct CardStep {
     bool power_off_from = false;  // this side of an in-line unit is set to send no power on
     std::string protector_from, protector_to;
     std::string box_to;  // enclosure of the unit at the far side
+    Medium medium = Medium::twisted_pair;
+    double height_from_m = 0, height_to_m = 0;  // radio: of the antennas
+    std::string module_from, module_to;         // fibre: kinds of transceivers to put in
+    bool existing = false;                      // the cable hangs there already
 };
 
 struct Card {

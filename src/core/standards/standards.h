@@ -56,6 +56,7 @@ inline constexpr Source steady_mains{"common practice, steady mains at an active
 inline constexpr Source separate_earths{"common practice, fibre between separate earths"};
 inline constexpr Source alternatives{"IEEE 802.3, 33.2.3, alternatives A and B", true};
 inline constexpr Source solar_practice{"common practice, panel and system losses"};
+inline constexpr Source battery_practice{"common practice, losses and ageing of a backup"};
 inline constexpr Source box_heat{"maker's rating, rise for each watt"};
 inline constexpr Source try_on_site{"common practice, unknowable before trying"};
 }  // namespace source

@@ -1,0 +1,349 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/sums/sums.h"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <charconv>
+#include <cmath>
+#include <limits>
+#include <optional>
+
+#include "core/physics/bit_rate.h"
+#include "core/physics/conductor.h"
+#include "core/physics/feed.h"
+#include "core/physics/fibre.h"
+#include "core/physics/radio.h"
+
+namespace ovant {
+namespace {
+
+constexpr double ups_efficiency = 0.85;  // common practice, of inverter and wiring
+constexpr double ups_ageing = 0.80;      // common practice, what an old battery still holds
+
+std::string lowered(std::string_view text) {
+    std::string out(text);
+    for (char& c : out) {
+        if (c >= 'A' && c <= 'Z') c = static_cast<char>(c - 'A' + 'a');
+    }
+    return out;
+}
+
+struct Word {
+    std::optional<double> number;
+    std::string text;  // the unit, or a bare word
+};
+
+// "120 m", "120m", "24awg", "4 connectors", "os2": numbers with the word that follows.
+std::vector<Word> words_of(std::string_view line) {
+    std::vector<Word> words;
+    const std::string text = lowered(line);
+    std::size_t at = 0;
+    const auto space = [&](char c) { return c == ' ' || c == '\t' || c == ','; };
+    while (at < text.size()) {
+        while (at < text.size() && space(text[at])) ++at;
+        if (at >= text.size()) break;
+        Word word;
+        double number = 0;
+        const char* begin = text.data() + at;
+        const auto [end, code] = std::from_chars(begin, text.data() + text.size(), number);
+        if (code == std::errc() && end != begin) {
+            word.number = number;
+            at = static_cast<std::size_t>(end - text.data());
+            std::size_t next = at;
+            while (next < text.size() && space(text[next])) ++next;
+            const bool number_follows =
+                next < text.size() && (std::isdigit(static_cast<unsigned char>(text[next])) ||
+                                       text[next] == '-' || text[next] == '.');
+            if (!number_follows) at = next;
+        }
+        const std::size_t from = at;
+        while (at < text.size() && !space(text[at])) ++at;
+        if (!(word.number && from < text.size() && from > 0 && space(text[from - 1]) &&
+              std::isdigit(static_cast<unsigned char>(text[from]))))
+            word.text = text.substr(from, at - from);
+        words.push_back(std::move(word));
+    }
+    return words;
+}
+
+class Reader {
+public:
+    Reader(std::vector<Word> words, UnitSystem system)
+        : words_(std::move(words)), used_(words_.size(), false), system_(system) {}
+
+    // A number with one of the unit's suffixes, in SI.
+    std::optional<double> quantity(Unit unit) {
+        for (std::size_t i = 0; i < words_.size(); ++i) {
+            if (used_[i] || !words_[i].number || words_[i].text.empty()) continue;
+            const Result<double> value = parse_quantity(
+                fmt::format("{} {}", *words_[i].number, words_[i].text), unit, system_);
+            if (!value) continue;
+            used_[i] = true;
+            return *value;
+        }
+        return std::nullopt;
+    }
+    std::optional<double> counted(std::initializer_list<std::string_view> names) {
+        for (std::size_t i = 0; i < words_.size(); ++i) {
+            if (used_[i] || !words_[i].number) continue;
+            if (std::find(names.begin(), names.end(), words_[i].text) == names.end()) continue;
+            used_[i] = true;
+            return words_[i].number;
+        }
+        return std::nullopt;
+    }
+    bool word(std::string_view name) {
+        for (std::size_t i = 0; i < words_.size(); ++i) {
+            if (used_[i] || words_[i].number || words_[i].text != name) continue;
+            used_[i] = true;
+            return true;
+        }
+        return false;
+    }
+    // The first word nobody understood.
+    std::optional<std::string> left() const {
+        for (std::size_t i = 0; i < words_.size(); ++i) {
+            if (used_[i]) continue;
+            return words_[i].number ? fmt::format("{:g} {}", *words_[i].number, words_[i].text)
+                                    : words_[i].text;
+        }
+        return std::nullopt;
+    }
+
+private:
+    std::vector<Word> words_;
+    std::vector<bool> used_;
+    UnitSystem system_;
+};
+
+Error missing(const char* sum, const char* what) {
+    return {ErrorCode::missing_field, sum, what, ""};
+}
+Error outside(const char* what, double value, const char* allowed) {
+    return {ErrorCode::out_of_range, what, fmt::format("{:g}", value), allowed};
+}
+bool within(double value, double least, double most) { return value >= least && value <= most; }
+
+Result<Sum> drop(Reader& read) {
+    const auto awg = read.counted({"awg"});
+    const auto length_m = read.quantity(Unit::metre);
+    const auto watts = read.quantity(Unit::watt);
+    const auto volts = read.quantity(Unit::volt);
+    const auto pairs = read.counted({"pair", "pairs"});
+    const double temperature_c = read.quantity(Unit::celsius).value_or(20);
+    const bool clad = read.word("clad") || read.word("cca");
+    if (!awg) return missing("drop", "a gauge such as 24 awg");
+    if (!length_m) return missing("drop", "a length");
+    if (!watts) return missing("drop", "the watts of the load");
+    if (!volts) return missing("drop", "the volts of the source");
+    if (!within(*awg, 4, 36)) return outside("gauge", *awg, "4 to 36 AWG");
+    if (!within(*length_m, 0, 1e5)) return outside("length", *length_m, "0 to 100 km");
+    if (!within(*watts, 0, 1000)) return outside("watts", *watts, "0 to 1000 W");
+    if (!within(*volts, 1, 60)) return outside("volts", *volts, "1 to 60 V");
+    const int used = static_cast<int>(pairs.value_or(2));
+    if (used != 1 && used != 2 && used != 4) return outside("pairs", used, "1, 2 or 4");
+    Sum sum;
+    sum.id = SumId::drop;
+    sum.unit = Unit::volt;
+    sum.answer_name = "volts at the load";
+    const Conductor conductor{
+        *awg, clad ? ConductorMaterial::copper_clad_aluminium : ConductorMaterial::copper,
+        ConductorForm::solid};
+    const double ohm = feed_loop_ohm(conductor, *length_m, used, temperature_c, &sum.working);
+    const FeedSolution solved = solve_feed(*volts, {{}, {0, ohm, *watts, 0, 0}});
+    sum.stands = solved.stands;
+    if (!solved.stands) {
+        sum.answer = std::numeric_limits<double>::quiet_NaN();
+        sum.working.push_back({"P at most V² ÷ 4R",
+                               fmt::format("{:g}² ÷ (4 × {:.2f})", *volts, ohm),
+                               *volts * *volts / (4 * ohm), Unit::watt, source::ohms_law});
+        return sum;
+    }
+    sum.answer = solved.volts[1];
+    sum.working.push_back(
+        {"V = (V0 + √(V0² − 4 R P)) ÷ 2",
+         fmt::format("({0:g} + √({0:g}² − 4 × {1:.2f} × {2:g})) ÷ 2", *volts, ohm, *watts),
+         sum.answer, Unit::volt, source::ohms_law});
+    sum.working.push_back({"the source gives",
+                           fmt::format("{:g} V × {:.3f} A", *volts, solved.source_a),
+                           solved.source_w, Unit::watt, source::ohms_law});
+    return sum;
+}
+
+Result<Sum> fibre(Reader& read) {
+    const auto length_m = read.quantity(Unit::metre);
+    const auto connectors = read.counted({"connectors", "connector"});
+    const auto splices = read.counted({"splices", "splice"});
+    const auto wavelength = read.counted({"nm"});
+    FibreType type = FibreType::none;
+    for (const auto& [name, known] :
+         {std::pair("om1", FibreType::om1), std::pair("om2", FibreType::om2),
+          std::pair("om3", FibreType::om3), std::pair("om4", FibreType::om4),
+          std::pair("os2", FibreType::os2)}) {
+        if (read.word(name)) type = known;
+    }
+    if (!length_m) return missing("fibre", "a length");
+    if (type == FibreType::none) return missing("fibre", "the type, such as os2");
+    if (!within(*length_m, 0, 2e5)) return outside("length", *length_m, "0 to 200 km");
+    const double nm = wavelength.value_or(type == FibreType::os2 ? 1310 : 850);
+    Sum sum;
+    sum.id = SumId::fibre;
+    sum.unit = Unit::decibel;
+    sum.answer_name = "loss of the fibre";
+    sum.answer = fibre_loss_db(type, nm, *length_m, static_cast<int>(connectors.value_or(2)),
+                               static_cast<int>(splices.value_or(0)), &sum.working);
+    if (!std::isfinite(sum.answer)) return outside("wavelength", nm, "one the fibre is made for");
+    return sum;
+}
+
+Result<Sum> radio(Reader& read, bool zone_only) {
+    const char* name = zone_only ? "fresnel" : "radio";
+    const auto length_m = read.quantity(Unit::metre);
+    const auto frequency_mhz = read.quantity(Unit::megahertz);
+    if (!length_m) return missing(name, "a distance");
+    if (!frequency_mhz) return missing(name, "a frequency such as 5.8 GHz");
+    if (!within(*length_m, 1, 1e6)) return outside("distance", *length_m, "1 m to 1000 km");
+    if (!within(*frequency_mhz, 100, 1e5))
+        return outside("frequency", *frequency_mhz, "0.1 to 100 GHz");
+    Sum sum;
+    if (zone_only) {
+        sum.id = SumId::fresnel;
+        sum.unit = Unit::metre;
+        sum.answer_name = "first Fresnel radius in the middle";
+        sum.answer = fresnel_radius_m(*frequency_mhz, *length_m / 2, *length_m);
+        sum.working.push_back(
+            {"17.3 √(d1 d2 ÷ (f d))",
+             fmt::format("17.3 √({0:.3f} × {0:.3f} ÷ ({1:g} × {2:.3f}))", *length_m / 2000,
+                         *frequency_mhz / 1000, *length_m / 1000),
+             sum.answer, Unit::metre, source::fresnel});
+        sum.working.push_back(
+            {"60 % of it clear", "", 0.6 * sum.answer, Unit::metre, source::fresnel});
+        sum.working.push_back({"earth bulge in the middle", "",
+                               earth_bulge_m(*length_m / 2, *length_m), Unit::metre,
+                               source::fresnel});
+        return sum;
+    }
+    const auto transmit_dbm = read.quantity(Unit::decibel_milliwatt);
+    const auto antenna_dbi = read.counted({"dbi"});
+    sum.id = SumId::radio;
+    sum.unit = Unit::decibel;
+    sum.answer_name = "loss in free space";
+    sum.answer = free_space_loss_db(*frequency_mhz, *length_m, &sum.working);
+    if (transmit_dbm) {
+        const double gain_dbi = antenna_dbi.value_or(0);
+        const double received_dbm = *transmit_dbm + 2 * gain_dbi - sum.answer;
+        sum.working.push_back(
+            {"received = transmitted + both antennas − loss",
+             fmt::format("{:g} + 2 × {:g} − {:.1f}", *transmit_dbm, gain_dbi, sum.answer),
+             received_dbm, Unit::decibel_milliwatt, source::free_space});
+        sum.answer = received_dbm;
+        sum.unit = Unit::decibel_milliwatt;
+        sum.answer_name = "received level";
+    }
+    return sum;
+}
+
+Result<Sum> bit_rate(Reader& read) {
+    const auto megapixels = read.counted({"mp", "megapixels"});
+    const auto frames = read.counted({"fps", "frames"});
+    Picture picture;
+    if (read.word("h264")) picture.codec = Codec::h264;
+    if (read.word("jpeg") || read.word("mjpeg")) picture.codec = Codec::jpeg;
+    read.word("h265");
+    if (read.word("busy")) picture.scene = Scene::busy;
+    if (read.word("quiet")) picture.scene = Scene::quiet;
+    if (!megapixels) return missing("bitrate", "megapixels such as 8 mp");
+    if (!frames) return missing("bitrate", "frames such as 20 fps");
+    if (!within(*megapixels, 0.01, 200)) return outside("megapixels", *megapixels, "0.01 to 200");
+    if (!within(*frames, 0.1, 240)) return outside("frames", *frames, "0.1 to 240 a second");
+    picture.height_px = 1000;
+    picture.width_px = static_cast<int>(std::lround(*megapixels * 1000));
+    picture.frames_per_s = *frames;
+    Sum sum;
+    sum.id = SumId::bit_rate;
+    sum.unit = Unit::megabit_per_second;
+    sum.answer_name = "bit rate";
+    sum.answer = picture_bit_rate_mbps(picture, &sum.working);
+    return sum;
+}
+
+Result<Sum> ups(Reader& read) {
+    const auto battery_wh = read.quantity(Unit::watt_hour);
+    const auto load_w = read.quantity(Unit::watt);
+    if (!battery_wh) return missing("ups", "the battery such as 780 Wh");
+    if (!load_w) return missing("ups", "the load in watts");
+    if (!within(*battery_wh, 0, 1e6)) return outside("battery", *battery_wh, "0 to 1 MWh");
+    if (!within(*load_w, 0.01, 1e5)) return outside("load", *load_w, "more than 0 W");
+    Sum sum;
+    sum.id = SumId::ups;
+    sum.unit = Unit::hour;
+    sum.answer_name = "run time with an aged battery";
+    sum.answer = *battery_wh * ups_efficiency * ups_ageing / *load_w;
+    sum.working.push_back(
+        {"t = Wh × efficiency × ageing ÷ W",
+         fmt::format("{:g} × {:g} × {:g} ÷ {:g}", *battery_wh, ups_efficiency, ups_ageing, *load_w),
+         sum.answer, Unit::hour, source::battery_practice});
+    sum.working.push_back({"with a new battery", "", *battery_wh * ups_efficiency / *load_w,
+                           Unit::hour, source::battery_practice});
+    return sum;
+}
+
+std::string first_word(std::string_view text) {
+    std::size_t from = 0;
+    while (from < text.size() && text[from] == ' ') ++from;
+    std::size_t to = from;
+    while (to < text.size() && text[to] != ' ') ++to;
+    return lowered(text.substr(from, to - from));
+}
+
+}  // namespace
+
+std::string_view id_of(SumId sum) {
+    switch (sum) {
+        case SumId::drop: return "drop";
+        case SumId::fibre: return "fibre";
+        case SumId::radio: return "radio";
+        case SumId::fresnel: return "fresnel";
+        case SumId::bit_rate: return "bitrate";
+        case SumId::ups: return "ups";
+    }
+    return "";
+}
+
+bool looks_like_sum(std::string_view text) {
+    const std::string first = first_word(text);
+    for (SumId sum :
+         {SumId::drop, SumId::fibre, SumId::radio, SumId::fresnel, SumId::bit_rate, SumId::ups}) {
+        if (first == id_of(sum)) return text.find_first_of("0123456789") != std::string_view::npos;
+    }
+    return false;
+}
+
+const std::vector<std::string>& sum_examples() {
+    static const std::vector<std::string> examples{
+        "drop 24awg 120 m 13 W 54 V", "fibre 2.4 km os2 4 connectors", "radio 1.2 km 5.8 GHz",
+        "fresnel 640 m 5.8 GHz",      "bitrate 8 mp 20 fps h265",      "ups 780 Wh 152 W"};
+    return examples;
+}
+
+Result<Sum> quick_sum(std::string_view text, UnitSystem system) {
+    std::vector<Word> words = words_of(text);
+    if (words.empty()) return Error{ErrorCode::not_possible, "", std::string(text), "sum"};
+    const std::string name = words.front().text;
+    words.erase(words.begin());
+    Reader read(std::move(words), system);
+    Result<Sum> sum = Error{ErrorCode::not_possible, "", name, "sum"};
+    if (name == "drop") sum = drop(read);
+    if (name == "fibre") sum = fibre(read);
+    if (name == "radio") sum = radio(read, false);
+    if (name == "fresnel") sum = radio(read, true);
+    if (name == "bitrate") sum = bit_rate(read);
+    if (name == "ups") sum = ups(read);
+    if (!sum) return sum;
+    if (const auto left = read.left())
+        return Error{ErrorCode::bad_unit, name, *left, "nothing more"};
+    return sum;
+}
+
+}  // namespace ovant

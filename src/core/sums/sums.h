@@ -1,0 +1,41 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Quick sums: one line of words and numbers to an answer with its working, from the same physics as
+// the checks. Includes physics, standards and units only.
+#pragma once
+
+#include <string>
+#include <string_view>
+#include <vector>
+
+#include "core/result.h"
+#include "core/units/units.h"
+#include "core/working.h"
+
+namespace ovant {
+
+enum class SumId { drop, fibre, radio, fresnel, bit_rate, ups };
+std::string_view id_of(SumId sum);
+
+struct Sum {
+    SumId id = SumId::drop;
+    bool stands = true;  // drop: false where no working voltage exists
+    double answer = 0;   // NaN where there is none
+    Unit unit = Unit::none;
+    std::string answer_name;  // what the answer is: "volts at the load"
+    Working working;
+};
+
+// "drop 24awg 120 m 13 W 54 V [2 pairs] [-10 C]", "fibre 2.4 km os2 4 connectors [1 splices]
+// [850 nm]", "radio 1.2 km 5.8 GHz [20 dBm] [16 dBi]", "fresnel 640 m 5.8 GHz",
+// "bitrate 8 mp 20 fps h265 [busy]", "ups 780 Wh 152 W". Words in any order after the first; a
+// bare number takes the unit of the system that is still missing. Errors: bad_number, bad_unit,
+// missing_field (subject: what is missing), out_of_range, not_possible (no such sum).
+Result<Sum> quick_sum(std::string_view text, UnitSystem system);
+
+// True if the text begins with the name of a sum, so that a reader may offer it.
+bool looks_like_sum(std::string_view text);
+
+// One line for each sum, as an example to type.
+const std::vector<std::string>& sum_examples();
+
+}  // namespace ovant
