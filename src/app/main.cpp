@@ -41,7 +41,7 @@ void open_working(ovant::MainWindow& window, const QString& of) {
         return;
     }
     QTimer::singleShot(300, &window, [&window] {
-        auto* strip = window.findChild<ovant::StripView*>();
+        auto* strip = window.findChild<ovant::StripView*>("strip");
         if (strip && strip->spots().size() > 1) strip->open(1);
     });
 }
@@ -68,7 +68,8 @@ int main(int argc, char** argv) {
     const QCommandLineOption size("size", "size of the window, such as 1280x800", "size");
     const QCommandLineOption working(
         "working", "open the working of the check that decides, or of the strip", "check|strip");
-    parser.addOptions({demo, dark, light, stage, select, picture, size, working});
+    const QCommandLineOption view("view", "open this view: ways, catalogue", "view");
+    parser.addOptions({demo, dark, light, stage, select, picture, size, working, view});
     parser.process(app);
 
     const bool is_dark =
@@ -89,6 +90,7 @@ int main(int argc, char** argv) {
         window.set_stage(static_cast<ovant::Stage>(index));
     }
     if (parser.isSet(select)) window.document().select(parser.value(select).toStdString());
+    if (parser.value(view) == "ways") window.show_ways(true);
     if (parser.isSet(working)) open_working(window, parser.value(working));
     if (parser.isSet(picture)) write_picture(window, parser.value(picture));
     return QApplication::exec();

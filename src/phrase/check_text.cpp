@@ -416,7 +416,10 @@ std::string figures(const Check& check, const TextContext& context) {
         case CheckId::not_connected:
             return std::isnan(check.value) ? "" : shown(check.value, Unit::metre, context.units);
         case CheckId::surroundings:
-            return std::isnan(check.limit) ? "" : shown(check.value, check.unit, context.units);
+            if (std::isnan(check.limit)) return "";
+            return fmt::format("{}, made for {}",
+                               shown_number(check.value, check.unit, context.units),
+                               shown(check.limit, check.unit, context.units));
         case CheckId::transceiver_pair:
         case CheckId::dc_polarity:
         case CheckId::pair_alternative:

@@ -50,7 +50,7 @@ std::string title(WayId way) {
         case WayId::old_coax: return "Old coax";
         case WayId::mains_wiring: return "Mains wiring";
         case WayId::shared_cable: return "Two cameras on one cable";
-        case WayId::cabinet_switch: return "Switch in a cabinet";
+        case WayId::cabinet_switch: return "Switch near the camera";
     }
     return "";
 }

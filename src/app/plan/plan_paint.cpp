@@ -215,27 +215,31 @@ private:
             const Device* device;
         };
         std::vector<Name> names;
-        for (std::size_t i = 0; i < site_.devices.size(); ++i) {
-            const Device& device = site_.devices[i];
-            const QPointF at = map_.to_pixel(device.at);
-            if (!seen_.contains(at)) continue;
-            const Kind& kind = net_.kind(static_cast<int>(i));
-            if (device.id == document_.selected()) {
-                p_.setPen(QPen(theme_.ink, 1.4));
-                p_.setBrush(Qt::NoBrush);
-                p_.drawEllipse(at, mark_px * 0.85, mark_px * 0.85);
+        // Units first, so that a camera beside one stays in sight.
+        for (const bool cameras : {false, true}) {
+            for (std::size_t i = 0; i < site_.devices.size(); ++i) {
+                const Kind& kind = net_.kind(static_cast<int>(i));
+                if (kind.camera.has_value() != cameras) continue;
+                const Device& device = site_.devices[i];
+                const QPointF at = map_.to_pixel(device.at);
+                if (!seen_.contains(at)) continue;
+                if (device.id == document_.selected()) {
+                    p_.setPen(QPen(theme_.ink, 1.4));
+                    p_.setBrush(Qt::NoBrush);
+                    p_.drawEllipse(at, mark_px * 0.85, mark_px * 0.85);
+                }
+                if (kind.camera) {
+                    put(verdict_stamps[static_cast<std::size_t>(verdicts[device.id])], at);
+                    names.push_back({at, &device});
+                } else {
+                    QPixmap& mark = unit_stamps[kind.category];
+                    if (mark.isNull())
+                        mark = stamp(
+                            [&](QPainter& p, QPointF c) { paint_unit(p, theme_, kind, c, 11); });
+                    put(mark, at);
+                }
+                take(QRectF(at.x() - mark_px / 2, at.y() - mark_px / 2, mark_px, mark_px));
             }
-            if (kind.camera) {
-                put(verdict_stamps[static_cast<std::size_t>(verdicts[device.id])], at);
-                names.push_back({at, &device});
-            } else {
-                QPixmap& mark = unit_stamps[kind.category];
-                if (mark.isNull())
-                    mark =
-                        stamp([&](QPainter& p, QPointF c) { paint_unit(p, theme_, kind, c, 11); });
-                put(mark, at);
-            }
-            take(QRectF(at.x() - mark_px / 2, at.y() - mark_px / 2, mark_px, mark_px));
         }
         // The chosen camera's name first: it must find room.
         std::stable_sort(names.begin(), names.end(), [&](const Name& a, const Name& b) {

@@ -25,6 +25,7 @@
 #include "app/theme/theme.h"
 #include "app/verdict/details_panel.h"
 #include "app/verdict/verdict_panel.h"
+#include "app/ways/ways_view.h"
 
 namespace ovant {
 namespace {
@@ -100,6 +101,7 @@ MainWindow::MainWindow(Prompts prompts, QWidget* parent)
     });
     connect(&document_, &Document::selection_changed, plan_, &PlanView::show_selected);
     connect(&document_, &Document::refused, this, &MainWindow::say);
+    connect(verdict_, &VerdictPanel::all_ways_wanted, this, [this] { show_ways(true); });
     connect(start_page_, &StartPage::demo_wanted, this, &MainWindow::open_demo);
     connect(start_page_, &StartPage::new_wanted, this, &MainWindow::new_site);
     connect(start_page_, &StartPage::file_wanted, this, &MainWindow::open_file);
@@ -201,6 +203,8 @@ QWidget* MainWindow::make_middle() {
     middle_->addWidget(parts_);
     prove_ = new ProveView(document_, prompts_);
     middle_->addWidget(prove_);
+    ways_ = new WaysView(document_);
+    middle_->addWidget(ways_);
     return middle_;
 }
 
@@ -333,6 +337,14 @@ void MainWindow::set_stage(Stage stage) {
     right_tabs_->setCurrentIndex(stage == Stage::survey ? 1 : 0);
     verdict_->set_shows_unit(stage == Stage::power);
 }
+
+void MainWindow::show_ways(bool ways) {
+    if (ways && stage_ != Stage::reach) set_stage(Stage::reach);
+    middle_->setCurrentWidget(ways ? static_cast<QWidget*>(ways_) : middle_->widget(0));
+    if (ways) ways_->findChild<QWidget*>("waysTable")->setFocus();
+}
+
+bool MainWindow::shows_ways() const { return middle_->currentWidget() == ways_; }
 
 void MainWindow::closeEvent(QCloseEvent* event) {
     if (may_leave())

@@ -26,6 +26,7 @@ class RunList;
 class StartPage;
 class StripView;
 class VerdictPanel;
+class WaysView;
 enum class PlanTool;
 
 class MainWindow : public QMainWindow {
@@ -44,6 +45,9 @@ public:
     bool save();
     bool save_as();
     void set_stage(Stage stage);
+    // In Reach: all ways of the selected camera in place of the plan, and back.
+    void show_ways(bool ways);
+    bool shows_ways() const;
     Stage stage() const { return stage_; }
     // Reads cameras from a CSV file and shows what was left out, line by line.
     void import_csv(const QString& path);
@@ -88,7 +92,7 @@ private:
     Document document_;
     Stage stage_ = Stage::reach;
     QStackedWidget* pages_;   // start page, workspace
-    QStackedWidget* middle_;  // plan, power, parts, prove
+    QStackedWidget* middle_;  // plan, power, parts, prove, ways
     StartPage* start_page_;
     StageLine* stage_line_ = nullptr;
     QLabel* site_label_ = nullptr;
@@ -103,6 +107,7 @@ private:
     PowerView* power_ = nullptr;
     PartsView* parts_ = nullptr;
     ProveView* prove_ = nullptr;
+    WaysView* ways_ = nullptr;
     QTabBar* right_tabs_ = nullptr;
     QStackedWidget* right_ = nullptr;
     VerdictPanel* verdict_ = nullptr;

@@ -131,6 +131,8 @@ void MainWindow::make_view_actions() {
                    QKeySequence(QString("Ctrl+%1").arg(i + 1)),
                    [this, i] { set_stage(static_cast<Stage>(i)); });
     }
+    add_action("allWays", tr("All ways to reach the selected camera, and back to the plan"),
+               QKeySequence("Y"), [this] { show_ways(!shows_ways()); });
     add_action("find", tr("Find a run"), QKeySequence::Find, [this] { runs_->focus_filter(); });
     add_action("units", tr("Metres or feet"), QKeySequence(tr("Ctrl+U")), [this] {
         change_settings(tr("Change units"), [](Settings& settings) {
@@ -267,7 +269,7 @@ void MainWindow::use_best_way() {
     if (camera.empty()) return say(tr("Choose a camera first."));
     Site site = with_best_way(document_.committed(), document_.catalogue(), camera);
     if (site == document_.committed())
-        return say(tr("%1: no way on copper does better than what stands.").arg(q(camera)));
+        return say(tr("%1: no way does better than what stands.").arg(q(camera)));
     document_.edit(tr("Best way for %1").arg(q(camera)), std::move(site));
 }
 

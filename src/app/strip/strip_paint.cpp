@@ -19,12 +19,12 @@ public:
           in_(input),
           view_(view),
           theme_(theme_of(view)),
-          units_(input.document.units()),
-          net_(input.document.network()),
+          units_(input.units),
+          net_(*input.laid->net),
           line_(QFontMetricsF(text_font(view, 0.88)).height()) {
         left_ = 62;
-        right_ = view.width() - 40;
-        watts_y_ = view.height() - 2 * line_ - 22;
+        right_ = input.size.width() - 40;
+        watts_y_ = input.size.height() - 2 * line_ - 22;
         cable_y_ = watts_y_ - line_ - 12;
         chart_bottom_ = cable_y_ - line_ - 18;
         chart_top_ = 1.6 * line_ + 20;
@@ -33,8 +33,8 @@ public:
     std::vector<StripView::Spot> paint() {
         p_.setRenderHint(QPainter::Antialiasing);
         heading();
-        if (!in_.profile.points.empty()) {
-            if (!in_.profile.feeding_port.empty())
+        if (!in_.laid->profile.points.empty()) {
+            if (!in_.laid->profile.feeding_port.empty())
                 volts();
             else
                 nothing_feeds();
@@ -46,8 +46,11 @@ public:
     }
 
 private:
+    const NetLink& link_at(std::size_t i) const {
+        return net_.links[static_cast<std::size_t>(in_.laid->laid().links[i])];
+    }
     double x_at(double at_m) const {
-        const double whole = std::max(in_.profile.length_m, 0.1);
+        const double whole = std::max(in_.laid->profile.length_m, 0.1);
         return left_ + (right_ - left_) * at_m / whole;
     }
     void font(double scale, bool bold = false) { p_.setFont(text_font(view_, scale, bold)); }
@@ -57,46 +60,40 @@ private:
         const QFontMetricsF metrics(p_.font());
         const double width = metrics.horizontalAdvance(text);
         const double start =
-            std::clamp(x - width / 2, 2.0, std::max(2.0, view_.width() - width - 4));
+            std::clamp(x - width / 2, 2.0, std::max(2.0, in_.size.width() - width - 4));
         return {start, baseline - metrics.ascent(), width, metrics.height()};
     }
 
     void heading() {
-        const Device* camera = find_device(in_.document.site(), in_.profile.camera);
-        font(1.05, true);
-        p_.setPen(theme_.ink);
-        const QString name = q(camera->id) + "  " + q(camera->name);
-        p_.drawText(QPointF(14, 20), name);
-        const double x = 14 + p_.fontMetrics().horizontalAdvance(name) + 14;
-        font(0.9);
-        p_.setPen(theme_.quiet);
-        p_.drawText(QPointF(x, 20),
-                    p_.fontMetrics().elidedText(summary(), Qt::ElideRight,
-                                                static_cast<int>(view_.width() - x - 12)));
+        const Device* camera = find_device(*net_.site, in_.laid->profile.camera);
+        const QString name = in_.laid->heading.isEmpty() ? q(camera->id) + "  " + q(camera->name)
+                                                         : in_.laid->heading;
+        paint_strip_heading(p_, in_, view_, name, summary());
     }
 
     QString summary() const {
-        if (in_.profile.points.empty())
+        if (in_.laid->profile.points.empty())
             return StripView::tr("not connected yet: see the ways on the right");
-        const std::size_t count = in_.profile.hops.size();
-        const QString length = q(shown(in_.profile.length_m, Unit::metre, units_));
+        const std::size_t count = in_.laid->profile.hops.size();
+        const QString length = q(shown(in_.laid->profile.length_m, Unit::metre, units_));
         const QString lengths = count == 1
                                     ? StripView::tr("%1 in one length").arg(length)
                                     : StripView::tr("%1 in %2 lengths").arg(length).arg(count);
-        const QString from = in_.profile.feeding_port.empty()
-                                 ? StripView::tr("fed by nothing")
-                                 : StripView::tr("%1 to camera").arg(q(in_.profile.feeding_port));
-        return from + ", " + lengths + ", " + q(in_.profile.hops.front().cable->name);
+        const QString from =
+            in_.laid->profile.feeding_port.empty()
+                ? StripView::tr("fed by nothing")
+                : StripView::tr("%1 to camera").arg(q(in_.laid->profile.feeding_port));
+        return from + ", " + lengths + ", " + q(in_.laid->profile.hops.front().cable->name);
     }
 
     // Which condition is drawn strong: the one chosen, else the one with the least volts.
     Condition strong() const {
-        if (in_.document.condition()) return *in_.document.condition();
+        if (in_.condition) return *in_.condition;
         Condition worst = Condition::day;
         double least = 1e9;
         for (Condition condition : all_conditions) {
             const double volts =
-                in_.profile.points.back().in_v[static_cast<std::size_t>(condition)];
+                in_.laid->profile.points.back().in_v[static_cast<std::size_t>(condition)];
             const double counted = std::isnan(volts) ? -1 : volts;
             if (counted >= least) continue;
             least = counted;
@@ -113,9 +110,9 @@ private:
     }
 
     void volts() {
-        const ProfilePoint& camera = in_.profile.points.back();
+        const ProfilePoint& camera = in_.laid->profile.points.back();
         double low = camera.min_v, high = 0;
-        for (const ProfilePoint& point : in_.profile.points) {
+        for (const ProfilePoint& point : in_.laid->profile.points) {
             for (std::size_t c = 0; c < condition_count; ++c) {
                 for (double v : {point.in_v[c], point.out_v[c]}) {
                     if (std::isnan(v)) continue;
@@ -160,11 +157,11 @@ private:
             StripView::tr("camera needs %1").arg(q(shown(camera.min_v, Unit::volt, units_)));
         const QRectF area(left_ + 6, y + 1, p_.fontMetrics().horizontalAdvance(text), line_);
         p_.drawText(area, Qt::AlignLeft | Qt::AlignVCenter, text);
-        const Kind* kind =
-            in_.document.catalogue().find(find_device(in_.document.site(), camera.id)->kind);
+        const auto laid = in_.laid;
         spots_.push_back({area, text,
-                          [kind] {
+                          [laid] {
                               Working steps;
+                              const Kind* kind = &laid->net->kind(laid->laid().camera);
                               camera_min_volts(*kind, power_port(*kind), &steps);
                               return steps;
                           },
@@ -181,7 +178,7 @@ private:
             if (line.size() > 1) p_.drawPolyline(line);
             line.clear();
         };
-        for (const ProfileHop& hop : in_.profile.hops) {
+        for (const ProfileHop& hop : in_.laid->profile.hops) {
             if (std::isnan(hop.from_v[c]) || std::isnan(hop.to_v[c])) {
                 end_line();
                 continue;
@@ -199,7 +196,7 @@ private:
         for (Condition condition : {strong(), Condition::day}) {
             if (!taken.isNull() && condition == strong()) continue;
             const auto c = static_cast<std::size_t>(condition);
-            const double v = in_.profile.points.back().in_v[c];
+            const double v = in_.laid->profile.points.back().in_v[c];
             const bool bold = condition == strong();
             font(0.88, bold);
             const QString text =
@@ -214,44 +211,40 @@ private:
             taken = area;
             p_.setPen(bold ? (std::isnan(v) ? theme_.fails : theme_.ink) : theme_.quiet);
             p_.drawText(area, Qt::AlignCenter, text);
-            add_point(area, text, in_.profile.points.size() - 1, condition);
+            add_point(area, text, in_.laid->profile.points.size() - 1, condition);
         }
     }
 
     void add_point(const QRectF& area, const QString& name, std::size_t point,
                    Condition condition) {
-        const Document& document = in_.document;
-        const std::size_t index = in_.index;
+        const auto laid = in_.laid;
         spots_.push_back({area, name,
-                          [&document, index, point, condition] {
-                              return point_working(document.network(), index, point, condition);
+                          [laid, point, condition] {
+                              return point_working(*laid->net, laid->index, point, condition);
                           },
                           ""});
     }
 
     void run() {
         font(0.85);
-        for (std::size_t i = 0; i < in_.profile.hops.size(); ++i) {
-            const ProfileHop& hop = in_.profile.hops[i];
+        for (std::size_t i = 0; i < in_.laid->profile.hops.size(); ++i) {
+            const ProfileHop& hop = in_.laid->profile.hops[i];
             const double from = x_at(hop.from_m), to = x_at(hop.to_m);
             paint_cable(p_, theme_, QPolygonF({QPointF(from, cable_y_), QPointF(to, cable_y_)}),
-                        link_mark(net_, net_.links[static_cast<std::size_t>(
-                                            in_.document.network().runs[in_.index].links[i])]),
-                        7);
+                        link_mark(net_, link_at(i)), 7);
             const QString text = q(shown(hop.to_m - hop.from_m, Unit::metre, units_));
             const QRectF area = centred((from + to) / 2, cable_y_ - 9, text);
-            if (area.width() + 4 > to - from && in_.profile.hops.size() > 1) continue;
+            if (area.width() + 4 > to - from && in_.laid->profile.hops.size() > 1) continue;
             p_.setPen(theme_.quiet);
             p_.drawText(area, Qt::AlignCenter, text);
             add_hop(area, StripView::tr("Length of %1").arg(q(hop.link)), i, hop.link);
         }
-        for (std::size_t i = 0; i < in_.profile.points.size(); ++i) {
-            const ProfilePoint& point = in_.profile.points[i];
+        for (std::size_t i = 0; i < in_.laid->profile.points.size(); ++i) {
+            const ProfilePoint& point = in_.laid->profile.points[i];
             const QPointF at(x_at(point.at_m), cable_y_);
             const Kind& kind = net_.kind(point.device);
             if (kind.camera) {
-                const RunAssessment* run = in_.document.assessment().run(in_.profile.camera);
-                paint_verdict(p_, theme_, run ? run->verdict : Verdict::unknown, at, 14);
+                paint_verdict(p_, theme_, in_.laid->run.verdict, at, 14);
             } else {
                 paint_unit(p_, theme_, kind, at, 15);
             }
@@ -260,33 +253,32 @@ private:
 
     void add_hop(const QRectF& area, const QString& name, std::size_t hop,
                  const std::string& link) {
-        const Document& document = in_.document;
-        const std::size_t index = in_.index;
-        const Condition condition = in_.profile.hops[hop].condition;
+        const auto laid = in_.laid;
+        const Condition condition = in_.laid->profile.hops[hop].condition;
         spots_.push_back({area, name,
-                          [&document, index, hop, condition] {
-                              return hop_working(document.network(), index, hop, condition);
+                          [laid, hop, condition] {
+                              return hop_working(*laid->net, laid->index, hop, condition);
                           },
                           link});
     }
 
     void watts() {
-        if (in_.profile.feeding_port.empty()) return;
+        if (in_.laid->profile.feeding_port.empty()) return;
         font(0.85);
         p_.setPen(theme_.quiet);
         p_.drawText(QPointF(14, watts_y_), StripView::tr("watts"));
         const Condition condition = strong();
         double free_from = left_ - 30;
-        for (std::size_t i = 0; i < in_.profile.points.size(); ++i) {
-            const double w = in_.profile.points[i].watts[static_cast<std::size_t>(condition)];
+        for (std::size_t i = 0; i < in_.laid->profile.points.size(); ++i) {
+            const double w = in_.laid->profile.points[i].watts[static_cast<std::size_t>(condition)];
             if (std::isnan(w)) continue;
             const QString text = q(shown_number(w, Unit::watt, units_));
-            const QRectF area = centred(x_at(in_.profile.points[i].at_m), watts_y_, text);
+            const QRectF area = centred(x_at(in_.laid->profile.points[i].at_m), watts_y_, text);
             if (area.left() < free_from) continue;
             free_from = area.right() + 4;
             p_.setPen(theme_.ink);
             p_.drawText(area, Qt::AlignCenter, text);
-            add_point(area, StripView::tr("Watts at %1").arg(q(in_.profile.points[i].id)), i,
+            add_point(area, StripView::tr("Watts at %1").arg(q(in_.laid->profile.points[i].id)), i,
                       condition);
         }
     }
@@ -296,10 +288,15 @@ private:
         p_.setPen(theme_.quiet);
         const double y = watts_y_ + 10;
         p_.drawText(QPointF(14, y + 8), StripView::tr("reach"));
-        for (std::size_t i = 0; i < in_.profile.hops.size(); ++i) {
-            const ProfileHop& hop = in_.profile.hops[i];
+        for (std::size_t i = 0; i < in_.laid->profile.hops.size(); ++i) {
+            const ProfileHop& hop = in_.laid->profile.hops[i];
             const double from = x_at(hop.from_m) + 8, to = x_at(hop.to_m) - 8;
-            if (to - from < 6 || std::isinf(hop.limit_m)) continue;
+            if (to - from < 6) continue;
+            if (!std::isnan(hop.sent_dbm)) {
+                light(hop, i, y);
+                continue;
+            }
+            if (std::isinf(hop.limit_m)) continue;
             Check check;
             check.value = hop.to_m - hop.from_m;
             check.limit = hop.limit_m;
@@ -310,7 +307,7 @@ private:
             const std::string rate = shown(hop.rate_mbps, Unit::megabit_per_second, units_);
             for (const QString& text : {q(figures + ", " + rate), q(figures)}) {
                 const QRectF area = centred((from + to) / 2, y + 8 + line_, text);
-                const bool only = in_.profile.hops.size() == 1;
+                const bool only = in_.laid->profile.hops.size() == 1;
                 if (area.width() > x_at(hop.to_m) - x_at(hop.from_m) - 6 && !only) continue;
                 p_.setPen(theme_.ink);
                 p_.drawText(area, Qt::AlignCenter, text);
@@ -318,6 +315,31 @@ private:
                 break;
             }
         }
+    }
+
+    // Light along a fibre: what is sent falls to what arrives, over the least that is needed.
+    void light(const ProfileHop& hop, std::size_t i, double y) {
+        const double from = x_at(hop.from_m) + 8, to = x_at(hop.to_m) - 8;
+        const double budget_db = hop.sent_dbm - hop.needed_dbm;
+        const double left_db = hop.received_dbm - hop.needed_dbm;
+        const double thick = 9;
+        const double end = std::clamp(left_db / std::max(budget_db, 0.1), 0.0, 1.0) * thick;
+        p_.setPen(Qt::NoPen);
+        p_.setBrush(theme_.track);
+        p_.drawRect(QRectF(from, y - 1, to - from, thick));
+        p_.setBrush(theme_.fibre);
+        p_.drawPolygon(QPolygonF({QPointF(from, y - 1), QPointF(to, y - 1 + thick - end),
+                                  QPointF(to, y - 1 + thick), QPointF(from, y - 1 + thick)}));
+        const QString text =
+            StripView::tr("light %1 to %2, needs %3; %4")
+                .arg(q(shown_number(hop.sent_dbm, Unit::decibel_milliwatt, units_)),
+                     q(shown(hop.received_dbm, Unit::decibel_milliwatt, units_)),
+                     q(shown(hop.needed_dbm, Unit::decibel_milliwatt, units_)),
+                     q(value_of_limit(hop.to_m - hop.from_m, hop.limit_m, Unit::metre, units_)));
+        const QRectF area = centred((from + to) / 2, y + 9 + line_, text);
+        p_.setPen(theme_.ink);
+        p_.drawText(area, Qt::AlignCenter, text);
+        add_hop(area, StripView::tr("Light over %1").arg(q(hop.link)), i, "");
     }
 
     QPainter& p_;
@@ -332,6 +354,21 @@ private:
 };
 
 }  // namespace
+
+double paint_strip_heading(QPainter& painter, const StripInput& input, const QWidget& view,
+                           const QString& name, const QString& beside) {
+    const Theme& theme = theme_of(view);
+    painter.setFont(text_font(view, 1.05, true));
+    painter.setPen(theme.ink);
+    painter.drawText(QPointF(14, 20), name);
+    const double x = 14 + painter.fontMetrics().horizontalAdvance(name) + 14;
+    painter.setFont(text_font(view, 0.9));
+    painter.setPen(theme.quiet);
+    const int room = static_cast<int>(input.size.width() - x - 12);
+    const QString text = painter.fontMetrics().elidedText(beside, Qt::ElideRight, room);
+    painter.drawText(QPointF(x, 20), text);
+    return x + painter.fontMetrics().horizontalAdvance(text);
+}
 
 std::vector<StripView::Spot> paint_strip(QPainter& painter, const StripInput& input,
                                          const QWidget& view) {

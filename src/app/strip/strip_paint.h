@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// Draws one run's strip and says where its numbers are.
+// Draws one run's strip, or the profile of its radio path, and says where its numbers are.
 #pragma once
 
 #include <QPainter>
@@ -9,12 +9,20 @@
 namespace ovant {
 
 struct StripInput {
-    const Document& document;
-    const RunProfile& profile;
-    std::size_t index;  // into the network's cameras
+    std::shared_ptr<const LaidRun> laid;
+    UnitSystem units = UnitSystem::metric;
+    std::optional<Condition> condition;
+    QSizeF size;  // the painter stands at its top left corner
 };
 
 std::vector<StripView::Spot> paint_strip(QPainter& painter, const StripInput& input,
                                          const QWidget& view);
+// The path from above the ground at one mast to the other: zone, obstacles, clearance, level.
+std::vector<StripView::Spot> paint_path(QPainter& painter, const StripInput& input,
+                                        const QWidget& view);
+
+// Name of the run and what is to be said beside it; returns where the text ends.
+double paint_strip_heading(QPainter& painter, const StripInput& input, const QWidget& view,
+                           const QString& name, const QString& beside);
 
 }  // namespace ovant

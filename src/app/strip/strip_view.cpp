@@ -5,6 +5,10 @@
 #include <QKeyEvent>
 #include <QMouseEvent>
 #include <QPainter>
+#include <QToolButton>
+
+#include <cmath>
+#include <utility>
 
 #include "app/strip/strip_paint.h"
 #include "app/theme/theme.h"
@@ -16,6 +20,7 @@ namespace ovant {
 StripView::StripView(Document& document, QWidget* parent)
     : QWidget(parent),
       document_(document),
+      path_button_(new QToolButton(this)),
       length_edit_(new QuantityEdit(Unit::metre, document.units(), this)) {
     setObjectName("strip");
     setAccessibleName(tr("Run along its length"));
@@ -25,6 +30,10 @@ StripView::StripView(Document& document, QWidget* parent)
     length_edit_->setObjectName("stripLength");
     length_edit_->setAccessibleName(tr("Measured length"));
     length_edit_->hide();
+    path_button_->setObjectName("pathButton");
+    path_button_->setFont(text_font(*this, 0.88));
+    path_button_->hide();
+    connect(path_button_, &QToolButton::clicked, this, [this] { set_shows_path(!shows_path_); });
     click_timer_.setSingleShot(true);
     connect(&click_timer_, &QTimer::timeout, this, [this] {
         if (focused_ < spots_.size()) open(focused_);
@@ -42,12 +51,30 @@ StripView::StripView(Document& document, QWidget* parent)
 }
 
 void StripView::refresh() {
-    profile_.reset();
-    if (const auto index = document_.camera_index(document_.selected_camera())) {
-        index_ = *index;
-        profile_ = run_profile(document_.network(), *index);
-    }
+    spots_.clear();  // they speak of the network that was
+    now_.reset();
+    if (const auto index = document_.camera_index(document_.selected_camera()))
+        now_ = laid_now(document_, *index);
+    const bool by_radio = others_.empty() && now_ && now_->radio_hop() >= 0;
+    path_button_->setVisible(by_radio);
+    path_button_->setText(shows_path_ ? tr("Show the whole run") : tr("Show the radio path"));
+    path_button_->adjustSize();
+    path_button_->move(width() - path_button_->width() - 8, 6);
     update();
+}
+
+void StripView::set_shows_path(bool shows_path) {
+    shows_path_ = shows_path;
+    refresh();
+}
+
+void StripView::show_laid(std::vector<std::shared_ptr<const LaidRun>> runs) {
+    others_ = std::move(runs);
+    refresh();
+}
+
+void StripView::resizeEvent(QResizeEvent*) {
+    path_button_->move(width() - path_button_->width() - 8, 6);
 }
 
 void StripView::paintEvent(QPaintEvent*) {
@@ -56,19 +83,49 @@ void StripView::paintEvent(QPaintEvent*) {
     painter.fillRect(rect(), theme.card);
     painter.setPen(theme.rule);
     painter.drawLine(rect().topLeft(), rect().topRight());
-    if (!profile_) {
-        spots_.clear();
+    std::vector<std::shared_ptr<const LaidRun>> runs = others_;
+    if (runs.empty() && now_) runs.push_back(now_);
+    spots_.clear();
+    if (runs.empty()) {
         painter.setPen(theme.quiet);
         painter.drawText(rect(), Qt::AlignCenter,
                          tr("Choose a run on the left or on the plan to see it along its length."));
         return;
     }
-    spots_ = paint_strip(painter, {document_, *profile_, index_}, *this);
+    const double share = static_cast<double>(height()) / static_cast<double>(runs.size());
+    for (std::size_t i = 0; i < runs.size(); ++i) {
+        const StripInput input{runs[i], document_.units(), document_.condition(),
+                               QSizeF(width(), share)};
+        const double top = share * static_cast<double>(i);
+        painter.save();
+        painter.translate(0, top);
+        const bool path = shows_path_ && runs[i]->radio_hop() >= 0;
+        std::vector<Spot> spots =
+            path ? paint_path(painter, input, *this) : paint_strip(painter, input, *this);
+        if (i > 0) {
+            painter.setPen(theme.rule);
+            painter.drawLine(QPointF(0, 0), QPointF(width(), 0));
+        }
+        painter.restore();
+        for (Spot& spot : spots) {
+            spot.area.translate(0, top);
+            if (!others_.empty()) spot.link.clear();
+            spots_.push_back(std::move(spot));
+        }
+    }
     if (hasFocus() && focused_ < spots_.size()) {
         painter.setPen(QPen(theme.copper, 1.5));
         painter.setBrush(Qt::NoBrush);
         painter.drawRoundedRect(spots_[focused_].area.adjusted(-3, -1, 3, 1), 3, 3);
     }
+}
+
+void StripView::set_height(const std::string& radio, double height_m, bool take) {
+    Result<Site> moved =
+        set_antenna_height(document_.committed(), radio, std::round(height_m * 10) / 10);
+    if (!take) return document_.preview(std::move(moved));
+    document_.cancel_preview();
+    document_.edit(tr("Antenna of %1").arg(QString::fromStdString(radio)), std::move(moved));
 }
 
 std::optional<std::size_t> StripView::spot_at(QPointF pixel) const {
@@ -107,6 +164,15 @@ void StripView::mousePressEvent(QMouseEvent* event) {
     const auto spot = spot_at(event->position());
     if (!spot) return;
     focused_ = *spot;
+    if (!spots_[*spot].antenna.empty()) {
+        const Device* radio = find_device(document_.committed(), spots_[*spot].antenna);
+        if (!radio) return;
+        dragged_ = radio->id;
+        drag_from_y_ = event->position().y();
+        drag_from_m_ = radio->height_m;
+        drag_scale_ = spots_[*spot].metres_per_pixel;
+        return;
+    }
     // A length is edited by a second click, which a popup would take: it opens when none has come.
     if (spots_[*spot].link.empty())
         open(*spot);
@@ -121,10 +187,30 @@ void StripView::mouseDoubleClickEvent(QMouseEvent* event) {
     if (spot && !spots_[*spot].link.empty()) edit_length(spots_[*spot].link, spots_[*spot].area);
 }
 
+void StripView::mouseReleaseEvent(QMouseEvent* event) {
+    if (dragged_.empty()) return;
+    const std::string radio = std::exchange(dragged_, {});
+    const double risen_px = drag_from_y_ - event->position().y();
+    if (std::abs(risen_px) < 2) {
+        document_.cancel_preview();
+        if (focused_ < spots_.size()) open(focused_);
+        return;
+    }
+    set_height(radio, std::max(0.0, drag_from_m_ + risen_px * drag_scale_), true);
+}
+
 void StripView::mouseMoveEvent(QMouseEvent* event) {
+    if (!dragged_.empty()) {
+        const double risen_px = drag_from_y_ - event->position().y();
+        if (std::abs(risen_px) >= 2)
+            set_height(dragged_, std::max(0.0, drag_from_m_ + risen_px * drag_scale_), false);
+        return;
+    }
     const auto spot = spot_at(event->position());
     setCursor(spot ? Qt::PointingHandCursor : Qt::ArrowCursor);
     setToolTip(!spot ? QString()
+               : !spots_[*spot].antenna.empty()
+                   ? spots_[*spot].name + tr(": drag up or down, or the up and down keys")
                : spots_[*spot].link.empty()
                    ? spots_[*spot].name + tr(": click for the working")
                    : spots_[*spot].name + tr(": double-click to type the measured length"));
@@ -137,6 +223,17 @@ void StripView::keyPressEvent(QKeyEvent* event) {
     switch (event->key()) {
         case Qt::Key_Right: focused_ = (focused_ + 1) % count; break;
         case Qt::Key_Left: focused_ = (focused_ + count - 1) % count; break;
+        case Qt::Key_Up:
+        case Qt::Key_Down: {
+            const std::string radio = spots_[focused_].antenna;
+            const Device* device = find_device(document_.committed(), radio);
+            if (!device) return QWidget::keyPressEvent(event);
+            const double step_m = event->key() == Qt::Key_Up ? 0.5 : -0.5;
+            const std::size_t spot = focused_;
+            set_height(radio, std::max(0.0, device->height_m + step_m), true);
+            focused_ = spot;
+            break;
+        }
         case Qt::Key_F2:
             if (!spots_[focused_].link.empty())
                 edit_length(spots_[focused_].link, spots_[focused_].area);

@@ -14,7 +14,9 @@
 
 #include "app/document/document.h"
 #include "app/shell/quantity_edit.h"
-#include "core/assess/profile.h"
+#include "app/strip/laid_run.h"
+
+class QToolButton;
 
 namespace ovant {
 
@@ -30,16 +32,25 @@ public:
         QString name;
         std::function<Working()> working;
         std::string link;
+        std::string antenna = {};  // radio whose height a drag sets
+        double metres_per_pixel = 0;
     };
     const std::vector<Spot>& spots() const { return spots_; }
     // Shows the working of a spot in a small window.
     void open(std::size_t spot);
+    // Shows these runs one under the other instead of the selected one; empty goes back to it.
+    void show_laid(std::vector<std::shared_ptr<const LaidRun>> runs);
+    // The path of a radio link, where the run has one, or the run along its length.
+    void set_shows_path(bool shows_path);
+    bool shows_path() const { return shows_path_; }
 
 protected:
     void paintEvent(QPaintEvent* event) override;
     void mousePressEvent(QMouseEvent* event) override;
     void mouseDoubleClickEvent(QMouseEvent* event) override;
     void mouseMoveEvent(QMouseEvent* event) override;
+    void mouseReleaseEvent(QMouseEvent* event) override;
+    void resizeEvent(QResizeEvent* event) override;
     void keyPressEvent(QKeyEvent* event) override;
 
 private:
@@ -47,8 +58,13 @@ private:
     void edit_length(const std::string& link, const QRectF& area);
     std::optional<std::size_t> spot_at(QPointF pixel) const;
     Document& document_;
-    std::optional<RunProfile> profile_;
-    std::size_t index_ = 0;
+    void set_height(const std::string& radio, double height_m, bool take);
+    std::shared_ptr<const LaidRun> now_;
+    std::vector<std::shared_ptr<const LaidRun>> others_;
+    bool shows_path_ = true;
+    QToolButton* path_button_;
+    std::string dragged_;
+    double drag_from_y_ = 0, drag_from_m_ = 0, drag_scale_ = 0;
     std::vector<Spot> spots_;
     std::size_t focused_ = 0;
     QTimer click_timer_;

@@ -20,6 +20,7 @@
 namespace ovant {
 namespace {
 
+constexpr std::size_t most_ways = 6;
 constexpr std::size_t least_shown = 5;  // checks that are always in sight
 
 QString q(const std::string& text) { return QString::fromStdString(text); }
@@ -275,13 +276,22 @@ void VerdictPanel::add_ways() {
     add_heading(some_hold                               ? tr("Ways that hold")
                 : run && run->verdict == Verdict::holds ? tr("Other ways")
                                                         : tr("Ways"));
-    bool others = false;
-    for (std::size_t i = 0; i < proposals_.size(); ++i) {
+    // What serves stands here, a few; all of them, compared, are in the ways view.
+    std::size_t shown_ways = 0;
+    for (std::size_t i = 0; i < proposals_.size() && shown_ways < most_ways; ++i) {
         const bool serves = proposals_[i].built && proposals_[i].verdict != Verdict::fails;
-        if (!serves && !others && some_hold) add_heading(tr("Ways that do not"));
-        others = others || !serves;
+        if (!serves && !proposals_[i].remedy && some_hold) break;
         add_proposal(i);
+        ++shown_ways;
     }
+    auto* all = new QPushButton(tr("Compare all %1 ways (Y)").arg(way_count), content_);
+    all->setObjectName("allWays");
+    all->setProperty("flat", true);
+    connect(all, &QPushButton::clicked, this, &VerdictPanel::all_ways_wanted);
+    auto* all_row = new QHBoxLayout;
+    all_row->setContentsMargins(6, 4, 6, 0);
+    all_row->addWidget(all, 0, Qt::AlignLeft);
+    layout_->addLayout(all_row);
     add_care();
     layout_->addStretch(1);
     emit proposals_ready();

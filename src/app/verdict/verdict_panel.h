@@ -27,6 +27,7 @@ public:
 
 signals:
     void proposals_ready();
+    void all_ways_wanted();
 
 protected:
     void changeEvent(QEvent* event) override;

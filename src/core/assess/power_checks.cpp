@@ -149,15 +149,19 @@ void dc_voltage(RunBench& bench, const PortFeed& feed, std::size_t node) {
     }
     check.remedies = {RemedyKind::another_way};
     bench.offer(std::move(check));
-    if (from.power != PowerKind::passive) return;
-    if (from.polarity != 0 || to.polarity != 0) {
-        Check pole = plain_check(CheckId::dc_polarity, net.device(feed.points[node].device).id,
-                                 source::maker);
-        pole.other = bench.port_name(feed.port);
-        if (from.polarity * to.polarity < 0) pole.verdict = Verdict::fails;
-        pole.remedies = {RemedyKind::another_way};
-        bench.offer(std::move(pole));
-    }
+}
+
+// dc-polarity: plus meets plus, at every unit that minds.
+void dc_polarity(RunBench& bench, const PortFeed& feed, std::size_t node) {
+    const PortKind& from = bench.net.port(feed.port);
+    const PortKind& to = bench.net.port(feed.points[node].entered);
+    if (from.power != PowerKind::passive || from.polarity == 0 || to.polarity == 0) return;
+    Check check = plain_check(CheckId::dc_polarity, bench.net.device(feed.points[node].device).id,
+                              source::maker);
+    check.other = bench.port_name(feed.port);
+    if (from.polarity * to.polarity < 0) check.verdict = Verdict::fails;
+    check.remedies = {RemedyKind::another_way};
+    bench.offer(std::move(check));
 }
 
 // power-limited: d.c. over long conductors stays a limited circuit where its source is marked so.
@@ -280,7 +284,9 @@ void power_checks(RunBench& bench) {
                 }
                 for (std::size_t node = 1; node < feed.nodes.size(); ++node) {
                     voltage(bench, feed, node, condition);
-                    if (first) dc_voltage(bench, feed, node);
+                    if (!first) continue;
+                    dc_voltage(bench, feed, node);
+                    dc_polarity(bench, feed, node);
                 }
             }
         }

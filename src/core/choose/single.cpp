@@ -28,7 +28,7 @@ void keep_lengths(const ChooseContext& context, Link& link) {
 
 Proposal build_single(const ChooseContext& context, bool with_long_setting) {
     if (context.camera_power_port().empty()) return cannot_build(Cannot::takes_dc);
-    const auto port = context.pick_port({context.class_needed, with_long_setting, "", false});
+    const auto port = context.pick_port({context.class_needed, with_long_setting, "", true});
     if (!port) {
         return cannot_build(with_long_setting ? Cannot::no_long_setting : Cannot::no_free_port);
     }

@@ -1,6 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// Way 1: one length of solid copper from a PSE port in the normal setting, of the head end or of a
-// unit out on the site that has one to spare.
+// Way 1: one length of solid copper from a PSE port of the head end in the normal setting.
 #include "core/choose/draft.h"
 
 namespace ovant {

@@ -6,7 +6,7 @@ namespace ovant {
 
 Proposal build_extra_reach_cable(const ChooseContext& context) {
     if (context.camera_power_port().empty()) return cannot_build(Cannot::takes_dc);
-    const auto port = context.pick_port({context.class_needed, false, "", false});
+    const auto port = context.pick_port({context.class_needed, false, "", true});
     if (!port) return cannot_build(Cannot::no_free_port);
     const Point from = find_device(context.cleared, port->device)->at;
     const Surroundings here = context.route(from, context.camera->at).surroundings;

@@ -10,7 +10,7 @@ Proposal build_long_range_port(const ChooseContext& context) {
     const Kind* far_kind = context.catalogue.find("long-far");
     const Kind* switch_kind = context.catalogue.find("sw-8-long");
     if (!far_kind || !switch_kind) return cannot_build(Cannot::no_cable);
-    const auto port = context.pick_port({context.class_needed, false, "long-range", false});
+    const auto port = context.pick_port({context.class_needed, false, "long-range", true});
     const auto uplink = context.data_port();
     if (!port && !uplink) return cannot_build(Cannot::no_head_end);
     std::vector<Draft> drafts;

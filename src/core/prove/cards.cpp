@@ -114,6 +114,11 @@ private:
         const Kind* box = net_.catalogue->find(net_.device(number).enclosure);
         if (kind.solar || (box && box->box && box->box->ups_wh > 0)) add(Caution::batteries);
         if (place && place->vapour_zone) add(Caution::vapour);
+        for (const int number_of_link : net_.link_on[static_cast<std::size_t>(number)]) {
+            if (number_of_link >= 0 &&
+                net_.links[static_cast<std::size_t>(number_of_link)].medium() == Medium::dc)
+                add(Caution::dc_polarity);
+        }
         if (!plugs_into_mains(kind) || net_.at_head_end(number)) return;
         add(Caution::mains);
         if (place && place->mains == Mains::generator) add(Caution::generator);

@@ -165,6 +165,16 @@ Result<Site> rename_object(Site site, std::string_view id, std::string_view name
             pathway.name = name;
             return site;
         }
+        for (Obstacle& obstacle : site.obstacles) {
+            if (obstacle.id != id) continue;
+            obstacle.name = name;
+            return site;
+        }
+        for (ExistingCable& existing : site.existing) {
+            if (existing.id != id) continue;
+            existing.name = name;
+            return site;
+        }
         return no_such(id);
     }
     return site;
@@ -178,7 +188,13 @@ Result<Site> remove_object(Site site, const Catalogue& catalogue, std::string_vi
         erase_id(site.devices, id);
         return site;
     }
-    if (erase_id(site.links, id)) return site;
+    if (erase_id(site.links, id) || erase_id(site.obstacles, id)) return site;
+    if (erase_id(site.existing, id)) {
+        for (Link& link : site.links) {
+            if (link.existing == id) link.existing.clear();
+        }
+        return site;
+    }
     if (erase_id(site.places, id)) {
         for (Device& device : site.devices) {
             if (device.place == id) device.place.clear();
@@ -431,6 +447,43 @@ Result<Site> set_long_group(Site site, std::string_view id, int group, bool on) 
         device->long_groups.insert(group);
     else
         device->long_groups.erase(group);
+    return site;
+}
+
+Result<Site> set_antenna_height(Site site, std::string_view id, double height_m) {
+    Device* device = find_device(site, id);
+    if (!device) return no_such(id);
+    if (!(height_m >= 0 && height_m <= 300)) {
+        return Error{ErrorCode::out_of_range, std::string(id) + " height",
+                     fmt::format("{:g}", height_m), "0 to 300 m"};
+    }
+    device->height_m = height_m;
+    return site;
+}
+
+Result<Site> set_transmit(Site site, std::string_view id, std::optional<double> transmit_dbm) {
+    Device* device = find_device(site, id);
+    if (!device) return no_such(id);
+    if (transmit_dbm && !(*transmit_dbm >= -30 && *transmit_dbm <= 60)) {
+        return Error{ErrorCode::out_of_range, std::string(id) + " power",
+                     fmt::format("{:g}", *transmit_dbm), "-30 to 60 dBm"};
+    }
+    device->transmit_dbm = transmit_dbm;
+    return site;
+}
+
+Result<Site> set_module(Site site, const Catalogue& catalogue, std::string_view id,
+                        std::string_view port, std::string_view module) {
+    Device* device = find_device(site, id);
+    if (!device) return no_such(id);
+    if (!has_port(site, catalogue, id, port)) return unknown_port(id, port);
+    if (module.empty()) {
+        device->modules.erase(std::string(port));
+        return site;
+    }
+    const Kind* kind = catalogue.find(module);
+    if (!kind || !kind->optic) return Error{ErrorCode::unknown_kind, "", std::string(module), ""};
+    device->modules[std::string(port)] = module;
     return site;
 }
 

@@ -64,11 +64,30 @@ Result<Site> set_kind(Site site, const Catalogue& catalogue, std::string_view de
 Result<Site> set_enclosure(Site site, const Catalogue& catalogue, std::string_view device,
                            std::string_view enclosure);
 Result<Site> set_long_group(Site site, std::string_view device, int group, bool on);
+// Metres above the ground of a radio's antenna, 0 to 300.
+Result<Site> set_antenna_height(Site site, std::string_view device, double height_m);
+// Power at the antenna's socket in dBm, -30 to 60; nullopt: as the maker sends.
+Result<Site> set_transmit(Site site, std::string_view device, std::optional<double> transmit_dbm);
+// Kind of transceiver in an optical port; empty takes it out.
+Result<Site> set_module(Site site, const Catalogue& catalogue, std::string_view device,
+                        std::string_view port, std::string_view module);
 Result<Site> set_port_power(Site site, std::string_view device, std::string_view port, bool on);
 // Plugs the link that is on one port into another; where that is taken, the two change places.
 Result<Site> move_plug(Site site, const Catalogue& catalogue, std::string_view from_device,
                        std::string_view from_port, std::string_view to_device,
                        std::string_view to_port);
+
+// Mated pairs of connectors and splices on a fibre, 0 to 100 each.
+Result<Site> set_fibre_joints(Site site, std::string_view link, int connectors, int splices);
+
+Result<Added> add_obstacle(Site site, Obstacle obstacle);
+Result<Site> replace_obstacle(Site site, const Obstacle& obstacle);
+Result<Added> add_existing(Site site, const Catalogue& catalogue, ExistingCable existing);
+Result<Site> replace_existing(Site site, const Catalogue& catalogue, const ExistingCable& existing);
+// A kind of the site's own, as the JSON of a kind; takes the place of one of the same id.
+Result<Site> set_own_kind(Site site, std::string_view id, std::string json);
+// Refused while something is of this kind: not_possible.
+Result<Site> remove_own_kind(Site site, std::string_view id);
 
 // nullopt takes the drawing away.
 Result<Site> set_drawing(Site site, std::optional<Drawing> drawing);

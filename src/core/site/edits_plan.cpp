@@ -110,6 +110,102 @@ Result<Site> replace_pathway(Site site, const Pathway& pathway) {
     return no_such(pathway.id);
 }
 
+Result<Added> add_obstacle(Site site, Obstacle obstacle) {
+    obstacle.id = next_id(site, "O");
+    std::string id = obstacle.id;
+    site.obstacles.push_back(obstacle);
+    Result<Site> checked = replace_obstacle(std::move(site), obstacle);
+    if (!checked) return checked.error();
+    return Added{std::move(*checked), std::move(id)};
+}
+
+Result<Site> replace_obstacle(Site site, const Obstacle& obstacle) {
+    for (Obstacle& found : site.obstacles) {
+        if (found.id != obstacle.id) continue;
+        if (obstacle.points.size() < 2) {
+            return Error{ErrorCode::missing_field, "obstacle", "points", "two points at least"};
+        }
+        if (!within(obstacle.height_m, 0, 2000)) {
+            return out_of_range(obstacle.id + " height", obstacle.height_m, "0 to 2 km");
+        }
+        found = obstacle;
+        for (Point& point : found.points) {
+            if (!on_plan(point)) return off_plan(obstacle.id, point);
+            point = to_centimetre(point);
+        }
+        return site;
+    }
+    return no_such(obstacle.id);
+}
+
+Result<Added> add_existing(Site site, const Catalogue& catalogue, ExistingCable existing) {
+    existing.id = next_id(site, "X");
+    std::string id = existing.id;
+    site.existing.push_back(existing);
+    Result<Site> checked = replace_existing(std::move(site), catalogue, existing);
+    if (!checked) return checked.error();
+    return Added{std::move(*checked), std::move(id)};
+}
+
+Result<Site> replace_existing(Site site, const Catalogue& catalogue,
+                              const ExistingCable& existing) {
+    for (ExistingCable& found : site.existing) {
+        if (found.id != existing.id) continue;
+        const Kind* cable = catalogue.find(existing.cable);
+        if (!cable || !cable->cable) {
+            return Error{ErrorCode::unknown_kind, "", existing.cable, ""};
+        }
+        if (existing.points.size() < 2) {
+            return Error{ErrorCode::missing_field, "cable", "points", "two points at least"};
+        }
+        if (existing.measured_length_m &&
+            !within(*existing.measured_length_m, 0, longest_cable_m)) {
+            return bad_length(existing.id, *existing.measured_length_m);
+        }
+        if (existing.measured_loop_ohm && !within(*existing.measured_loop_ohm, 0, 1e5)) {
+            return out_of_range(existing.id + " loop", *existing.measured_loop_ohm, "0 to 100 kΩ");
+        }
+        found = existing;
+        for (Point& point : found.points) {
+            if (!on_plan(point)) return off_plan(existing.id, point);
+            point = to_centimetre(point);
+        }
+        return site;
+    }
+    return no_such(existing.id);
+}
+
+Result<Site> set_fibre_joints(Site site, std::string_view link_id, int connectors, int splices) {
+    Link* link = find_link(site, link_id);
+    if (!link) return no_such(link_id);
+    for (int count : {connectors, splices}) {
+        if (count < 0 || count > 100) {
+            return out_of_range(std::string(link_id) + " joints", count, "0 to 100");
+        }
+    }
+    link->connectors = connectors;
+    link->splices = splices;
+    return site;
+}
+
+Result<Site> set_own_kind(Site site, std::string_view id, std::string json) {
+    site.kinds[std::string(id)] = std::move(json);
+    return site;
+}
+
+Result<Site> remove_own_kind(Site site, std::string_view id) {
+    for (const Device& device : site.devices) {
+        if (device.kind == id || device.enclosure == id)
+            return Error{ErrorCode::not_possible, "", std::string(id), "in use by " + device.id};
+    }
+    for (const Link& link : site.links) {
+        if (link.cable == id)
+            return Error{ErrorCode::not_possible, "", std::string(id), "in use by " + link.id};
+    }
+    if (site.kinds.erase(std::string(id)) == 0) return no_such(id);
+    return site;
+}
+
 Result<Site> set_drawing(Site site, std::optional<Drawing> drawing) {
     if (drawing &&
         !(within(drawing->metres_per_pixel, 1e-4, 1000) && within(drawing->fade, 0, 1))) {
@@ -137,6 +233,21 @@ Result<Site> set_settings(Site site, const Settings& settings) {
         {"keep-back of length", keep.length_share, 0, 0.95, "0 to 95 %"},
         {"keep-back of volts", keep.volts, 0, 40, "0 to 40 V"},
         {"keep-back of data", keep.data_share, 0, 0.95, "0 to 95 %"},
+        {"keep-back of light", keep.light_db, 0, 30, "0 to 30 dB"},
+        {"keep-back of fade", keep.fade_db, 0, 60, "0 to 60 dB"},
+        {"keep-back of battery", keep.battery_share, 0, 0.95, "0 to 95 %"},
+        {"radiated power", settings.eirp_limit_dbm, -30, 90, "-30 to 90 dBm"},
+        {"rain", settings.rain_mm_per_h, 0, 250, "0 to 250 mm/h"},
+        {"hours of sun", settings.sun_hours, 0, 12, "0 to 12 h"},
+        {"dark hours", settings.dark_hours, 0, 24, "0 to 24 h"},
+        {"days without sun", settings.days_without_sun, 0, 60, "0 to 60"},
+        {"price of an hour", settings.labour.price_per_h, 0, 10000, "0 to 10 000"},
+        {"hours to pull 100 m", settings.labour.pull_h_per_100m, 0, 100, "0 to 100 h"},
+        {"hours for a copper end", settings.labour.copper_end_h, 0, 100, "0 to 100 h"},
+        {"hours for a fibre end", settings.labour.fibre_end_h, 0, 100, "0 to 100 h"},
+        {"hours to mount a unit", settings.labour.mount_h, 0, 100, "0 to 100 h"},
+        {"price of a mains outlet", settings.labour.mains_point_price, 0, 100000, "0 to 100 000"},
+        {"price of a new way", settings.labour.new_way_per_m, 0, 100000, "0 to 100 000"},
     };
     for (const Limit& limit : limits) {
         if (!within(limit.value, limit.least, limit.most)) {

@@ -1,0 +1,41 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/strip/laid_run.h"
+
+namespace ovant {
+
+int LaidRun::radio_hop() const {
+    for (std::size_t i = 0; i < laid().links.size(); ++i) {
+        if (net->links[static_cast<std::size_t>(laid().links[i])].medium() == Medium::radio)
+            return static_cast<int>(i);
+    }
+    return -1;
+}
+
+std::shared_ptr<const LaidRun> laid_now(const Document& document, std::size_t index) {
+    auto made = std::make_shared<LaidRun>();
+    made->net = &document.network();
+    made->index = index;
+    made->profile = run_profile(*made->net, index);
+    made->run = document.assessment().runs[index];
+    return made;
+}
+
+std::shared_ptr<const LaidRun> laid_as(const Document& document, Site site,
+                                       const std::string& camera, const QString& heading) {
+    auto made = std::make_shared<LaidRun>();
+    made->site = std::make_shared<const Site>(std::move(site));
+    auto net = std::make_shared<const Network>(lay_out(*made->site, document.catalogue()));
+    made->owned = net;
+    made->net = net.get();
+    made->heading = heading;
+    for (std::size_t i = 0; i < net->cameras.size(); ++i) {
+        if (net->device(net->cameras[i]).id != camera) continue;
+        made->index = i;
+        made->profile = run_profile(*net, i);
+        made->run = assess_run(*net, i, {document.condition(), false});
+        return made;
+    }
+    return nullptr;
+}
+
+}  // namespace ovant

@@ -1,0 +1,31 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// A run with all that its strip is drawn from: of the document, or of a site that might be.
+#pragma once
+
+#include <memory>
+
+#include "app/document/document.h"
+#include "core/assess/profile.h"
+
+namespace ovant {
+
+struct LaidRun {
+    std::shared_ptr<const Site> site;  // null for the document's own run
+    std::shared_ptr<const Network> owned;
+    const Network* net = nullptr;
+    std::size_t index = 0;
+    RunProfile profile;
+    RunAssessment run;
+    QString heading;  // the way's name, empty for the document's own run
+    const Run& laid() const { return net->runs[index]; }
+    // Number of the first link by radio, -1 if there is none.
+    int radio_hop() const;
+};
+
+// The document's own run of this camera; it lives until the document changes.
+std::shared_ptr<const LaidRun> laid_now(const Document& document, std::size_t index);
+// The same camera in a site that might be; null where it has no run there.
+std::shared_ptr<const LaidRun> laid_as(const Document& document, Site site,
+                                       const std::string& camera, const QString& heading);
+
+}  // namespace ovant

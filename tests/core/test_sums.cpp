@@ -1,0 +1,105 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Quick sums: read as people type them, answered from the same physics, refused with the word.
+#include <catch2/catch.hpp>
+
+#include <cmath>
+#include <nlohmann/json.hpp>
+#include <sstream>
+
+#include "cli/commands.h"
+#include "core/sums/sums.h"
+#include "phrase/error_text.h"
+#include "phrase/sum_text.h"
+
+using namespace ovant;
+
+namespace {
+
+Sum sum(const char* text, UnitSystem system = UnitSystem::metric) {
+    const Result<Sum> answer = quick_sum(text, system);
+    INFO(text);
+    if (!answer) FAIL(sentence(answer.error()));
+    return *answer;
+}
+Error refused(const char* text) {
+    const Result<Sum> answer = quick_sum(text, UnitSystem::metric);
+    INFO(text);
+    REQUIRE_FALSE(answer);
+    return answer.error();
+}
+
+}  // namespace
+
+TEST_CASE("every example is answered with a working and a source", "[sums]") {
+    for (const std::string& example : sum_examples()) {
+        const Sum answer = sum(example.c_str());
+        INFO(example);
+        CHECK(std::isfinite(answer.answer));
+        REQUIRE_FALSE(answer.working.empty());
+        for (const Step& step : answer.working) CHECK_FALSE(step.source.text.empty());
+        CHECK(looks_like_sum(example));
+        CHECK_FALSE(sum_answer(answer, UnitSystem::metric).empty());
+    }
+}
+
+TEST_CASE("sums against values worked by hand", "[sums]") {
+    // R = 8.421 ohm/100 m x 120 m over two pairs; V = (54 + sqrt(54^2 - 4 R 13)) / 2.
+    CHECK(sum("drop 24awg 120 m 13 W 54 V").answer == Approx(51.447).margin(0.005));
+    CHECK(sum("drop 54V 13W 24 AWG 120m 1 pair").answer == Approx(48.593).margin(0.005));
+    CHECK(sum("fibre 2.4 km os2 4 connectors").answer == Approx(3.96));
+    CHECK(sum("fibre 550 m om3 2 connectors 1 splice 850 nm").answer == Approx(3.45));
+    CHECK(sum("radio 1.2 km 5.8 GHz").answer == Approx(109.30).margin(0.02));
+    CHECK(sum("radio 1.2 km 5.8 GHz 14 dBm 16 dBi").answer ==
+          Approx(14 + 32 - 109.30).margin(0.02));
+    CHECK(sum("fresnel 640 m 5.8 GHz").answer == Approx(2.874).margin(0.005));
+    CHECK(sum("bitrate 8 mp 20 fps h265").answer == Approx(7.2));
+    CHECK(sum("bitrate 8 mp 20 fps h264 busy").answer == Approx(7.2 * 2 * 1.5));
+    CHECK(sum("ups 780 Wh 152 W").answer == Approx(780 * 0.85 * 0.8 / 152));
+}
+
+TEST_CASE("a sum knows a line that cannot stand", "[sums]") {
+    const Sum collapsed = sum("drop 24awg 900 m 25 W 48 V");
+    CHECK_FALSE(collapsed.stands);
+    CHECK(std::isnan(collapsed.answer));
+    CHECK(sum_answer(collapsed, UnitSystem::metric).find("collapses") != std::string::npos);
+}
+
+TEST_CASE("feet are understood, alone and by the system", "[sums]") {
+    const double metric = sum("drop 24awg 121.92 m 13 W 54 V").answer;
+    CHECK(sum("drop 24awg 400 ft 13 W 54 V").answer == Approx(metric));
+    CHECK(sum_answer(sum("fresnel 2100 ft 5.8 GHz"), UnitSystem::imperial).find("ft") !=
+          std::string::npos);
+}
+
+TEST_CASE("what is missing, odd or too much is named", "[sums][bad-input]") {
+    CHECK(refused("drop 24awg 120 m 13 W").code == ErrorCode::missing_field);
+    CHECK(refused("drop 24awg 120 m 13 W 54 V 12 bananas").subject == "12 bananas");
+    CHECK(refused("drop 24awg 1e9 m 13 W 54 V").code == ErrorCode::out_of_range);
+    CHECK(refused("drop 24awg 120 m 13 W 54 V 3 pairs").code == ErrorCode::out_of_range);
+    CHECK(refused("fibre 2 km").subject.find("os2") != std::string::npos);
+    CHECK(refused("fibre 2 km os2 850 nm").code == ErrorCode::out_of_range);
+    CHECK(refused("radio 5.8 GHz").code == ErrorCode::missing_field);
+    CHECK(refused("bitrate 8 mp").code == ErrorCode::missing_field);
+    CHECK(refused("ups 780 Wh 0 W").code == ErrorCode::out_of_range);
+    CHECK(refused("soup 3 W").code == ErrorCode::not_possible);
+    CHECK(refused("").code == ErrorCode::not_possible);
+    CHECK(refused("drop nan awg inf m").code == ErrorCode::missing_field);
+    CHECK_FALSE(looks_like_sum("drop"));
+    CHECK_FALSE(looks_like_sum("Drop the repeater"));
+}
+
+TEST_CASE("sum on the command line, as text and as JSON", "[sums][cli]") {
+    std::ostringstream out, err;
+    CHECK(run_cli({"sum", "fresnel", "640", "m", "5.8", "GHz"}, out, err) == cli_holds);
+    CHECK(out.str().find("2.87 m") == 0);
+    std::ostringstream json_out;
+    CHECK(run_cli({"sum", "drop 24awg 120 m 13 W 54 V", "--json"}, json_out, err) == cli_holds);
+    const auto json = nlohmann::json::parse(json_out.str());
+    CHECK(json["unit"] == "V");
+    CHECK(json["answer"].get<double>() == Approx(51.447).margin(0.005));
+    CHECK(json["working"].size() >= 3);
+    std::ostringstream none;
+    CHECK(run_cli({"sum", "ups", "780", "Wh"}, none, err) == cli_unreadable);
+    CHECK(err.str().find("load") != std::string::npos);
+    CHECK(none.str().empty());
+}
