@@ -91,6 +91,7 @@ int main(int argc, char** argv) {
     }
     if (parser.isSet(select)) window.document().select(parser.value(select).toStdString());
     if (parser.value(view) == "ways") window.show_ways(true);
+    if (parser.value(view) == "catalogue") window.show_catalogue();
     if (parser.isSet(working)) open_working(window, parser.value(working));
     if (parser.isSet(picture)) write_picture(window, parser.value(picture));
     return QApplication::exec();

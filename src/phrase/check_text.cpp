@@ -406,6 +406,17 @@ std::string title(PathwayKind kind) {
     return "";
 }
 
+std::string title(ObstacleKind kind) {
+    switch (kind) {
+        case ObstacleKind::building: return "Building";
+        case ObstacleKind::trees: return "Trees";
+        case ObstacleKind::masts: return "Masts";
+        case ObstacleKind::ground: return "Rising ground";
+        case ObstacleKind::water: return "Open water, no cable";
+    }
+    return "";
+}
+
 std::string figures(const Check& check, const TextContext& context) {
     switch (check.id) {
         case CheckId::port_class:
@@ -570,6 +581,25 @@ std::string unit_sentence(const SwitchAssessment& unit, const TextContext& conte
         return "Budget holds on greatest draw, not on class reservation";
     }
     return sentence(*worst, context);
+}
+
+std::string field_label(std::string_view path) {
+    std::string label(path);
+    for (std::string_view ending : {"_dbm", "_dbi", "_wh", "_mhz", "_mbps", "_ohm", "_c", "_w",
+                                    "_v", "_h", "_px", "_nm", "_deg"}) {
+        if (!label.ends_with(ending)) continue;
+        label.resize(label.size() - ending.size());
+        break;
+    }
+    if (label.ends_with("_m") && !label.ends_with("per_m")) label.resize(label.size() - 2);
+    std::string out;
+    for (char c : label) {
+        if (c == '/')
+            out += ": ";
+        else
+            out += c == '_' ? ' ' : c;
+    }
+    return out;
 }
 
 std::string step_result(const Step& step, UnitSystem units) {

@@ -23,6 +23,7 @@ std::string title(Surroundings surroundings);
 std::string title(Mains mains);
 std::string title(PlaceKind kind);
 std::string title(PathwayKind kind);
+std::string title(ObstacleKind kind);
 
 // Value against limit: "39.2 of 42.5 V", "class 4, class 6 needed", "1 of 2 ends"; may be empty.
 std::string figures(const Check& check, const TextContext& context);
@@ -33,6 +34,9 @@ std::string sentence(const Check& check, const TextContext& context);
 // The verdict of a run in one sentence: its deciding check, or that all holds and what is nearest.
 std::string run_sentence(const RunAssessment& run, const TextContext& context);
 std::string unit_sentence(const SwitchAssessment& unit, const TextContext& context);
+
+// The name of a kind's figure from its path in the file: "supply: budget".
+std::string field_label(std::string_view path);
 
 // "= 39.2 V" and the like for a step of a working.
 std::string step_result(const Step& step, UnitSystem units);

@@ -23,7 +23,7 @@ std::size_t estimated_bytes(const Site& site) {
 
 bool names_object(const Site& site, const std::string& id) {
     return find_device(site, id) || find_link(site, id) || find_place(site, id) ||
-           find_pathway(site, id);
+           find_pathway(site, id) || find_obstacle(site, id) || find_existing(site, id);
 }
 
 }  // namespace
@@ -136,18 +136,33 @@ std::string Document::selected_camera() const {
     if (const Device* device = find_device(*shown_, selected_); device && device->camera) {
         return selected_;
     }
+    // A switch serves many runs; it is not part of any one of them.
+    const auto is_chosen = [&](int device) {
+        const Category category = network_->kind(device).category;
+        return category != Category::network_switch && category != Category::recorder &&
+               category != Category::injector && network_->device(device).id == selected_;
+    };
     for (const Run& run : network_->runs) {
         for (std::size_t i = 0; i < run.links.size(); ++i) {
             const NetLink& link = network_->links[static_cast<std::size_t>(run.links[i])];
-            // A switch serves many runs; it is not part of any one of them.
-            const bool in_line = network_->kind(run.ins[i].device).in_line.has_value();
-            if (link.link->id == selected_ ||
-                (in_line && network_->device(run.ins[i].device).id == selected_)) {
+            if (link.link->id == selected_ || is_chosen(run.ins[i].device) ||
+                is_chosen(run.outs[i].device)) {
                 return network_->device(run.camera).id;
             }
         }
     }
     return "";
+}
+
+const std::vector<PinnedWay>& Document::pinned_ways(const std::string& camera) const {
+    static const std::vector<PinnedWay> none;
+    const auto found = pinned_ways_.find(camera);
+    return found == pinned_ways_.end() ? none : found->second;
+}
+
+void Document::set_pinned_ways(const std::string& camera, std::vector<PinnedWay> pinned) {
+    pinned_ways_[camera] = std::move(pinned);
+    emit selection_changed();
 }
 
 std::optional<std::size_t> Document::camera_index(const std::string& camera) const {
@@ -164,6 +179,7 @@ void Document::set_condition(std::optional<Condition> condition) {
 }
 
 void Document::start(Site site, const QString& path) {
+    pinned_ways_.clear();
     current_ = std::make_shared<const Site>(std::move(site));
     saved_ = current_;
     history_ = {{QString(), current_}};

@@ -6,16 +6,24 @@
 #include <QObject>
 #include <QString>
 
+#include <map>
 #include <memory>
 #include <optional>
 #include <string>
 #include <vector>
 
 #include "core/assess/assess.h"
+#include "core/choose/proposal.h"
 #include "core/format/file_store.h"
 #include "phrase/check_text.h"
 
 namespace ovant {
+
+// A way pinned for a camera, to be seen on the plan beside what stands. Not part of the site.
+struct PinnedWay {
+    WayId way;
+    SiteChange change;
+};
 
 class Document : public QObject {
     Q_OBJECT
@@ -58,6 +66,9 @@ public:
     // Camera of the run that the selection belongs to; empty if none.
     std::string selected_camera() const;
     std::optional<std::size_t> camera_index(const std::string& camera) const;
+
+    const std::vector<PinnedWay>& pinned_ways(const std::string& camera) const;
+    void set_pinned_ways(const std::string& camera, std::vector<PinnedWay> pinned);
 
     // The condition everything is judged under; none for the worst of all.
     std::optional<Condition> condition() const { return condition_; }
@@ -110,6 +121,7 @@ private:
     std::vector<Step> history_;
     std::size_t at_ = 0;
     std::string selected_;
+    std::map<std::string, std::vector<PinnedWay>> pinned_ways_;
     std::optional<Condition> condition_;
     QString path_;
     FileStamp stamp_;

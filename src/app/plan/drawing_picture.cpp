@@ -4,6 +4,10 @@
 #include <QBuffer>
 #include <QImageReader>
 #include <QSvgRenderer>
+#include <poppler-qt6.h>
+
+#include <algorithm>
+#include <cmath>
 
 namespace ovant {
 namespace {
@@ -45,12 +49,43 @@ void paint_drawing(QPainter& painter, const Drawing& drawing, const QRectF& area
     painter.drawImage(area, QImage::fromData(bytes_of(drawing)));
 }
 
+namespace {
+
+// The first page as a picture, 150 dots to the inch and no more than the plan can show.
+std::optional<Drawing> drawing_from_pdf(const QByteArray& bytes) {
+    constexpr double dots_per_inch = 150;
+    const std::unique_ptr<Poppler::Document> pdf = Poppler::Document::loadFromData(bytes);
+    if (!pdf || pdf->isLocked() || pdf->numPages() < 1) return std::nullopt;
+    const std::unique_ptr<Poppler::Page> page = pdf->page(0);
+    if (!page) return std::nullopt;
+    pdf->setRenderHint(Poppler::Document::Antialiasing);
+    pdf->setRenderHint(Poppler::Document::TextAntialiasing);
+    const QSizeF inches = page->pageSizeF() / 72.0;
+    const double pixels = inches.width() * inches.height() * dots_per_inch * dots_per_inch;
+    if (!(pixels > 0)) return std::nullopt;
+    const double fit = std::min(1.0, std::sqrt(most_drawing_pixels / pixels) * 0.99);
+    const QImage image = page->renderToImage(dots_per_inch * fit, dots_per_inch * fit);
+    if (image.isNull()) return std::nullopt;
+    QByteArray png;
+    QBuffer buffer(&png);
+    buffer.open(QIODevice::WriteOnly);
+    image.save(&buffer, "PNG");
+    Drawing drawing;
+    drawing.media_type = "image/png";
+    drawing.data = std::make_shared<const std::string>(png.constData(), png.size());
+    return drawing;
+}
+
+}  // namespace
+
 std::optional<Drawing> drawing_from_bytes(const QByteArray& bytes) {
     Drawing drawing;
     if (bytes.startsWith("\x89PNG"))
         drawing.media_type = "image/png";
     else if (bytes.startsWith("\xff\xd8"))
         drawing.media_type = "image/jpeg";
+    else if (bytes.startsWith("%PDF-"))
+        return drawing_from_pdf(bytes);
     else if (bytes.contains("<svg"))
         drawing.media_type = "image/svg+xml";
     else

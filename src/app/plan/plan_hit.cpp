@@ -22,6 +22,12 @@ PlanHit hit_at(const Document& document, const PlanMap& map, QPointF pixel) {
             }
         }
     }
+    if (const Obstacle* obstacle = find_obstacle(site, document.selected())) {
+        for (std::size_t i = 0; i < obstacle->points.size(); ++i) {
+            if (away(map.to_pixel(obstacle->points[i]), pixel) <= point_px)
+                return {PlanHit::What::obstacle_point, obstacle->id, i};
+        }
+    }
     PlanHit hit;
     double nearest = device_px;
     for (const Device& device : site.devices) {
@@ -55,6 +61,23 @@ PlanHit hit_at(const Document& document, const PlanMap& map, QPointF pixel) {
         if (distance >= nearest) continue;
         nearest = distance;
         hit = {PlanHit::What::pathway, pathway.id, 0};
+    }
+    for (const ExistingCable& existing : site.existing) {
+        const double distance = map.to_pixels(project(existing.points, at).away_m);
+        if (distance >= nearest) continue;
+        nearest = distance;
+        hit = {PlanHit::What::existing, existing.id, 0};
+    }
+    if (hit.what != PlanHit::What::nothing) return hit;
+    for (const Obstacle& obstacle : site.obstacles) {
+        // Water is taken by its shore: a click in it moves the plan.
+        std::vector<Point> outline = obstacle.points;
+        if (outline.size() > 2) outline.push_back(outline.front());
+        const bool on_edge = map.to_pixels(project(outline, at).away_m) < line_px;
+        const bool inside =
+            obstacle.kind != ObstacleKind::water &&
+            stretch_inside(obstacle.points, at, {at.x_m + 1e-3, at.y_m}).has_value();
+        if (on_edge || inside) hit = {PlanHit::What::obstacle, obstacle.id, 0};
     }
     return hit;
 }

@@ -10,7 +10,17 @@
 namespace ovant {
 
 struct PlanHit {
-    enum class What { nothing, device, link, place, pathway, pathway_point } what = What::nothing;
+    enum class What {
+        nothing,
+        device,
+        link,
+        place,
+        pathway,
+        pathway_point,
+        obstacle,
+        obstacle_point,
+        existing
+    } what = What::nothing;
     std::string id;
     std::size_t point = 0;  // of a pathway
 };

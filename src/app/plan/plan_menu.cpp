@@ -14,7 +14,10 @@ QString q(const std::string& text) { return QString::fromStdString(text); }
 
 void add_cables(QMenu& menu, Document& document, const std::string& link) {
     QMenu* cables = menu.addMenu(PlanView::tr("Cable"));
+    const Link* found = find_link(document.site(), link);
+    const Kind* now = found ? document.catalogue().find(found->cable) : nullptr;
     for (const Kind* kind : document.catalogue().of(Category::cable)) {
+        if (now && kind->cable->medium != now->cable->medium) continue;
         cables->addAction(q(kind->name), [&document, link, id = kind->id] {
             document.edit(PlanView::tr("Change cable of %1").arg(q(link)),
                           set_cable(document.committed(), document.catalogue(), link, id));

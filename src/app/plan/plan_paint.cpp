@@ -39,8 +39,10 @@ public:
 
     void paint() {
         p_.setRenderHint(QPainter::Antialiasing);
+        for (const Obstacle& obstacle : site_.obstacles) paint_obstacle(obstacle);
         for (const Place& place : site_.places) paint_place(place);
         for (const Pathway& pathway : site_.pathways) paint_pathway(pathway);
+        for (const ExistingCable& existing : site_.existing) paint_existing(existing);
         // Past some hundreds of cables fine edges cost more than they show.
         p_.setRenderHint(QPainter::Antialiasing, net_.links.size() <= many_links);
         paint_views();
@@ -51,8 +53,10 @@ public:
         for (int link : chosen_links) paint_under(net_.links[static_cast<std::size_t>(link)]);
         for (const NetLink& link : net_.links) paint_link(link);
         p_.setRenderHint(QPainter::Antialiasing);
+        for (const PinnedWay& pinned : document_.pinned_ways(camera)) paint_pinned(pinned);
         mark_everything(camera);
         for (const Place& place : site_.places) name_place(place);
+        for (const Obstacle& obstacle : site_.obstacles) name_obstacle(obstacle);
         paint_scale_bar();
         point_to_unseen(camera);
     }
@@ -143,6 +147,75 @@ private:
         }
     }
 
+    QPolygonF outline_of(const Obstacle& obstacle) const {
+        QPolygonF outline = map_.to_pixels(obstacle.points);
+        if (outline.size() > 2) outline.append(outline.first());
+        return outline;
+    }
+
+    void paint_obstacle(const Obstacle& obstacle) {
+        const QPolygonF outline = outline_of(obstacle);
+        if (!seen(outline)) return;
+        const bool chosen = document_.selected() == obstacle.id;
+        const bool water = obstacle.kind == ObstacleKind::water;
+        QColor ink = water ? theme_.fibre : theme_.quiet;
+        if (!chosen) ink.setAlpha(water ? 90 : 150);
+        p_.setPen(QPen(chosen ? theme_.copper : ink, chosen ? 2 : 1,
+                       water ? Qt::DotLine : Qt::SolidLine));
+        QColor fill = theme_.quiet;
+        fill.setAlpha(70);
+        p_.setBrush(water || outline.size() < 3
+                        ? QBrush(Qt::NoBrush)
+                        : QBrush(fill, obstacle.kind == ObstacleKind::trees ? Qt::Dense6Pattern
+                                                                            : Qt::BDiagPattern));
+        if (outline.size() < 3)
+            p_.drawPolyline(outline);
+        else
+            p_.drawPolygon(outline);
+        if (!chosen) return;
+        for (const Point& point : obstacle.points) {
+            p_.setPen(QPen(theme_.copper, 1.5));
+            p_.setBrush(theme_.card);
+            p_.drawEllipse(map_.to_pixel(point), 4, 4);
+        }
+    }
+
+    void name_obstacle(const Obstacle& obstacle) {
+        if (obstacle.kind == ObstacleKind::water) return;
+        const QPolygonF outline = outline_of(obstacle);
+        if (!seen(outline)) return;
+        p_.setFont(text_font(view_, 0.8));
+        const QFontMetricsF metrics(p_.font());
+        const QString name = QString::fromStdString(
+            obstacle.name + ", " + shown(obstacle.height_m, Unit::metre, document_.units()));
+        const QSizeF size(metrics.horizontalAdvance(name) + 4, metrics.height());
+        const QRectF box = outline.boundingRect();
+        for (const QPointF& corner :
+             {QPointF(box.center().x() - size.width() / 2, box.bottom() + 1),
+              QPointF(box.center().x() - size.width() / 2, box.top() - size.height() - 1),
+              QPointF(box.right() + 3, box.center().y() - size.height() / 2)}) {
+            const QRectF spot(corner, size);
+            if (!free(spot)) continue;
+            take(spot);
+            p_.setPen(theme_.quiet);
+            p_.drawText(spot, Qt::AlignCenter, name);
+            return;
+        }
+    }
+
+    // A cable that hangs there already: thin, in the colour of its medium.
+    void paint_existing(const ExistingCable& existing) {
+        const QPolygonF line = map_.to_pixels(existing.points);
+        if (!seen(line)) return;
+        const bool chosen = document_.selected() == existing.id;
+        const Kind* cable = document_.catalogue().find(existing.cable);
+        const Medium medium = cable && cable->cable ? cable->cable->medium : Medium::coax;
+        p_.setBrush(Qt::NoBrush);
+        p_.setPen(QPen(chosen ? theme_.copper : colour_of(theme_, LinkMark{medium, false}),
+                       chosen ? 3 : 1.4, Qt::DashDotDotLine));
+        p_.drawPolyline(line);
+    }
+
     void paint_pathway(const Pathway& pathway) {
         const QPolygonF line = map_.to_pixels(pathway.points);
         if (!seen(line)) return;
@@ -198,6 +271,26 @@ private:
         const bool chosen = document_.selected() == link.link->id;
         const bool thin = net_.links.size() > many_links;
         paint_cable(p_, theme_, line, mark, chosen ? 5 : wide ? 4 : thin ? 1 : 2);
+    }
+
+    // A pinned way, faint, in the marks of its media.
+    void paint_pinned(const PinnedWay& pinned) {
+        const auto point_of = [&](const std::string& id) -> const Device* {
+            for (const Device& device : pinned.change.devices) {
+                if (device.id == id) return &device;
+            }
+            return find_device(site_, id);
+        };
+        p_.setOpacity(0.55);
+        for (const Link& link : pinned.change.links) {
+            const Device* a = point_of(link.a.device);
+            const Device* b = point_of(link.b.device);
+            const Kind* cable = document_.catalogue().find(link.cable);
+            if (!a || !b || !cable || !cable->cable) continue;
+            paint_cable(p_, theme_, map_.to_pixels(link_polyline(site_, link, a->at, b->at)),
+                        {cable->cable->medium, false}, 5);
+        }
+        p_.setOpacity(1);
     }
 
     void mark_everything(const std::string& chosen_camera) {

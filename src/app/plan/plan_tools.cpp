@@ -62,18 +62,57 @@ void PlanView::add_in_line(Category category, QPointF pixel) {
     if (document_.edit(tr("Add %1").arg(q(added->id)), added->site)) document_.select(added->id);
 }
 
-void PlanView::end_pathway() {
+bool PlanView::draws_points() const {
+    return tool_ == PlanTool::pathway || tool_ == PlanTool::obstacle ||
+           tool_ == PlanTool::old_cable;
+}
+
+void PlanView::end_points() {
     if (points_.size() >= 2) {
-        Pathway pathway;
-        pathway.points = points_;
-        Result<Added> added = add_pathway(document_.committed(), std::move(pathway));
+        Result<Added> added = [&]() -> Result<Added> {
+            if (tool_ == PlanTool::obstacle) {
+                Obstacle obstacle;
+                obstacle.name = tr("Obstacle").toStdString();
+                obstacle.points = points_;
+                return add_obstacle(document_.committed(), std::move(obstacle));
+            }
+            if (tool_ == PlanTool::old_cable) {
+                ExistingCable existing;
+                existing.name = tr("Old coax").toStdString();
+                existing.cable = "coax-rg59";
+                existing.points = points_;
+                return add_existing(document_.committed(), document_.catalogue(),
+                                    std::move(existing));
+            }
+            Pathway pathway;
+            pathway.points = points_;
+            return add_pathway(document_.committed(), std::move(pathway));
+        }();
         const std::string id = added ? added->id : "";
-        if (document_.edit(tr("Draw pathway %1").arg(q(id)),
-                           added ? Result<Site>(added->site) : added.error())) {
+        const QString name = tool_ == PlanTool::obstacle    ? tr("Draw obstacle %1")
+                             : tool_ == PlanTool::old_cable ? tr("Draw old cable %1")
+                                                            : tr("Draw pathway %1");
+        if (document_.edit(name.arg(q(id)), added ? Result<Site>(added->site) : added.error()))
             document_.select(id);
-        }
     }
     set_tool(PlanTool::select);
+}
+
+void PlanView::add_unit(Point at) {
+    Result<Added> added = add_device(document_.committed(), document_.catalogue(), unit_kind_, at);
+    if (!added) {
+        document_.edit({}, added.error());
+        return;
+    }
+    // A radio goes as high as its place allows.
+    Device& device = *find_device(added->site, added->id);
+    const Kind* kind = document_.catalogue().find(unit_kind_);
+    if (kind->radio) {
+        const Place* place = find_place(added->site, device.place);
+        device.height_m = place ? place->mast_m : 6;
+        device.surroundings = Surroundings::outdoor;
+    }
+    if (document_.edit(tr("Add %1").arg(q(added->id)), added->site)) document_.select(added->id);
 }
 
 void PlanView::end_cable(const std::string& device) {
@@ -115,6 +154,9 @@ void PlanView::act_at(QPointF pixel) {
             }
             break;
         }
+        case PlanTool::unit: add_unit(at); break;
+        case PlanTool::obstacle: points_.push_back(at); break;
+        case PlanTool::old_cable:
         case PlanTool::pathway: points_.push_back(map_.to_site(snapped(pixel))); break;
         case PlanTool::cable: {
             const PlanHit hit = hit_at(document_, map_, pixel);
@@ -157,7 +199,7 @@ void PlanView::take_drawing(const QString& path) {
     }
     if (!drawing) {
         emit document_.refused(
-            tr("%1 is not a PNG, JPEG or self-contained SVG of at most 20 MB.").arg(path));
+            tr("%1 is not a PNG, JPEG, PDF or self-contained SVG of at most 20 MB.").arg(path));
         return;
     }
     const QSizeF size = drawing_size_px(*drawing);

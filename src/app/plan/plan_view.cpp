@@ -11,6 +11,7 @@
 
 #include "app/plan/plan_paint.h"
 #include "app/theme/theme.h"
+#include "core/assess/radio_path.h"
 #include "core/route/route.h"
 #include "core/site/edits.h"
 #include "phrase/numbers.h"
@@ -82,7 +83,8 @@ void PlanView::update_hint() {
                 text = tr("Set the scale (S), then place the equipment room (E).");
             } else if (site.places.empty()) {
                 text =
-                    tr("Drop a drawing here (PNG, JPEG, SVG), or place the equipment room (E) and "
+                    tr("Drop a drawing here (PNG, JPEG, SVG, PDF), or place the equipment room (E) "
+                       "and "
                        "go on without one.");
             } else if (document_.assessment().runs.empty()) {
                 text =
@@ -102,6 +104,18 @@ void PlanView::update_hint() {
         case PlanTool::pathway:
             text = tr(
                 "Click along the way cable can take. Enter ends it, Backspace takes a point back.");
+            break;
+        case PlanTool::unit:
+            text =
+                tr("Click where the unit stands. Cables are laid with the Cable tool; it takes "
+                   "the medium the ports need.");
+            break;
+        case PlanTool::obstacle:
+            text = tr("Click round what stands in the way. Enter ends it; then give its height.");
+            break;
+        case PlanTool::old_cable:
+            text =
+                tr("Click along the cable that hangs there. Enter ends it; then say what it is.");
             break;
         case PlanTool::cable:
             text = cable_from_.empty() ? tr("Click the unit the cable starts from.")
@@ -127,10 +141,13 @@ void PlanView::update_hint() {
         hint_->adjustSize();
         hint_->move(16, 12);
     }
-    if (!tool_field_) return;
-    tool_field_->setVisible(tool_ == PlanTool::camera);
-    tool_field_->adjustSize();
-    tool_field_->move(16, hint_->geometry().bottom() + 8);
+    for (const auto& [field, tool] :
+         {std::pair(tool_field_, PlanTool::camera), std::pair(unit_field_, PlanTool::unit)}) {
+        if (!field) continue;
+        field->setVisible(tool_ == tool);
+        field->adjustSize();
+        field->move(16, hint_->geometry().bottom() + 8);
+    }
 }
 
 void PlanView::fit() {
@@ -211,7 +228,7 @@ void PlanView::paint_tool(QPainter& painter) {
     if (dragging_ && grabbed_.what == PlanHit::What::device) say(painter, last_pixel_, drag_text());
     if (!points_.empty()) {
         QPolygonF line = map_.to_pixels(points_);
-        const bool growing = tool_ == PlanTool::pathway || points_.size() == 1;
+        const bool growing = draws_points() || points_.size() == 1;
         const QPointF end = snapped(cursor_);
         if (growing) line.append(end);
         painter.setPen(QPen(theme.copper, 2, Qt::DashLine));
@@ -223,6 +240,7 @@ void PlanView::paint_tool(QPainter& painter) {
             say(painter, end, q(shown(polyline_length_m(drawn), Unit::metre, document_.units())));
         }
     }
+    paint_sight(painter);
     if (const Device* from = find_device(document_.site(), cable_from_)) {
         painter.setPen(QPen(theme.copper, 2, Qt::DashLine));
         painter.drawLine(map_.to_pixel(from->at), cursor_);
@@ -233,6 +251,44 @@ void PlanView::paint_tool(QPainter& painter) {
     painter.setPen(QPen(theme.ink, 1));
     painter.drawLine(cursor_ - QPointF(12, 0), cursor_ + QPointF(12, 0));
     painter.drawLine(cursor_ - QPointF(0, 12), cursor_ + QPointF(0, 12));
+}
+
+// While a radio is placed: the line to the head end's mast, clear or cut.
+void PlanView::paint_sight(QPainter& painter) {
+    const Kind* kind = document_.catalogue().find(unit_kind_);
+    if (tool_ != PlanTool::unit || !kind || !kind->radio) return;
+    const Site& site = document_.site();
+    const Place* head = nullptr;
+    for (const Place& place : site.places) {
+        if (place.head_end) head = &place;
+    }
+    const Point here = map_.to_site(cursor_);
+    if (!head || distance_m(head->at, here) < 5) return;
+    const Place* there = nullptr;
+    for (const Place& place : site.places) {
+        if (std::abs(here.x_m - place.at.x_m) <= place.width_m / 2 &&
+            std::abs(here.y_m - place.at.y_m) <= place.depth_m / 2)
+            there = &place;
+    }
+    const RadioPath path = radio_path_between(site, *kind->radio, head->at, head->mast_m,
+                                              kind->radio->transmit_dbm, *kind->radio, here,
+                                              there ? there->mast_m : 6, kind->radio->transmit_dbm);
+    const Theme& theme = theme_of(*this);
+    const bool cut = path.clearance.share < 0;
+    const bool clear = path.clearance.share >= 0.6;
+    painter.setPen(QPen(cut     ? theme.fails
+                        : clear ? theme.holds
+                                : theme.tight,
+                        2.5, cut ? Qt::DashLine : Qt::SolidLine));
+    painter.drawLine(map_.to_pixel(head->at), cursor_);
+    const QString length = q(shown(path.distance_m, Unit::metre, document_.units()));
+    const QString what =
+        path.clearance.obstacle.empty() ? tr("the ground") : q(path.clearance.obstacle);
+    const QString by = q(shown(std::abs(path.clearance.least_m), Unit::metre, document_.units()));
+    say(painter, cursor_,
+        cut     ? tr("%1: %2 cuts the line by %3").arg(length, what, by)
+        : clear ? tr("%1: clear, %2 to spare over %3").arg(length, by, what)
+                : tr("%1: %2 stands in the zone, %3 below the line").arg(length, what, by));
 }
 
 // To devices, pathway points and pathways close by.
@@ -290,6 +346,12 @@ void PlanView::drag_to(QPointF pixel) {
         document_.preview(replace_pathway(site, pathway));
         return;
     }
+    if (grabbed_.what == PlanHit::What::obstacle_point) {
+        Obstacle obstacle = *find_obstacle(site, grabbed_.id);
+        obstacle.points[grabbed_.point] = now;
+        document_.preview(replace_obstacle(site, obstacle));
+        return;
+    }
     Point to{grabbed_from_.x_m + now.x_m - start.x_m, grabbed_from_.y_m + now.y_m - start.y_m};
     document_.preview_move(grabbed_.id, to);
 }
@@ -304,7 +366,8 @@ void PlanView::mouseMoveEvent(QMouseEvent* event) {
         const QPointF moved = event->position() - press_pixel_;
         const bool movable = grabbed_.what == PlanHit::What::device ||
                              grabbed_.what == PlanHit::What::place ||
-                             grabbed_.what == PlanHit::What::pathway_point;
+                             grabbed_.what == PlanHit::What::pathway_point ||
+                             grabbed_.what == PlanHit::What::obstacle_point;
         if (movable && (dragging_ || std::hypot(moved.x(), moved.y()) > drag_starts_px)) {
             dragging_ = true;
             last_pixel_ = event->position();
@@ -331,8 +394,8 @@ void PlanView::mouseReleaseEvent(QMouseEvent* event) {
 }
 
 void PlanView::mouseDoubleClickEvent(QMouseEvent* event) {
-    if (tool_ == PlanTool::pathway)
-        end_pathway();
+    if (draws_points())
+        end_points();
     else
         mousePressEvent(event);
 }
@@ -374,15 +437,15 @@ void PlanView::keyPressEvent(QKeyEvent* event) {
         case Qt::Key_Minus: return zoom(0.8);
         case Qt::Key_Return:
         case Qt::Key_Enter:
-            if (tool_ == PlanTool::pathway && !by_keyboard_) return end_pathway();
-            if (tool_ == PlanTool::pathway && points_.size() > 1 &&
+            if (draws_points() && !by_keyboard_) return end_points();
+            if (draws_points() && points_.size() > 1 &&
                 distance_m(points_.back(), map_.to_site(snapped(cursor_))) < map_.to_metres(2)) {
-                return end_pathway();
+                return end_points();
             }
             if (tool_ != PlanTool::select) return act_at(cursor_);
             break;
         case Qt::Key_Backspace:
-            if (tool_ == PlanTool::pathway && !points_.empty()) {
+            if (draws_points() && !points_.empty()) {
                 points_.pop_back();
                 return update();
             }

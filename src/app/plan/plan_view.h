@@ -15,7 +15,20 @@
 
 namespace ovant {
 
-enum class PlanTool { select, camera, room, place, pathway, cable, repeater, extender, scale };
+enum class PlanTool {
+    select,
+    camera,
+    unit,
+    room,
+    place,
+    pathway,
+    cable,
+    repeater,
+    extender,
+    obstacle,
+    old_cable,
+    scale
+};
 
 class PlanView : public QWidget {
     Q_OBJECT
@@ -26,6 +39,8 @@ public:
     void set_tool(PlanTool tool);
     void set_camera_kind(const std::string& kind) { camera_kind_ = kind; }
     void set_cable_kind(const std::string& kind) { cable_kind_ = kind; }
+    void set_unit_kind(const std::string& kind) { unit_kind_ = kind; }
+    void set_unit_field(QWidget* field) { unit_field_ = field; }
     // A field shown in the corner of the plan while the camera tool is on.
     void set_tool_field(QWidget* field) { tool_field_ = field; }
     const PlanMap& map() const { return map_; }
@@ -59,7 +74,10 @@ private:
     void act_at(QPointF pixel);  // one use of the tool
     void add_camera(Point at);
     void add_in_line(Category category, QPointF pixel);
-    void end_pathway();
+    void add_unit(Point at);
+    void end_points();  // of a pathway, an obstacle or an old cable
+    bool draws_points() const;
+    void paint_sight(QPainter& painter);
     void end_cable(const std::string& device);
     void drag_to(QPointF pixel);
     void end_drag();
@@ -88,6 +106,8 @@ private:
     QuantityEdit* known_length_;
     QLabel* hint_;
     QWidget* tool_field_ = nullptr;
+    QWidget* unit_field_ = nullptr;
+    std::string unit_kind_ = "radio-5-ptp";
     QPixmap ground_;
     PlanMap ground_map_;
     const void* ground_data_ = nullptr;

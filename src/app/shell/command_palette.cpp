@@ -5,8 +5,18 @@
 #include <QVBoxLayout>
 
 #include "app/theme/theme.h"
+#include "app/verdict/working_view.h"
+#include "core/sums/sums.h"
+#include "phrase/error_text.h"
+#include "phrase/sum_text.h"
 
 namespace ovant {
+
+namespace {
+
+constexpr int sum_row = -1, no_row = -2;  // what stands for an entry on lines that are none
+
+}  // namespace
 
 bool palette_matches(const QString& text, const QString& typed) {
     const QString low = text.toLower();
@@ -27,7 +37,7 @@ CommandPalette::CommandPalette(QWidget* parent)
     setObjectName("palette");
     setAccessibleName(tr("Commands"));
     input_->setObjectName("paletteInput");
-    input_->setPlaceholderText(tr("Type a command or a camera"));
+    input_->setPlaceholderText(tr("Type a command, a camera or a sum: drop 24awg 120 m 13 W 54 V"));
     list_->setObjectName("paletteList");
     list_->setFocusPolicy(Qt::NoFocus);
     list_->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
@@ -55,19 +65,53 @@ void CommandPalette::open(std::vector<PaletteEntry> entries) {
 }
 
 void CommandPalette::find(const QString& text) {
+    std::vector<QListWidgetItem*> examples;
     list_->clear();
+    const std::string typed = text.toStdString();
+    if (looks_like_sum(typed)) {
+        const Result<Sum> sum = quick_sum(typed, units_);
+        auto* item = new QListWidgetItem(
+            QString::fromStdString(sum ? "= " + sum_answer(*sum, units_) : sentence(sum.error())),
+            list_);
+        item->setData(Qt::UserRole, sum ? sum_row : no_row);
+    } else if (text.trimmed().isEmpty()) {
+        for (const std::string& example : sum_examples()) {
+            auto* item = new QListWidgetItem(tr("Sum: %1").arg(QString::fromStdString(example)));
+            item->setData(Qt::UserRole, no_row);
+            item->setData(Qt::UserRole + 1, QString::fromStdString(example));
+            examples.push_back(item);
+        }
+    }
     for (std::size_t i = 0; i < entries_.size(); ++i) {
         if (!palette_matches(entries_[i].text, text)) continue;
         const QString key = entries_[i].key.isEmpty() ? QString() : "    " + entries_[i].key;
         auto* item = new QListWidgetItem(entries_[i].text + key, list_);
         item->setData(Qt::UserRole, static_cast<int>(i));
     }
+    for (QListWidgetItem* item : examples) list_->addItem(item);
     list_->setCurrentRow(0);
 }
 
 void CommandPalette::run_current() {
     const QListWidgetItem* item = list_->currentItem();
     if (!item) return;
+    const int row = item->data(Qt::UserRole).toInt();
+    if (row == no_row) {
+        const QString example = item->data(Qt::UserRole + 1).toString();
+        if (!example.isEmpty()) input_->setText(example);
+        return;
+    }
+    if (row == sum_row) {
+        const Result<Sum> sum = quick_sum(input_->text().toStdString(), units_);
+        if (!sum) return;
+        auto* popup = new WorkingPopup(QString::fromStdString(sum_answer(*sum, units_)),
+                                       sum->working, units_, parentWidget());
+        popup->setObjectName("sumWorking");
+        popup->move(pos() + QPoint(0, 90));
+        hide();
+        popup->show();
+        return;
+    }
     const std::function<void()> run = entries_[item->data(Qt::UserRole).toUInt()].run;
     hide();
     run();

@@ -10,6 +10,8 @@
 #include <functional>
 #include <vector>
 
+#include "core/units/units.h"
+
 namespace ovant {
 
 struct PaletteEntry {
@@ -24,6 +26,8 @@ class CommandPalette : public QFrame {
 public:
     explicit CommandPalette(QWidget* parent);
     void open(std::vector<PaletteEntry> entries);
+    // Text that begins a quick sum is answered on the first line; taking it shows the working.
+    void set_units(UnitSystem units) { units_ = units; }
 
 protected:
     bool eventFilter(QObject* watched, QEvent* event) override;
@@ -31,6 +35,7 @@ protected:
 private:
     void find(const QString& text);
     void run_current();
+    UnitSystem units_ = UnitSystem::metric;
     std::vector<PaletteEntry> entries_;
     QLineEdit* input_;
     QListWidget* list_;

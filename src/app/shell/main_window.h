@@ -16,6 +16,7 @@ class QToolButton;
 
 namespace ovant {
 
+class CatalogueDialog;
 class CommandPalette;
 class DetailsPanel;
 class PartsView;
@@ -48,6 +49,7 @@ public:
     // In Reach: all ways of the selected camera in place of the plan, and back.
     void show_ways(bool ways);
     bool shows_ways() const;
+    CatalogueDialog* show_catalogue();
     Stage stage() const { return stage_; }
     // Reads cameras from a CSV file and shows what was left out, line by line.
     void import_csv(const QString& path);

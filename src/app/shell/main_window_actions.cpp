@@ -10,6 +10,7 @@
 #include <QStackedWidget>
 #include <QToolButton>
 
+#include "app/catalogue/catalogue_dialog.h"
 #include "app/parts/parts_view.h"
 #include "app/plan/plan_view.h"
 #include "app/prove/prove_view.h"
@@ -59,7 +60,7 @@ void MainWindow::make_file_actions() {
     menu->addSeparator();
     menu->addAction(add_action("layDrawing", tr("Lay a drawing beneath…"), {}, [this] {
         const QString path = prompts_.open_path(this, tr("Lay a drawing beneath"),
-                                                tr("Pictures (*.png *.jpg *.jpeg *.svg)"));
+                                                tr("Drawings (*.png *.jpg *.jpeg *.svg *.pdf)"));
         if (path.isEmpty()) return;
         set_stage(Stage::survey);
         plan_->take_drawing(path);
@@ -90,6 +91,8 @@ void MainWindow::make_file_actions() {
     menu->addSeparator();
     menu->addAction(add_action("settings", tr("Settings of the site…"), QKeySequence(tr("Ctrl+,")),
                                [this] { (new SettingsDialog(document_, this))->open(); }));
+    menu->addAction(add_action("catalogueAction", tr("Catalogue…"), QKeySequence(tr("Ctrl+T")),
+                               [this] { show_catalogue(); }));
     menu->addAction(add_action("light", tr("Light"), {}, [this] { emit dark_wanted(false); }));
     menu->addAction(add_action("dark", tr("Dark"), {}, [this] { emit dark_wanted(true); }));
     menu->addSeparator();
@@ -160,6 +163,8 @@ void MainWindow::make_tool_actions() {
     const Tool tools[] = {
         {PlanTool::select, "tool-select", tr("Select"), tr("Tool: select and move"), "V"},
         {PlanTool::camera, "tool-camera", tr("Camera"), tr("Tool: place cameras"), "C"},
+        {PlanTool::unit, "tool-unit", tr("Unit"),
+         tr("Tool: place a radio, converter, switch or other unit"), "U"},
         {PlanTool::room, "tool-room", tr("Room"), tr("Tool: place the equipment room"), "E"},
         {PlanTool::place, "tool-place", tr("Place"), tr("Tool: place a building, pole or pedestal"),
          "P"},
@@ -171,9 +176,15 @@ void MainWindow::make_tool_actions() {
          tr("Tool: put a repeater into a cable"), "R"},
         {PlanTool::extender, "tool-extender", tr("Extender"),
          tr("Tool: put an extender into a cable"), "X"},
+        {PlanTool::obstacle, "tool-obstacle", tr("Obstacle"),
+         tr("Tool: draw what stands in the way of radio, or water"), "O"},
+        {PlanTool::old_cable, "tool-oldCable", tr("Old cable"),
+         tr("Tool: draw a cable that hangs there already"), "H"},
         {PlanTool::scale, "tool-scale", tr("Scale"), tr("Tool: set the scale of the drawing"), "S"},
     };
     auto* row = tool_row_->layout();
+    auto* more = new QMenu(this);
+    more->setObjectName("moreToolsMenu");
     for (const Tool& tool : tools) {
         QAction* action =
             add_action(tool.name, tool.command, QKeySequence(tool.key), [this, tool = tool.tool] {
@@ -191,8 +202,24 @@ void MainWindow::make_tool_actions() {
         connect(button, &QToolButton::clicked, action, &QAction::trigger);
         connect(plan_, &PlanView::tool_changed, button,
                 [this, button, tool = tool.tool] { button->setChecked(plan_->tool() == tool); });
-        row->addWidget(button);
+        // What is used now and then stands in a menu, so that the row fits a small window.
+        const bool seldom = tool.tool == PlanTool::obstacle || tool.tool == PlanTool::old_cable ||
+                            tool.tool == PlanTool::extender || tool.tool == PlanTool::scale;
+        if (!seldom) {
+            row->addWidget(button);
+            continue;
+        }
+        button->setParent(tool_row_);
+        button->hide();
+        more->addAction(action);
     }
+    auto* more_button = new QToolButton;
+    more_button->setObjectName("moreTools");
+    more_button->setText(tr("More ▾"));
+    more_button->setFont(text_font(*this, 0.9));
+    more_button->setPopupMode(QToolButton::InstantPopup);
+    more_button->setMenu(more);
+    row->addWidget(more_button);
     auto* kinds = new QComboBox(plan_);
     kinds->setObjectName("cameraKind");
     kinds->setAccessibleName(tr("Kind of camera to place"));
@@ -208,6 +235,26 @@ void MainWindow::make_tool_actions() {
         plan_->set_tool(PlanTool::camera);
         plan_->setFocus();
     });
+    auto* units = new QComboBox(plan_);
+    units->setObjectName("unitKind");
+    units->setAccessibleName(tr("Kind of unit to place"));
+    units->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
+    units->setMinimumContentsLength(30);
+    units->setFont(text_font(*this, 0.92));
+    for (Category category :
+         {Category::radio, Category::media_converter, Category::network_switch, Category::injector,
+          Category::line_unit, Category::coax_unit, Category::supply, Category::splitter,
+          Category::combiner, Category::mains_unit, Category::recorder}) {
+        for (const Kind* kind : document_.catalogue().of(category))
+            units->addItem(q(title(category) + ": " + kind->name), q(kind->id));
+    }
+    units->setCurrentIndex(units->findData("radio-5-ptp"));
+    connect(units, &QComboBox::activated, this, [this, units] {
+        plan_->set_unit_kind(units->currentData().toString().toStdString());
+        plan_->set_tool(PlanTool::unit);
+        plan_->setFocus();
+    });
+    plan_->set_unit_field(units);
     static_cast<QHBoxLayout*>(row)->addStretch(1);
     plan_->set_tool_field(kinds);
     plan_->set_tool(PlanTool::select);
@@ -257,6 +304,16 @@ void MainWindow::change_settings(const QString& name,
     document_.edit(name, set_settings(document_.committed(), settings));
 }
 
+CatalogueDialog* MainWindow::show_catalogue() {
+    auto* dialog = findChild<CatalogueDialog*>("catalogue");
+    if (!dialog) dialog = new CatalogueDialog(document_, prompts_, this);
+    const Device* selected = find_device(document_.site(), document_.selected());
+    if (selected) dialog->show_kind(q(selected->kind));
+    dialog->show();
+    dialog->raise();
+    return dialog;
+}
+
 void MainWindow::remove_selected() {
     const std::string id = document_.selected();
     if (id.empty()) return;
@@ -286,6 +343,7 @@ void MainWindow::open_palette() {
                            {},
                            [this, id = run.camera] { document_.select(id); }});
     }
+    palette_->set_units(document_.units());
     palette_->open(std::move(entries));
 }
 

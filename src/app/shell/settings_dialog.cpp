@@ -46,7 +46,39 @@ const NumberField number_fields[] = {
      [](Settings& s) -> double& { return s.keep_back.volts; }},
     {QT_TRANSLATE_NOOP("SettingsDialog", "Keep back of data"), "keepData", Unit::percent, 100,
      [](Settings& s) -> double& { return s.keep_back.data_share; }},
+    {QT_TRANSLATE_NOOP("SettingsDialog", "Keep back of light"), "keepLight", Unit::decibel, 1,
+     [](Settings& s) -> double& { return s.keep_back.light_db; }},
+    {QT_TRANSLATE_NOOP("SettingsDialog", "Keep back of radio fade"), "keepFade", Unit::decibel, 1,
+     [](Settings& s) -> double& { return s.keep_back.fade_db; }},
+    {QT_TRANSLATE_NOOP("SettingsDialog", "Keep back of battery"), "keepBattery", Unit::percent, 100,
+     [](Settings& s) -> double& { return s.keep_back.battery_share; }},
+    {QT_TRANSLATE_NOOP("SettingsDialog", "Radiated power allowed here"), "eirp",
+     Unit::decibel_milliwatt, 1, [](Settings& s) -> double& { return s.eirp_limit_dbm; }},
+    {QT_TRANSLATE_NOOP("SettingsDialog", "Rain to plan for, mm an hour"), "rain", Unit::none, 1,
+     [](Settings& s) -> double& { return s.rain_mm_per_h; }},
+    {QT_TRANSLATE_NOOP("SettingsDialog", "Full sun a day, worst month"), "sun", Unit::hour, 1,
+     [](Settings& s) -> double& { return s.sun_hours; }},
+    {QT_TRANSLATE_NOOP("SettingsDialog", "Dark hours then"), "dark", Unit::hour, 1,
+     [](Settings& s) -> double& { return s.dark_hours; }},
+    {QT_TRANSLATE_NOOP("SettingsDialog", "Days a battery must last"), "sunless", Unit::none, 1,
+     [](Settings& s) -> double& { return s.days_without_sun; }},
+    {QT_TRANSLATE_NOOP("SettingsDialog", "Price of an hour of work"), "hourPrice", Unit::none, 1,
+     [](Settings& s) -> double& { return s.labour.price_per_h; }},
+    {QT_TRANSLATE_NOOP("SettingsDialog", "Drawing in 100 m of cable"), "pull", Unit::hour, 1,
+     [](Settings& s) -> double& { return s.labour.pull_h_per_100m; }},
+    {QT_TRANSLATE_NOOP("SettingsDialog", "A copper end"), "copperEnd", Unit::hour, 1,
+     [](Settings& s) -> double& { return s.labour.copper_end_h; }},
+    {QT_TRANSLATE_NOOP("SettingsDialog", "A fibre end"), "fibreEnd", Unit::hour, 1,
+     [](Settings& s) -> double& { return s.labour.fibre_end_h; }},
+    {QT_TRANSLATE_NOOP("SettingsDialog", "Mounting a unit"), "mountUnit", Unit::hour, 1,
+     [](Settings& s) -> double& { return s.labour.mount_h; }},
+    {QT_TRANSLATE_NOOP("SettingsDialog", "Price of a mains outlet"), "outlet", Unit::none, 1,
+     [](Settings& s) -> double& { return s.labour.mains_point_price; }},
+    {QT_TRANSLATE_NOOP("SettingsDialog", "Price of a metre of new way"), "newWay", Unit::none, 1,
+     [](Settings& s) -> double& { return s.labour.new_way_per_m; }},
 };
+
+constexpr int judged_fields = 10;  // of the list: temperatures, lengths and what is kept back
 
 template <class T>
 QComboBox* choice(const char* name, T& value, std::initializer_list<std::pair<T, QString>> items,
@@ -72,8 +104,10 @@ SettingsDialog::SettingsDialog(Document& document, QWidget* parent)
     setObjectName("settings");
     setWindowTitle(tr("Settings of the site"));
     setAttribute(Qt::WA_DeleteOnClose);
+    // Two columns: the rules of judging on the left, weather, work and prices on the right.
     auto* form = new QFormLayout;
-    form->setVerticalSpacing(5);
+    auto* right = new QFormLayout;
+    for (QFormLayout* column : {form, right}) column->setVerticalSpacing(5);
     auto* name = new QLineEdit(site_name_);
     name->setObjectName("siteName");
     connect(name, &QLineEdit::textChanged, this,
@@ -120,23 +154,28 @@ SettingsDialog::SettingsDialog(Document& document, QWidget* parent)
             if (value) field.value(settings_) = *value / field.factor;
         });
         connect(edit, &QuantityEdit::refused, &document_, &Document::refused);
-        form->addRow(tr(field.label), edit);
+        const bool judged = &field < number_fields + judged_fields;
+        (judged ? form : right)->addRow(tr(field.label), edit);
     }
     auto* currency = new QLineEdit(QString::fromStdString(settings_.currency));
     currency->setObjectName("currency");
     currency->setMaxLength(8);
     connect(currency, &QLineEdit::textChanged, this,
             [this](const QString& text) { settings_.currency = text.toStdString(); });
-    form->addRow(tr("Currency"), currency);
+    right->addRow(tr("Currency"), currency);
     auto* buttons = new QDialogButtonBox(QDialogButtonBox::Cancel);
     QPushButton* accept = buttons->addButton(tr("Use these"), QDialogButtonBox::AcceptRole);
     accept->setObjectName("acceptSettings");
     connect(buttons, &QDialogButtonBox::accepted, this, &SettingsDialog::take);
     connect(buttons, &QDialogButtonBox::rejected, this, &QDialog::reject);
     auto* layout = new QVBoxLayout(this);
-    layout->addLayout(form);
+    auto* columns = new QHBoxLayout;
+    columns->setSpacing(24);
+    columns->addLayout(form);
+    columns->addLayout(right);
+    layout->addLayout(columns);
     layout->addWidget(buttons);
-    setMinimumWidth(440);
+    setMinimumWidth(760);
 }
 
 void SettingsDialog::take() {

@@ -116,7 +116,7 @@ void DetailsPanel::fill_run_links(const std::string& camera) {
     for (int link : run.links)
         links.push_back(d.network().links[static_cast<std::size_t>(link)].link->id);
     add_choice(
-        tr("All lengths"), "runCable", kinds_of(Category::cable), first.cable->id,
+        tr("All lengths"), "runCable", cables_of(first.medium()), first.cable->id,
         [&d, links](const std::string& cable) {
             Result<Site> site = d.committed();
             for (const std::string& link : links) {
@@ -149,7 +149,18 @@ void DetailsPanel::fill_unit(const Device& device) {
             return set_kind(d.committed(), d.catalogue(), id, value);
         },
         tr("Change kind of %1").arg(q(id)));
-    if (kind->in_line) {
+    if (kind->radio) fill_radio(device);
+    fill_modules(device, *kind);
+    if (!d.site().places.empty()) {
+        std::vector<std::pair<std::string, QString>> places{{"", tr("By itself")}};
+        for (const Place& place : d.site().places)
+            places.push_back({place.id, q(place.name.empty() ? place.id : place.name)});
+        add_choice(
+            tr("Stands at"), "standsAt", places, device.place,
+            [&d, id](const std::string& place) { return set_place(d.committed(), id, place); },
+            tr("Move %1 to a place").arg(q(id)));
+    }
+    if (kind->rating < Surroundings::wet) {
         std::vector<std::pair<std::string, QString>> boxes = kinds_of(Category::enclosure);
         boxes.insert(boxes.begin(), {"", tr("No enclosure")});
         add_choice(
@@ -221,6 +232,13 @@ void DetailsPanel::fill_place(const Place& place) {
             });
         },
         edit_name);
+    add_number(
+        tr("Mast: antennas up to"), "mast", Unit::metre, place.mast_m, false,
+        [changed](std::optional<double> v) { return changed([&](Place& p) { p.mast_m = *v; }); },
+        edit_name);
+    add_switch(
+        tr("Explosive vapour is possible"), "vapour", place.vapour_zone,
+        [changed](bool on) { return changed([&](Place& p) { p.vapour_zone = on; }); }, edit_name);
     add_switch(
         tr("Has earth"), "earth", place.earth,
         [changed](bool on) { return changed([&](Place& p) { p.earth = on; }); }, edit_name);
@@ -273,14 +291,108 @@ void DetailsPanel::fill_pathway(const Pathway& pathway) {
         edit_name);
 }
 
+void DetailsPanel::fill_obstacle(const Obstacle& obstacle) {
+    Document& d = document_;
+    const QString name = q(obstacle.name.empty() ? obstacle.id : obstacle.name);
+    const QString edit_name = tr("Change %1").arg(name);
+    const auto changed = [&d, obstacle](auto set) {
+        Obstacle next = obstacle;
+        set(next);
+        return replace_obstacle(d.committed(), next);
+    };
+    add_heading(name);
+    add_name(obstacle.id, obstacle.name);
+    add_choice(
+        tr("Kind"), "kind", choices_of<ObstacleKind>(), std::string(name_of(obstacle.kind)),
+        [changed](const std::string& v) {
+            return changed(
+                [&](Obstacle& o) { o.kind = from_name<ObstacleKind>(v).value_or(o.kind); });
+        },
+        edit_name);
+    if (obstacle.kind == ObstacleKind::water) return;  // stands in the way of cable, not of radio
+    add_number(
+        tr("Height above ground"), "obstacleHeight", Unit::metre, obstacle.height_m, false,
+        [changed](std::optional<double> v) {
+            return changed([&](Obstacle& o) { o.height_m = *v; });
+        },
+        edit_name);
+}
+
+void DetailsPanel::fill_existing(const ExistingCable& existing) {
+    Document& d = document_;
+    const QString name = q(existing.name.empty() ? existing.id : existing.name);
+    const QString edit_name = tr("Change %1").arg(name);
+    const auto changed = [&d, existing](auto set) {
+        ExistingCable next = existing;
+        set(next);
+        return replace_existing(d.committed(), d.catalogue(), next);
+    };
+    add_heading(tr("%1, hangs there already").arg(name));
+    add_name(existing.id, existing.name);
+    std::vector<std::pair<std::string, QString>> kinds = cables_of(Medium::coax);
+    for (Medium medium : {Medium::fibre, Medium::twisted_pair}) {
+        for (auto& kind : cables_of(medium)) kinds.push_back(std::move(kind));
+    }
+    add_choice(
+        tr("Cable"), "cable", kinds, existing.cable,
+        [changed](const std::string& v) { return changed([&](ExistingCable& x) { x.cable = v; }); },
+        edit_name);
+    add_number(
+        tr("Measured length"), "measured", Unit::metre, existing.measured_length_m, true,
+        [changed](std::optional<double> v) {
+            return changed([&](ExistingCable& x) { x.measured_length_m = v; });
+        },
+        edit_name);
+    add_number(
+        tr("Measured loop resistance"), "measuredLoop", Unit::ohm, existing.measured_loop_ohm, true,
+        [changed](std::optional<double> v) {
+            return changed([&](ExistingCable& x) { x.measured_loop_ohm = v; });
+        },
+        edit_name);
+}
+
+void DetailsPanel::fill_radio(const Device& device) {
+    Document& d = document_;
+    const std::string id = device.id;
+    add_number(
+        tr("Antenna above ground"), "antennaHeight", Unit::metre, device.height_m, false,
+        [&d, id](std::optional<double> v) { return set_antenna_height(d.committed(), id, *v); },
+        tr("Antenna of %1").arg(q(id)));
+    add_number(
+        tr("Transmits"), "transmit", Unit::decibel_milliwatt, device.transmit_dbm, true,
+        [&d, id](std::optional<double> v) { return set_transmit(d.committed(), id, v); },
+        tr("Power of %1").arg(q(id)));
+}
+
+void DetailsPanel::fill_modules(const Device& device, const Kind& kind) {
+    Document& d = document_;
+    const std::string id = device.id;
+    if (kind.optic) return;  // fixed
+    for (const PortKind& port : kind.ports) {
+        if (port.medium != Medium::fibre) continue;
+        std::vector<std::pair<std::string, QString>> modules = kinds_of(Category::transceiver);
+        modules.insert(modules.begin(), {"", tr("None")});
+        const auto found = device.modules.find(port.id);
+        add_choice(
+            tr("Transceiver in %1").arg(q(port.id)), "module-" + port.id, modules,
+            found == device.modules.end() ? "" : found->second,
+            [&d, id, port_id = port.id](const std::string& module) {
+                return set_module(d.committed(), d.catalogue(), id, port_id, module);
+            },
+            tr("Transceiver of %1").arg(q(id)));
+    }
+}
+
 void DetailsPanel::fill_link(const Link& link) {
     Document& d = document_;
     const std::string id = link.id;
+    const Kind* laid = d.catalogue().find(link.cable);
+    const Medium medium = laid && laid->cable ? laid->cable->medium : Medium::twisted_pair;
     add_heading(tr("Cable %1, %2 to %3")
                     .arg(q(id), q(link.a.device + "." + link.a.port),
                          q(link.b.device + "." + link.b.port)));
     add_choice(
-        tr("Cable"), "cable", kinds_of(Category::cable), link.cable,
+        tr("Cable"), "cable", cables_of(medium), link.cable,
         [&d, id](const std::string& cable) {
             return set_cable(d.committed(), d.catalogue(), id, cable);
         },
@@ -295,6 +407,22 @@ void DetailsPanel::fill_link(const Link& link) {
         tr("Slack"), "slack", Unit::metre, link.slack_m, false,
         [&d, id](std::optional<double> value) { return set_slack(d.committed(), id, *value); },
         tr("Slack of %1").arg(q(id)));
+    if (medium == Medium::radio || medium == Medium::mains_wiring) return;
+    if (medium == Medium::fibre || medium == Medium::composite) {
+        add_number(
+            tr("Connector pairs"), "connectors", Unit::count, link.connectors, false,
+            [&d, id, splices = link.splices](std::optional<double> v) {
+                return set_fibre_joints(d.committed(), id, static_cast<int>(*v), splices);
+            },
+            tr("Connectors of %1").arg(q(id)));
+        add_number(
+            tr("Splices"), "splices", Unit::count, link.splices, false,
+            [&d, id, connectors = link.connectors](std::optional<double> v) {
+                return set_fibre_joints(d.committed(), id, connectors, static_cast<int>(*v));
+            },
+            tr("Splices of %1").arg(q(id)));
+        if (medium == Medium::fibre) return;
+    }
     std::vector<std::pair<std::string, QString>> protectors = kinds_of(Category::protector);
     protectors.insert(protectors.begin(), {"", tr("None")});
     const std::string at_a = link.a.protector, at_b = link.b.protector;

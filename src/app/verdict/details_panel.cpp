@@ -57,10 +57,14 @@ void DetailsPanel::refresh() {
         fill_link(*link);
     } else if (const Pathway* pathway = find_pathway(site, id)) {
         fill_pathway(*pathway);
+    } else if (const Obstacle* obstacle = find_obstacle(site, id)) {
+        fill_obstacle(*obstacle);
+    } else if (const ExistingCable* existing = find_existing(site, id)) {
+        fill_existing(*existing);
     } else {
-        auto* hint =
-            new QLabel(tr("Choose a camera, unit, cable, place or pathway on the plan to see and "
-                          "change its details."));
+        auto* hint = new QLabel(
+            tr("Choose a camera, unit, cable, place, pathway or obstacle on the plan to see and "
+               "change its details."));
         hint->setWordWrap(true);
         form_->addRow(hint);
     }
@@ -145,6 +149,14 @@ void DetailsPanel::add_switch(const QString& label, const std::string& object_na
     connect(field, &QCheckBox::clicked, this,
             [this, change, edit_name](bool on) { document_.edit(edit_name, change(on)); });
     form_->addRow(field);
+}
+
+std::vector<std::pair<std::string, QString>> DetailsPanel::cables_of(Medium medium) const {
+    std::vector<std::pair<std::string, QString>> choices = kinds_of(Category::cable);
+    std::erase_if(choices, [&](const auto& choice) {
+        return document_.catalogue().find(choice.first)->cable->medium != medium;
+    });
+    return choices;
 }
 
 std::vector<std::pair<std::string, QString>> DetailsPanel::kinds_of(Category category) const {

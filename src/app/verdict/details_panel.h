@@ -25,6 +25,10 @@ private:
     void fill_place(const Place& place);
     void fill_pathway(const Pathway& pathway);
     void fill_link(const Link& link);
+    void fill_obstacle(const Obstacle& obstacle);
+    void fill_existing(const ExistingCable& existing);
+    void fill_radio(const Device& device);
+    void fill_modules(const Device& device, const Kind& kind);
     void fill_run_links(const std::string& camera);
 
     void add_heading(const QString& text);
@@ -42,6 +46,7 @@ private:
     void add_switch(const QString& label, const std::string& object_name, bool now,
                     std::function<Result<Site>(bool)> change, const QString& edit_name);
     std::vector<std::pair<std::string, QString>> kinds_of(Category category) const;
+    std::vector<std::pair<std::string, QString>> cables_of(Medium medium) const;
 
     Document& document_;
     QWidget* content_ = nullptr;

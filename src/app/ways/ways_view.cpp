@@ -161,7 +161,7 @@ WaysView::WaysView(Document& document, QWidget* parent)
       heading_(new QLabel),
       beside_(new QLabel),
       use_(new QPushButton(tr("Use this way"))),
-      pin_(new QPushButton(tr("Compare"))),
+      pin_(new QPushButton(tr("Pin"))),
       strip_(new StripView(document)) {
     setObjectName("ways");
     heading_->setObjectName("waysHeading");
@@ -170,7 +170,9 @@ WaysView::WaysView(Document& document, QWidget* parent)
     use_->setObjectName("useWay");
     use_->setToolTip(tr("The camera's run becomes this way (Enter)"));
     pin_->setObjectName("pinWay");
-    pin_->setToolTip(tr("Pin this way; two pinned ways stand one under the other below (Space)"));
+    pin_->setToolTip(
+        tr("Keep this way beside the others: two stand one under the other below, all of them "
+           "faint on the plan (Space)"));
     sorted_->setSourceModel(model_);
     sorted_->setSortRole(WaysModel::sort_role);
     table_->setObjectName("waysTable");
@@ -190,8 +192,6 @@ WaysView::WaysView(Document& document, QWidget* parent)
     header->setStretchLastSection(false);
     header->setSectionsMovable(false);
     header->setMinimumSectionSize(40);
-    const int widths[ways_columns] = {214, 112, 60, 66, 54, 58, 54};
-    for (int i = 0; i < ways_columns; ++i) header->resizeSection(i, widths[i]);
     header->setSectionResizeMode(static_cast<int>(WaysColumn::check), QHeaderView::Stretch);
     auto* head = new QHBoxLayout;
     head->setContentsMargins(14, 8, 10, 6);
@@ -244,6 +244,10 @@ void WaysView::refresh() {
 
 void WaysView::fill() {
     stale_ = false;
+    // The cursor stays on its way while the camera stays.
+    const Proposal* was = camera_ == document_.selected_camera() ? current() : nullptr;
+    const WayId way_was = was ? *was->way : WayId::direct_copper;
+    const bool keep = was != nullptr;
     camera_ = document_.selected_camera();
     const Device* camera = find_device(document_.site(), camera_);
     if (!camera) {
@@ -268,8 +272,34 @@ void WaysView::fill() {
                               document_.units())));
     beside_->setText(facts.join(", "));
     model_->set_proposals(propose_ways(document_.committed(), document_.catalogue(), camera_));
+    for (std::size_t row = 0; row < model_->proposals().size(); ++row) {
+        const Proposal& proposal = model_->proposals()[row];
+        for (const PinnedWay& pinned : document_.pinned_ways(camera_)) {
+            if (pinned.way == proposal.way && proposal.built)
+                model_->set_pinned(static_cast<int>(row), true);
+        }
+    }
     table_->setCurrentIndex(sorted_->index(0, 0));
+    for (int row = 0; keep && row < sorted_->rowCount(); ++row) {
+        const int source_row = sorted_->mapToSource(sorted_->index(row, 0)).row();
+        if (model_->proposals()[static_cast<std::size_t>(source_row)].way == way_was)
+            table_->setCurrentIndex(sorted_->index(row, 0));
+    }
+    table_->scrollTo(table_->currentIndex());
     show_strips();
+}
+
+void WaysView::resizeEvent(QResizeEvent*) {
+    // In a small window the names and what decides come first.
+    const bool narrow = width() < 640;
+    const int wide_widths[ways_columns] = {214, 112, 60, 66, 54, 58, 54};
+    const int narrow_widths[ways_columns] = {178, 70, 60, 48, 50, 50, 50};
+    for (int i = 0; i < ways_columns; ++i) {
+        if (i != static_cast<int>(WaysColumn::check))
+            table_->header()->resizeSection(i, narrow ? narrow_widths[i] : wide_widths[i]);
+    }
+    for (WaysColumn column : {WaysColumn::can_fail, WaysColumn::work})
+        table_->setColumnHidden(static_cast<int>(column), narrow);
 }
 
 int WaysView::current_row() const {
@@ -288,6 +318,8 @@ void WaysView::show_strips() {
     use_->setText(proposal && proposal->built && proposal->change.empty() ? tr("In use")
                                                                           : tr("Use this way"));
     pin_->setEnabled(proposal && proposal->built);
+    const int at = current_row();
+    pin_->setText(at >= 0 && model_->pinned(at) ? tr("Unpin") : tr("Pin"));
     std::vector<int> rows = model_->pins();
     const int now = current_row();
     // The way under the cursor and the pinned one, at most two of them.
@@ -315,11 +347,13 @@ void WaysView::use_current() {
 void WaysView::pin_current() {
     const int row = current_row();
     if (row < 0) return;
-    const bool pin = !model_->pinned(row);
-    // Two at most: the one pinned first makes room.
-    const std::vector<int> pins = model_->pins();
-    if (pin && pins.size() == 2) model_->set_pinned(pins.front(), false);
-    model_->set_pinned(row, pin);
+    model_->set_pinned(row, !model_->pinned(row));
+    std::vector<PinnedWay> pinned;
+    for (int each : model_->pins()) {
+        const Proposal& proposal = model_->proposals()[static_cast<std::size_t>(each)];
+        pinned.push_back({*proposal.way, proposal.change});
+    }
+    document_.set_pinned_ways(camera_, std::move(pinned));
     show_strips();
 }
 

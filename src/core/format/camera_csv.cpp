@@ -15,31 +15,6 @@ namespace {
 
 using Row = std::vector<std::string>;
 
-std::vector<Row> rows_of(std::string_view text) {
-    struct State {
-        std::vector<Row> rows;
-        Row row;
-    } state;
-    csv_parser parser;
-    csv_init(&parser, CSV_APPEND_NULL);
-    const std::string_view head = text.substr(0, text.find('\n'));
-    if (std::count(head.begin(), head.end(), ';') > std::count(head.begin(), head.end(), ',')) {
-        csv_set_delim(&parser, ';');
-    }
-    const auto on_field = [](void* field, std::size_t size, void* data) {
-        static_cast<State*>(data)->row.emplace_back(static_cast<const char*>(field), size);
-    };
-    const auto on_row = [](int, void* data) {
-        auto* s = static_cast<State*>(data);
-        s->rows.push_back(std::move(s->row));
-        s->row.clear();
-    };
-    csv_parse(&parser, text.data(), text.size(), on_field, on_row, &state);
-    csv_fini(&parser, on_field, on_row, &state);
-    csv_free(&parser);
-    return std::move(state.rows);
-}
-
 std::string column_name(std::string text) {
     std::string out;
     for (const char c : text) {
@@ -58,7 +33,7 @@ public:
     }
 
     CsvImport run(std::string_view csv) {
-        const std::vector<Row> rows = rows_of(csv);
+        const std::vector<Row> rows = csv_rows(csv);
         if (rows.empty()) {
             fail(1, ErrorCode::missing_field, "name", "name, x, y");
             return std::move(out_);
@@ -154,6 +129,31 @@ private:
 };
 
 }  // namespace
+
+std::vector<std::vector<std::string>> csv_rows(std::string_view text) {
+    struct State {
+        std::vector<Row> rows;
+        Row row;
+    } state;
+    csv_parser parser;
+    csv_init(&parser, CSV_APPEND_NULL);
+    const std::string_view head = text.substr(0, text.find('\n'));
+    if (std::count(head.begin(), head.end(), ';') > std::count(head.begin(), head.end(), ',')) {
+        csv_set_delim(&parser, ';');
+    }
+    const auto on_field = [](void* field, std::size_t size, void* data) {
+        static_cast<State*>(data)->row.emplace_back(static_cast<const char*>(field), size);
+    };
+    const auto on_row = [](int, void* data) {
+        auto* s = static_cast<State*>(data);
+        s->rows.push_back(std::move(s->row));
+        s->row.clear();
+    };
+    csv_parse(&parser, text.data(), text.size(), on_field, on_row, &state);
+    csv_fini(&parser, on_field, on_row, &state);
+    csv_free(&parser);
+    return std::move(state.rows);
+}
 
 CsvImport import_cameras(const Site& site, const Catalogue& catalogue, std::string_view csv) {
     return Importer(site, catalogue).run(csv);

@@ -22,6 +22,9 @@ struct CsvImport {
 // is that of the cable and connects the camera to the first free port that serves it.
 CsvImport import_cameras(const Site& site, const Catalogue& catalogue, std::string_view csv);
 
+// Rows and cells of a CSV text, commas or semicolons told by the first line.
+std::vector<std::vector<std::string>> csv_rows(std::string_view text);
+
 // A cell as text for a CSV file: quoted where needed, and a leading = + - @ made harmless.
 std::string csv_cell(std::string_view text);
 

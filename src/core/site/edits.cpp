@@ -216,6 +216,12 @@ Result<Added> connect(Site site, const Catalogue& catalogue, std::string_view ca
         if (!has_port(site, catalogue, end->device, end->port)) {
             return unknown_port(end->device, end->port);
         }
+        const PortKind* port =
+            find_port(*catalogue.find(find_device(site, end->device)->kind), end->port);
+        if (port->medium != kind->cable->medium) {
+            return Error{ErrorCode::wrong_medium, "", end->device + "." + end->port,
+                         std::string(cable)};
+        }
         if (const Link* used = link_at(site, end->device, end->port)) {
             return Error{ErrorCode::port_in_use, "", end->device + "." + end->port, used->id};
         }
@@ -237,12 +243,15 @@ Result<Added> connect(Site site, const Catalogue& catalogue, std::string_view ca
 
 Result<Added> connect_devices(Site site, const Catalogue& catalogue, std::string_view cable,
                               std::string_view a, std::string_view b) {
-    const auto free_port = [&](std::string_view id, auto fits) -> std::string {
+    const Kind* wished = catalogue.find(cable);
+    if (!wished || !wished->cable)
+        return Error{ErrorCode::unknown_kind, "", std::string(cable), ""};
+    const auto free_port = [&](std::string_view id, Medium medium, auto fits) -> std::string {
         const Device* device = find_device(site, id);
         const Kind* kind = device ? catalogue.find(device->kind) : nullptr;
         if (!kind) return "";
         for (const PortKind& port : kind->ports) {
-            if (fits(port) && !link_at(site, id, port.id)) return port.id;
+            if (port.medium == medium && fits(port) && !link_at(site, id, port.id)) return port.id;
         }
         return "";
     };
@@ -253,19 +262,34 @@ Result<Added> connect_devices(Site site, const Catalogue& catalogue, std::string
         return port.role == PortRole::pd || (port.role == PortRole::pass && port.upstream);
     };
     const auto carries_data = [](const PortKind& port) { return port.role == PortRole::data; };
-    const auto join = [&](std::string_view from, std::string out, std::string_view to,
-                          std::string in) {
-        return connect(site, catalogue, cable, {std::string(from), std::move(out), 0, ""},
+    const auto any = [](const PortKind&) { return true; };
+    const auto join = [&](std::string_view kind, std::string_view from, std::string out,
+                          std::string_view to, std::string in) {
+        return connect(site, catalogue, kind, {std::string(from), std::move(out), 0, ""},
                        {std::string(to), std::move(in), 0, ""});
     };
-    for (const auto& [from, to] : {std::pair(a, b), std::pair(b, a)}) {
-        const std::string out = free_port(from, feeds);
-        const std::string in = free_port(to, is_fed);
-        if (!out.empty() && !in.empty()) return join(from, out, to, in);
+    // The cable that was chosen first; where no port takes its medium, the usual one of another.
+    const std::pair<Medium, std::string_view> kinds[] = {
+        {wished->cable->medium, cable},        {Medium::twisted_pair, "cat5e-solid-24-out"},
+        {Medium::fibre, "fibre-os2-2"},        {Medium::composite, "composite-16"},
+        {Medium::coax, "coax-rg59"},           {Medium::radio, "air"},
+        {Medium::mains_wiring, "house-mains"}, {Medium::dc, "dc-lead-18"}};
+    for (const auto& [medium, kind] : kinds) {
+        for (const auto& [from, to] : {std::pair(a, b), std::pair(b, a)}) {
+            const std::string out = free_port(from, medium, feeds);
+            const std::string in = free_port(to, medium, is_fed);
+            if (!out.empty() && !in.empty()) return join(kind, from, out, to, in);
+        }
+        const std::string out = free_port(a, medium, carries_data);
+        const std::string in = free_port(b, medium, carries_data);
+        if (!out.empty() && !in.empty()) return join(kind, a, out, b, in);
+        // A feeding port carries data to what needs no power from it.
+        for (const auto& [from, to] : {std::pair(a, b), std::pair(b, a)}) {
+            const std::string data = free_port(from, medium, carries_data);
+            const std::string other = free_port(to, medium, any);
+            if (!data.empty() && !other.empty()) return join(kind, from, data, to, other);
+        }
     }
-    const std::string out = free_port(a, carries_data);
-    const std::string in = free_port(b, carries_data);
-    if (!out.empty() && !in.empty()) return join(a, out, b, in);
     return Error{ErrorCode::not_possible, "", fmt::format("{} to {}", a, b),
                  "no free ports that fit"};
 }
@@ -333,6 +357,11 @@ Result<Site> set_cable(Site site, const Catalogue& catalogue, std::string_view l
     if (!link) return no_such(link_id);
     const Kind* kind = catalogue.find(cable);
     if (!kind || !kind->cable) return Error{ErrorCode::unknown_kind, "", std::string(cable), ""};
+    const Kind* now = catalogue.find(link->cable);
+    if (now && now->cable && now->cable->medium != kind->cable->medium) {
+        return Error{ErrorCode::wrong_medium, "", link->a.device + "." + link->a.port,
+                     std::string(cable)};
+    }
     link->cable = cable;
     return site;
 }
@@ -437,6 +466,14 @@ Result<Site> set_enclosure(Site site, const Catalogue& catalogue, std::string_vi
         return Error{ErrorCode::unknown_kind, "", std::string(enclosure), ""};
     }
     device->enclosure = enclosure;
+    return site;
+}
+
+Result<Site> set_place(Site site, std::string_view id, std::string_view place) {
+    Device* device = find_device(site, id);
+    if (!device) return no_such(id);
+    if (!place.empty() && !find_place(site, place)) return no_such(place);
+    device->place = place;
     return site;
 }
 

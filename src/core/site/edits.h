@@ -63,6 +63,8 @@ Result<Site> set_kind(Site site, const Catalogue& catalogue, std::string_view de
                       std::string_view kind);
 Result<Site> set_enclosure(Site site, const Catalogue& catalogue, std::string_view device,
                            std::string_view enclosure);
+// Which place the unit stands at; empty: by itself.
+Result<Site> set_place(Site site, std::string_view device, std::string_view place);
 Result<Site> set_long_group(Site site, std::string_view device, int group, bool on);
 // Metres above the ground of a radio's antenna, 0 to 300.
 Result<Site> set_antenna_height(Site site, std::string_view device, double height_m);

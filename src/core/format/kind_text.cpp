@@ -1,0 +1,268 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/format/kind_text.h"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <charconv>
+#include <cmath>
+#include <nlohmann/json.hpp>
+
+#include "core/catalogue/catalogue.h"
+#include "core/format/camera_csv.h"
+#include "core/format/embedded.h"
+#include "core/format/schema.h"
+
+namespace ovant {
+namespace {
+
+using nlohmann::json;
+using nlohmann::ordered_json;
+
+Unit unit_of(std::string_view name) {
+    const std::pair<std::string_view, Unit> endings[] = {{"_dbm", Unit::decibel_milliwatt},
+                                                         {"_dbi", Unit::decibel},
+                                                         {"_wh", Unit::watt_hour},
+                                                         {"_mhz", Unit::megahertz},
+                                                         {"_mbps", Unit::megabit_per_second},
+                                                         {"_ohm", Unit::ohm},
+                                                         {"_volts", Unit::volt},
+                                                         {"_c", Unit::celsius},
+                                                         {"_w", Unit::watt},
+                                                         {"_v", Unit::volt},
+                                                         {"_m", Unit::metre},
+                                                         {"_h", Unit::hour}};
+    for (const auto& [ending, unit] : endings) {
+        if (name.ends_with(ending) && !name.ends_with("per_m")) return unit;
+    }
+    return Unit::none;
+}
+
+void collect(const ordered_json& value, const std::string& path, std::vector<KindField>& fields) {
+    if (value.is_object()) {
+        for (const auto& [key, inner] : value.items())
+            collect(inner, path.empty() ? key : path + "/" + key, fields);
+        return;
+    }
+    if (value.is_array()) {
+        for (std::size_t i = 0; i < value.size(); ++i)
+            collect(value[i], fmt::format("{}/{}", path, i), fields);
+        return;
+    }
+    KindField field;
+    field.path = path;
+    field.unit = unit_of(path);
+    field.type = value.is_number()    ? KindField::Type::number
+                 : value.is_boolean() ? KindField::Type::truth
+                                      : KindField::Type::text;
+    field.value = value.is_string() ? value.get<std::string>() : value.dump();
+    fields.push_back(std::move(field));
+}
+
+ordered_json parsed(std::string_view text) { return ordered_json::parse(text, nullptr, false); }
+
+ordered_json* at_path(ordered_json& root, const std::string& path) {
+    ordered_json* here = &root;
+    std::size_t from = 0;
+    while (from <= path.size()) {
+        const std::size_t slash = std::min(path.find('/', from), path.size());
+        const std::string step = path.substr(from, slash - from);
+        if (here->is_object() && here->contains(step)) {
+            here = &(*here)[step];
+        } else if (here->is_array()) {
+            std::size_t number = 0;
+            const auto read = std::from_chars(step.data(), step.data() + step.size(), number);
+            if (read.ec != std::errc() || number >= here->size()) return nullptr;
+            here = &(*here)[number];
+        } else {
+            return nullptr;
+        }
+        from = slash + 1;
+    }
+    return here;
+}
+
+// Whole numbers stay whole, so that counts pass the schema.
+ordered_json as_number(double value) {
+    if (value == std::round(value) && std::abs(value) < 1e15)
+        return static_cast<std::int64_t>(value);
+    return value;
+}
+
+Result<std::string> checked(const ordered_json& kind) {
+    std::string text = kind.dump(-1, ' ', false, ordered_json::error_handler_t::replace);
+    const Result<Kind> read = read_kind(text, "");
+    if (!read) return read.error();
+    return text;
+}
+
+// Puts a value at a path, making what is on the way.
+void put(ordered_json& root, const std::string& path, ordered_json value) {
+    ordered_json* here = &root;
+    std::size_t from = 0;
+    for (;;) {
+        const std::size_t slash = path.find('/', from);
+        const std::string step = path.substr(from, slash - from);
+        const bool is_index = !step.empty() && std::all_of(step.begin(), step.end(), [](char c) {
+            return c >= '0' && c <= '9';
+        });
+        if (is_index) {
+            if (!here->is_array()) *here = ordered_json::array();
+            const std::size_t number = std::min<std::size_t>(std::stoul("0" + step), 200);
+            while (here->size() <= number) here->push_back(nullptr);
+            here = &(*here)[number];
+        } else {
+            if (!here->is_object()) *here = ordered_json::object();
+            here = &(*here)[step];
+        }
+        if (slash == std::string::npos) break;
+        from = slash + 1;
+    }
+    *here = std::move(value);
+}
+
+ordered_json cell_value(const std::string& cell) {
+    if (cell == "true" || cell == "false") return cell == "true";
+    double number = 0;
+    const auto read = std::from_chars(cell.data(), cell.data() + cell.size(), number);
+    if (read.ec == std::errc() && read.ptr == cell.data() + cell.size() && std::isfinite(number))
+        return as_number(number);
+    return cell;
+}
+
+void take(KindsImport& import, const ordered_json& kind, const std::string& place) {
+    Result<std::string> text = checked(kind);
+    if (!text) {
+        Error error = text.error();
+        error.place = place + (error.place.empty() ? "" : "/" + error.place);
+        import.errors.push_back(std::move(error));
+        return;
+    }
+    import.kinds.push_back({kind.at("id").get<std::string>(), std::move(*text)});
+}
+
+}  // namespace
+
+std::string kind_json(const Site& site, std::string_view id) {
+    const auto own = site.kinds.find(std::string(id));
+    if (own != site.kinds.end()) return own->second;
+    for (std::string_view text : embedded::catalogue_files()) {
+        const ordered_json file = parsed(text);
+        for (const ordered_json& kind : file.at("kinds")) {
+            if (kind.at("id") == id) return kind.dump();
+        }
+    }
+    return "";
+}
+
+std::vector<KindField> kind_fields(std::string_view text) {
+    std::vector<KindField> fields;
+    const ordered_json kind = parsed(text);
+    if (kind.is_object()) collect(kind, "", fields);
+    return fields;
+}
+
+Result<std::string> with_field(std::string_view text, const std::string& path,
+                               std::string_view typed, UnitSystem system) {
+    ordered_json kind = parsed(text);
+    ordered_json* field = kind.is_object() && path != "id" ? at_path(kind, path) : nullptr;
+    if (!field) return Error{ErrorCode::missing_field, path, path, "a field of this kind"};
+    if (field->is_number()) {
+        const Result<double> value = parse_quantity(typed, unit_of(path), system);
+        if (!value) {
+            Error error = value.error();
+            error.place = path;
+            return error;
+        }
+        *field = as_number(*value);
+    } else if (field->is_boolean()) {
+        *field = typed == "true";
+    } else {
+        *field = std::string(typed);
+    }
+    return checked(kind);
+}
+
+Result<std::string> copied_kind(std::string_view text, std::string_view id, std::string_view name) {
+    ordered_json kind = parsed(text);
+    if (!kind.is_object()) return Error{ErrorCode::unknown_kind, "", std::string(id), ""};
+    kind["id"] = id;
+    kind["name"] = name;
+    return checked(kind);
+}
+
+std::string kinds_as_json(const std::vector<std::string>& kinds) {
+    std::string out = "{\"kinds\": [";
+    for (std::size_t i = 0; i < kinds.size(); ++i) out += (i ? ",\n  " : "\n  ") + kinds[i];
+    return out + "\n]}\n";
+}
+
+std::string kinds_as_csv(const std::vector<std::string>& kinds) {
+    std::vector<std::string> columns;
+    for (const std::string& kind : kinds) {
+        for (const KindField& field : kind_fields(kind)) {
+            if (std::find(columns.begin(), columns.end(), field.path) == columns.end())
+                columns.push_back(field.path);
+        }
+    }
+    std::string out;
+    for (std::size_t i = 0; i < columns.size(); ++i) out += (i ? "," : "") + csv_cell(columns[i]);
+    out += "\r\n";
+    for (const std::string& kind : kinds) {
+        const std::vector<KindField> fields = kind_fields(kind);
+        for (std::size_t i = 0; i < columns.size(); ++i) {
+            if (i) out += ",";
+            for (const KindField& field : fields) {
+                if (field.path != columns[i]) continue;
+                // A minus of a number is no formula.
+                out += field.type == KindField::Type::text ? csv_cell(field.value) : field.value;
+            }
+        }
+        out += "\r\n";
+    }
+    return out;
+}
+
+KindsImport import_kinds(std::string_view text) {
+    KindsImport import;
+    const std::size_t first = text.find_first_not_of(" \t\r\n\xef\xbb\xbf");
+    if (first != std::string_view::npos && text[first] == '{') {
+        const Result<json> file = parse_json(text);
+        if (!file) {
+            import.errors.push_back(file.error());
+            return import;
+        }
+        if (!file->contains("kinds") || !file->at("kinds").is_array()) {
+            import.errors.push_back({ErrorCode::missing_field, "", "kinds", "a list of kinds"});
+            return import;
+        }
+        for (std::size_t i = 0; i < file->at("kinds").size(); ++i)
+            take(import, parsed(file->at("kinds")[i].dump()), fmt::format("kinds/{}", i));
+        return import;
+    }
+    const std::vector<std::vector<std::string>> rows = csv_rows(text);
+    if (rows.empty()) {
+        import.errors.push_back({ErrorCode::missing_field, "line 1", "id", "a head line"});
+        return import;
+    }
+    for (std::size_t r = 1; r < rows.size(); ++r) {
+        ordered_json kind = ordered_json::object();
+        for (std::size_t c = 0; c < std::min(rows[r].size(), rows[0].size()); ++c) {
+            std::string cell = rows[r][c];
+            const std::string& path = rows[0][c];
+            // What csv_cell made harmless.
+            if (cell.size() > 1 && cell[0] == '\'' &&
+                std::string_view("=+-@").find(cell[1]) != std::string_view::npos)
+                cell.erase(0, 1);
+            if (cell.empty() || path.empty()) continue;
+            // Names and ports keep their letters even where they are all digits.
+            const bool letters = path == "id" || path == "name" || path.ends_with("/ids") ||
+                                 path.ends_with("/category") || path.ends_with("/lane");
+            put(kind, path, letters ? ordered_json(cell) : cell_value(cell));
+        }
+        take(import, kind, fmt::format("line {}", r + 1));
+    }
+    return import;
+}
+
+}  // namespace ovant
