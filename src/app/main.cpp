@@ -3,6 +3,7 @@
 #include <QCommandLineParser>
 #include <QPainter>
 #include <QTimer>
+#include <QTreeView>
 
 #include <cstdio>
 
@@ -10,6 +11,7 @@
 #include "app/strip/strip_view.h"
 #include "app/theme/theme.h"
 #include "app/verdict/check_row.h"
+#include "app/ways/ways_view.h"
 
 namespace {
 
@@ -46,6 +48,17 @@ void open_working(ovant::MainWindow& window, const QString& of) {
     });
 }
 
+// Pins the first way and puts the cursor on one of another medium.
+void compare_two(ovant::MainWindow& window) {
+    QTimer::singleShot(300, &window, [&window] {
+        auto* ways = window.findChild<ovant::WaysView*>("ways");
+        auto* table = window.findChild<QTreeView*>("waysTable");
+        table->setCurrentIndex(table->model()->index(2, 0));
+        ways->pin_current();
+        table->setCurrentIndex(table->model()->index(5, 0));
+    });
+}
+
 }  // namespace
 
 int main(int argc, char** argv) {
@@ -68,7 +81,7 @@ int main(int argc, char** argv) {
     const QCommandLineOption size("size", "size of the window, such as 1280x800", "size");
     const QCommandLineOption working(
         "working", "open the working of the check that decides, or of the strip", "check|strip");
-    const QCommandLineOption view("view", "open this view: ways, catalogue", "view");
+    const QCommandLineOption view("view", "open this view: ways, compare, catalogue", "view");
     parser.addOptions({demo, dark, light, stage, select, picture, size, working, view});
     parser.process(app);
 
@@ -90,7 +103,8 @@ int main(int argc, char** argv) {
         window.set_stage(static_cast<ovant::Stage>(index));
     }
     if (parser.isSet(select)) window.document().select(parser.value(select).toStdString());
-    if (parser.value(view) == "ways") window.show_ways(true);
+    if (parser.value(view) == "ways" || parser.value(view) == "compare") window.show_ways(true);
+    if (parser.value(view) == "compare") compare_two(window);
     if (parser.value(view) == "catalogue") window.show_catalogue();
     if (parser.isSet(working)) open_working(window, parser.value(working));
     if (parser.isSet(picture)) write_picture(window, parser.value(picture));

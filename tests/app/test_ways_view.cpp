@@ -157,6 +157,7 @@ TEST_CASE("an obstacle drawn into the path cuts it, a higher antenna clears it",
     // By the keyboard it comes down again, half a metre a key.
     const double raised_m = find_device(d.document().site(), "RA2")->height_m;
     strip->setFocus();
+    antenna_spot(strip, "RA2");
     d.key(strip, Qt::Key_Down);
     CHECK(find_device(d.document().site(), "RA2")->height_m == Approx(raised_m - 0.5));
 }

@@ -365,3 +365,40 @@ TEST_CASE("rates of the site price the work", "[ways][cost]") {
     site.settings.labour.pull_h_per_100m = 0;
     CHECK(cost().hours < before.hours);
 }
+
+TEST_CASE("on the demo every proposal is a sound site, judged as it promised", "[ways][expert]") {
+    const Site demo = demo_site();
+    const Catalogue catalogue = catalogue_for(demo);
+    int judged = 0;
+    for (const char* camera : {"K02", "K05", "K11", "K13", "K14", "K16", "K18", "K19", "K08"}) {
+        for (const Proposal& proposal : propose_ways(demo, catalogue, camera)) {
+            if (!proposal.built) continue;
+            INFO(camera << " " << id_of(*proposal.way));
+            const Site site = with_change(demo, proposal.change);
+            CHECK(find_problems(site, catalogue).empty());
+            CHECK(assess(site, catalogue).run(camera)->verdict == proposal.run.verdict);
+            CHECK(read_site(write_site(site)));
+            ++judged;
+        }
+    }
+    CHECK(judged > 80);
+}
+
+TEST_CASE("a way in use is known again and changes nothing", "[ways][expert]") {
+    const Site demo = demo_site();
+    const Catalogue catalogue = catalogue_for(demo);
+    for (const char* camera : {"K14", "K16", "K05", "K21"}) {
+        for (const Proposal& proposal : propose_ways(demo, catalogue, camera)) {
+            if (!proposal.built || proposal.verdict == Verdict::fails) continue;
+            const Site used = with_change(demo, proposal.change);
+            for (const Proposal& again : propose_ways(used, catalogue, camera)) {
+                if (again.way != proposal.way) continue;
+                INFO(camera << " " << id_of(*proposal.way));
+                CHECK(again.built);
+                CHECK(again.verdict <= proposal.verdict);
+                CHECK(again.change.devices.size() <= 1);
+                CHECK(again.change.links.size() <= 1);
+            }
+        }
+    }
+}

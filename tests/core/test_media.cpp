@@ -371,7 +371,12 @@ TEST_CASE("cautions appear where they apply and nowhere else", "[media][cautions
         CHECK_FALSE(has(row.without, row.caution));
     }
     CHECK(cautions_of(net, index_of(net, "K07")).empty());
-    // The cards say the same.
+    // The cards say the same; a d.c. lead beside the data has its own step.
+    bool lead = false;
+    for (const Card& card : wiring_cards(net)) {
+        if (card.camera == "K08") lead = card.steps.back().medium == Medium::dc;
+    }
+    CHECK(lead);
     for (const Card& card : wiring_cards(net)) {
         CHECK(card.cautions == cautions_of(net, index_of(net, card.camera)));
     }

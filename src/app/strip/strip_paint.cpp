@@ -34,9 +34,10 @@ public:
         p_.setRenderHint(QPainter::Antialiasing);
         heading();
         if (!in_.laid->profile.points.empty()) {
-            if (!in_.laid->profile.feeding_port.empty())
+            const bool room = chart_bottom_ - chart_top_ > 1.5 * line_;
+            if (!in_.laid->profile.feeding_port.empty() && room)
                 volts();
-            else
+            else if (room)
                 nothing_feeds();
             run();
             watts();

@@ -20,7 +20,9 @@ double room_share(const Proposal& proposal) {
     if (std::isnan(check.margin)) return proposal.verdict == Verdict::fails ? -1 : 0;
     const double of = check.limit != 0 ? std::abs(check.limit) : 4 * std::abs(check.keep_line);
     if (of <= 0) return proposal.verdict == Verdict::fails ? -1 : 0;
-    return std::clamp(check.margin / of, -1.0, 1.0);
+    const double share = std::clamp(check.margin / of, -1.0, 1.0);
+    // What fails without a figure has no room at all.
+    return proposal.verdict == Verdict::fails && share >= 0 ? -1 : share;
 }
 
 WaysModel::WaysModel(const Document& document, QObject* parent)

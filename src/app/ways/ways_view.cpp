@@ -25,6 +25,8 @@
 namespace ovant {
 namespace {
 
+constexpr int strip_px = 190;  // least height of one run
+
 QString q(const std::string& text) { return QString::fromStdString(text); }
 
 class WaysDelegate : public QStyledItemDelegate {
@@ -167,6 +169,7 @@ WaysView::WaysView(Document& document, QWidget* parent)
     heading_->setObjectName("waysHeading");
     heading_->setFont(text_font(*this, 1.1, true));
     beside_->setFont(text_font(*this, 0.92));
+    beside_->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred);
     use_->setObjectName("useWay");
     use_->setToolTip(tr("The camera's run becomes this way (Enter)"));
     pin_->setObjectName("pinWay");
@@ -333,6 +336,8 @@ void WaysView::show_strips() {
                             camera_, q(proposal_title(shown_way, document_.text())));
         if (laid) runs.push_back(std::move(laid));
     }
+    // Each of two needs its own height.
+    strip_->setMinimumHeight(runs.size() > 1 ? 2 * strip_px : strip_px + 10);
     strip_->show_laid(std::move(runs));
 }
 

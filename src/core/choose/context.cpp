@@ -250,6 +250,44 @@ std::set<int> ChooseContext::units_of_interest() const {
     return units;
 }
 
+// A converter, supply or near unit at the head end that serves this run alone goes with it, and the
+// cord to it. A PoE injector stays: its port can feed what comes next.
+void ChooseContext::drop_head_unit(const Run& run, Site& out) const {
+    if (run.outs.empty()) return;
+    const int unit = run.outs.front().device;
+    const Kind& unit_kind = now.kind(unit);
+    const bool passive =
+        std::any_of(unit_kind.ports.begin(), unit_kind.ports.end(), [](const PortKind& port) {
+            return port.role == PortRole::pse && port.power == PowerKind::passive;
+        });
+    const Category category = unit_kind.category;
+    const bool of_run = category == Category::media_converter || category == Category::line_unit ||
+                        (category == Category::supply && !unit_kind.solar) ||
+                        (category == Category::injector && passive) ||
+                        category == Category::mains_unit;
+    if (!of_run) return;
+    const int towards = now.towards[static_cast<std::size_t>(unit)];
+    std::vector<std::string> cords;
+    const auto& links = now.link_on[static_cast<std::size_t>(unit)];
+    for (std::size_t i = 0; i < links.size(); ++i) {
+        if (links[i] < 0 ||
+            std::find(run.links.begin(), run.links.end(), links[i]) != run.links.end())
+            continue;
+        if (static_cast<int>(i) != towards) return;  // it serves others as well
+        cords.push_back(now.links[static_cast<std::size_t>(links[i])].link->id);
+    }
+    // The run itself must end here: another camera's pictures may come the same way.
+    const bool shared = std::any_of(now.runs.begin(), now.runs.end(), [&](const Run& other) {
+        return &other != &run && !other.outs.empty() && other.outs.front().device == unit;
+    });
+    if (shared) return;
+    std::erase_if(out.links, [&](const Link& link) {
+        return std::find(cords.begin(), cords.end(), link.id) != cords.end();
+    });
+    std::erase_if(out.devices,
+                  [&](const Device& device) { return device.id == now.device(unit).id; });
+}
+
 Site ChooseContext::without_run(const Site& from) const {
     Site out = from;
     const Run& run = now.runs[index];
@@ -270,6 +308,7 @@ Site ChooseContext::without_run(const Site& from) const {
         if (others > 0) break;
         std::erase_if(out.devices, [&](const Device& device) { return device.id == id; });
     }
+    drop_head_unit(run, out);
     // What feeds it beside the data: an adapter and its lead.
     for (std::size_t i = 0; i < kind->ports.size(); ++i) {
         const PortAt at{now.cameras[index], static_cast<int>(i)};

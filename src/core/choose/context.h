@@ -82,6 +82,7 @@ public:
 private:
     void make_bench(bool whole);
     Site without_run(const Site& from) const;
+    void drop_head_unit(const Run& run, Site& out) const;
     std::set<int> units_of_interest() const;
 
     std::unordered_set<std::string> ids_, taken_;

@@ -50,7 +50,8 @@ void judge_neighbours(const ChooseContext& context, const Network& net, std::siz
                       Proposal& proposal) {
     const Run& mine = net.runs[index];
     const Device& unit = net.device(mine.source.device);
-    const int then_unit = device_number(context.before, unit.id);
+    const int then_unit =
+        context.staying.contains(unit.id) ? device_number(context.before, unit.id) : -1;
     const bool settings_changed =
         then_unit >= 0 && context.before.device(then_unit).long_groups != unit.long_groups;
     for (std::size_t i = 0; i < net.runs.size(); ++i) {
@@ -98,7 +99,10 @@ void judge_units(const ChooseContext& context, const Network& net, const Run& ru
         if (by >= 0) units.insert(by);
     }
     for (int unit : units) {
-        const SwitchAssessment* was = context.unit_before(net.device(unit).id);
+        // An id may have been another unit's, which goes with the camera's old run.
+        const std::string& id = net.device(unit).id;
+        const SwitchAssessment* was =
+            context.staying.contains(id) ? context.unit_before(id) : nullptr;
         const SwitchAssessment after =
             was ? assess_switch_change(net, unit, *was, changed_ports(context, net, unit, run))
                 : assess_switch(net, unit);
@@ -149,10 +153,9 @@ void price(const ChooseContext& context, const Network& net, const Run& run, Pro
 void describe(const Network& net, const Run& run, Proposal& proposal) {
     for (std::size_t i = 0; i < run.links.size(); ++i) {
         const NetLink& link = net.links[static_cast<std::size_t>(run.links[i])];
-        const bool long_reach = !net.port(link.a).line.empty() || net.long_setting_on(link.a) ||
-                                net.long_setting_on(link.b) ||
-                                (link.medium() == Medium::twisted_pair &&
-                                 link.length_m > link_reach(net, link, Condition::day).limit_m);
+        const bool line =
+            !net.port(link.a).line.empty() && net.port(link.a).line == net.port(link.b).line;
+        const bool long_reach = line || net.long_setting_on(link.a) || net.long_setting_on(link.b);
         proposal.build.push_back({link.medium(),
                                   long_reach && link.medium() == Medium::twisted_pair,
                                   link.length_m, net.kind(run.ins[i].device).category});

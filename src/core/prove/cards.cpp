@@ -11,10 +11,8 @@
 namespace ovant {
 namespace {
 
-CardStep step_of(const Network& net, const Run& run, std::size_t i) {
-    const NetLink& laid = net.links[static_cast<std::size_t>(run.links[i])];
-    const PortAt from = run.outs[i];
-    const PortAt to = run.ins[i];
+CardStep step_of(const Network& net, int link, PortAt from, PortAt to) {
+    const NetLink& laid = net.links[static_cast<std::size_t>(link)];
     const bool from_is_a = laid.a == from;
     CardStep step;
     step.link = laid.link->id;
@@ -204,7 +202,15 @@ std::vector<Card> wiring_cards(const Network& net) {
                 card.rate_mbps == 0 ? hop.rate_mbps : std::min(card.rate_mbps, hop.rate_mbps);
         }
         for (std::size_t k = 0; k < run.links.size(); ++k)
-            card.steps.push_back(step_of(net, run, k));
+            card.steps.push_back(step_of(net, run.links[k], run.outs[k], run.ins[k]));
+        // The lead that brings d.c. beside the data.
+        const auto& on_camera = net.link_on[static_cast<std::size_t>(run.camera)];
+        for (std::size_t k = 0; k < on_camera.size(); ++k) {
+            const PortAt at{run.camera, static_cast<int>(k)};
+            if (on_camera[k] >= 0 &&
+                net.links[static_cast<std::size_t>(on_camera[k])].medium() == Medium::dc)
+                card.steps.push_back(step_of(net, on_camera[k], net.across(at), at));
+        }
         card.cautions = cautions_of(net, i);
         cards.push_back(std::move(card));
     }
