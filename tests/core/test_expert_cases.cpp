@@ -402,3 +402,34 @@ TEST_CASE("a way in use is known again and changes nothing", "[ways][expert]") {
         }
     }
 }
+
+TEST_CASE("what hangs there already is used: a spare fibre, old coax for a trunk",
+          "[ways][expert]") {
+    Case with_fibre{.away_m = 700, .far_mains = Mains::steady};
+    const double bought = way(ways_of(with_fibre), WayId::fibre).cost.total();
+    with_fibre.change = [](Site& site) {
+        ExistingCable fibre;
+        fibre.cable = "fibre-os2-8";
+        fibre.points = {{3, 0}, {695, 6}};
+        site = add_existing(std::move(site), shipped_catalogue(), fibre)->site;
+    };
+    const Proposal spare = way(ways_of(with_fibre), WayId::fibre);
+    CHECK(spare.verdict == Verdict::holds);
+    CHECK(spare.cost.total() < bought - 700 * 0.62);
+    CHECK(spare.cost.ground == 0);
+    const bool used = std::any_of(spare.change.links.begin(), spare.change.links.end(),
+                                  [](const Link& link) { return link.existing == "X1"; });
+    CHECK(used);
+
+    const std::vector<Proposal> ways =
+        ways_of({.away_m = 400, .change = [](Site& site) {
+                     ExistingCable coax;
+                     coax.cable = "coax-rg6";
+                     coax.points = {{2, 0}, {380, 0}};
+                     site = add_existing(std::move(site), shipped_catalogue(), coax)->site;
+                 }});
+    const Proposal& trunk = way(ways, WayId::trunk);
+    REQUIRE(trunk.built);
+    CHECK(trunk.build.front().medium == Medium::coax);
+    CHECK(trunk.verdict <= Verdict::tight);
+}

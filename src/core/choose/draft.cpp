@@ -118,6 +118,36 @@ std::string Draft::join(const std::string& cable, const At& a, const At& b, doub
     return id;
 }
 
+std::string Draft::join_old(const OldCable& old, const At& a, const At& b) {
+    const std::string id = join(old.cable->cable, a, b, 0);
+    Link& laid = *find_link(site, id);
+    laid.existing = old.cable->id;
+    laid.pathways.clear();
+    laid.drawn = old.points;
+    laid.measured_length_m = old.cable->measured_length_m;
+    const bool copper = carries_power(context_.catalogue.find(laid.cable)->cable->medium);
+    laid.a.protector = laid.b.protector = copper ? "surge-coax" : "";
+    return id;
+}
+
+std::vector<OldCable> old_cables(const ChooseContext& context, Medium medium, Point from, Point to,
+                                 double near_m) {
+    std::vector<OldCable> out;
+    for (const ExistingCable& old : context.site.existing) {
+        const Kind* cable = context.catalogue.find(old.cable);
+        const bool in_use = std::any_of(context.cleared.links.begin(), context.cleared.links.end(),
+                                        [&](const Link& link) { return link.existing == old.id; });
+        if (!cable || !cable->cable || cable->cable->medium != medium || in_use) continue;
+        OldCable found{&old, old.points};
+        if (distance_m(found.points.front(), to) < distance_m(found.points.back(), to))
+            std::reverse(found.points.begin(), found.points.end());
+        if (distance_m(found.points.front(), from) <= near_m &&
+            distance_m(found.points.back(), to) <= 2 * near_m)
+            out.push_back(std::move(found));
+    }
+    return out;
+}
+
 std::string Draft::lead(const std::string& cable, const At& a, const At& b, double length_m) {
     const std::string id = join(cable, a, b, 0);
     Link& link = *find_link(site, id);

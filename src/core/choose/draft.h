@@ -18,6 +18,12 @@ struct At {
     std::string port;
 };
 
+// A cable that hangs there already, its points in order from the head end.
+struct OldCable {
+    const ExistingCable* cable = nullptr;
+    std::vector<Point> points;
+};
+
 class Draft {
 public:
     explicit Draft(const ChooseContext& context) : context_(context), site(context.cleared) {}
@@ -31,6 +37,8 @@ public:
     // One length along the shortest pathways; protectors at the ends where it goes outdoors.
     // Returns the link's id.
     std::string join(const std::string& cable, const At& a, const At& b, double drop_m = -1);
+    // Two units on a cable that hangs there already: nothing to pull, its length as measured.
+    std::string join_old(const OldCable& old, const At& a, const At& b);
     // A short lead between two units that stand together: `length_m` as it is.
     std::string lead(const std::string& cable, const At& a, const At& b, double length_m);
     // The same with plugs, a patch cord indoors and an outdoor lead where it gets wet.
@@ -76,6 +84,11 @@ Proposal cannot_build(Cannot why, std::string detail = "", double amount = 0);
 
 // Longest hop of ordinary Ethernet that keeps the keep-back, by the school in force.
 double planned_hop_m(const Settings& settings, double makers_m);
+
+// Unused cables of this medium with their ends near the two points: nearer than `near_m` at the
+// first, twice that at the other.
+std::vector<OldCable> old_cables(const ChooseContext& context, Medium medium, Point from, Point to,
+                                 double near_m = 40);
 
 // One function a way, each in its own file way_<name>.cpp.
 Proposal build_direct_copper(const ChooseContext& context);

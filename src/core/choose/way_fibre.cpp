@@ -60,6 +60,21 @@ Proposal build_fibre(const ChooseContext& context) {
             draft.join(fibre->id, {near, "fibre"}, {far, "fibre"});
             draft.leg({far, out->id});
             drafts.push_back(std::move(draft));
+            // A fibre that passes already saves the pull and the ground.
+            for (const OldCable& old : old_cables(context, Medium::fibre, unit.at, place->at)) {
+                const CableFacts& facts = *context.catalogue.find(old.cable->cable)->cable;
+                if ((facts.fibre == FibreType::os2) != far_kind->optic->single_mode ||
+                    facts.strands < far_kind->optic->strands) {
+                    continue;
+                }
+                Draft reused(context);
+                const std::string head = reused.add(*near_kind, near_at, unit.place);
+                const std::string end = reused.add(*far_kind, place->at, place->id);
+                reused.patch({data->device, data->port}, {head, "lan"}, 1);
+                reused.join_old(old, {head, "fibre"}, {end, "fibre"});
+                reused.leg({end, out->id});
+                drafts.push_back(std::move(reused));
+            }
             break;  // the cheapest of the kind is enough for one place
         }
     }

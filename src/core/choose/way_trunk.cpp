@@ -46,6 +46,22 @@ Proposal build_trunk(const ChooseContext& context) {
         draft.leg({far, "1"});
         drafts.push_back(std::move(draft));
     }
+    const Kind* coax_near = context.catalogue.find("trunk-coax-near");
+    const Kind* coax_far = context.catalogue.find("trunk-coax-far");
+    if (data && coax_near && coax_far) {
+        const Device& unit = *find_device(context.cleared, data->device);
+        for (const OldCable& old : old_cables(context, Medium::coax, unit.at, context.camera->at)) {
+            Draft draft(context);
+            const std::string near =
+                draft.add(*coax_near, {unit.at.x_m + 1, unit.at.y_m}, unit.place);
+            const std::string far = draft.add(*coax_far, old.points.back());
+            draft.patch({data->device, data->port}, {near, "in"},
+                        1 + distance_m(old.points.front(), unit.at));
+            draft.join_old(old, {near, "trunk"}, {far, "trunk"});
+            draft.leg({far, "1"});
+            drafts.push_back(std::move(draft));
+        }
+    }
     if (drafts.empty()) return cannot_build(Cannot::no_head_end);
     return best_of(context, std::move(drafts));
 }

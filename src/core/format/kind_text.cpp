@@ -19,6 +19,9 @@ namespace {
 using nlohmann::json;
 using nlohmann::ordered_json;
 
+constexpr std::size_t most_items = 200;  // of a list in a kind
+constexpr std::ptrdiff_t deepest_path = 6;
+
 Unit unit_of(std::string_view name) {
     const std::pair<std::string_view, Unit> endings[] = {{"_dbm", Unit::decibel_milliwatt},
                                                          {"_dbi", Unit::decibel},
@@ -108,7 +111,9 @@ void put(ordered_json& root, const std::string& path, ordered_json value) {
         });
         if (is_index) {
             if (!here->is_array()) *here = ordered_json::array();
-            const std::size_t number = std::min<std::size_t>(std::stoul("0" + step), 200);
+            std::size_t number = most_items;
+            std::from_chars(step.data(), step.data() + step.size(), number);
+            number = std::min(number, most_items);
             while (here->size() <= number) here->push_back(nullptr);
             here = &(*here)[number];
         } else {
@@ -254,7 +259,9 @@ KindsImport import_kinds(std::string_view text) {
             if (cell.size() > 1 && cell[0] == '\'' &&
                 std::string_view("=+-@").find(cell[1]) != std::string_view::npos)
                 cell.erase(0, 1);
-            if (cell.empty() || path.empty()) continue;
+            if (cell.empty() || path.empty() ||
+                std::count(path.begin(), path.end(), '/') > deepest_path)
+                continue;
             // Names and ports keep their letters even where they are all digits.
             const bool letters = path == "id" || path == "name" || path.ends_with("/ids") ||
                                  path.ends_with("/category") || path.ends_with("/lane");
