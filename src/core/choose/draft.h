@@ -69,6 +69,8 @@ Proposal judge_draft(const ChooseContext& context, Site candidate);
 
 // Of several candidates the one to show: best verdict, then cheapest.
 Proposal best_of(const ChooseContext& context, std::vector<Draft> candidates);
+// The same for candidates in order of price: the first that holds is the one.
+Proposal first_good(const ChooseContext& context, std::vector<Draft> candidates);
 
 // A switch for a place with mains: the cheapest with `ports` feeding ports of the class that stands
 // the cold there, and the cabinet it needs ("" indoors). Null kind: none.

@@ -235,7 +235,9 @@ Proposal judge_draft(const ChooseContext& context, Site candidate) {
     return proposal;
 }
 
-Proposal best_of(const ChooseContext& context, std::vector<Draft> candidates) {
+namespace {
+
+Proposal choose(const ChooseContext& context, const std::vector<Draft>& candidates, bool by_price) {
     std::optional<Proposal> best;
     const Site* chosen = nullptr;
     for (const Draft& candidate : candidates) {
@@ -243,10 +245,21 @@ Proposal best_of(const ChooseContext& context, std::vector<Draft> candidates) {
         if (best && !better(proposal, *best)) continue;
         best = std::move(proposal);
         chosen = &candidate.site;
+        if (by_price && best->verdict == Verdict::holds) break;
     }
     if (!best) return cannot_build(Cannot::no_cable);
     if (best->built) note_change(context, *chosen, best->change);
     return std::move(*best);
+}
+
+}  // namespace
+
+Proposal best_of(const ChooseContext& context, std::vector<Draft> candidates) {
+    return choose(context, candidates, false);
+}
+
+Proposal first_good(const ChooseContext& context, std::vector<Draft> candidates) {
+    return choose(context, candidates, true);
 }
 
 }  // namespace ovant

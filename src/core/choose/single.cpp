@@ -49,7 +49,7 @@ Proposal build_single(const ChooseContext& context, bool with_long_setting) {
         keep_lengths(context, *find_link(draft.site, link));
         drafts.push_back(std::move(draft));
     }
-    Proposal proposal = best_of(context, std::move(drafts));
+    Proposal proposal = first_good(context, std::move(drafts));
     proposal.detail = port->device + "." + port->port;
     return proposal;
 }

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Way 14: composite cable, data on its fibres and 54 V d.c. from the head end on its conductors;
 // the gauge is the thinnest that still holds at the far end.
+#include <algorithm>
+
 #include "core/choose/draft.h"
 
 namespace ovant {
@@ -17,8 +19,13 @@ Proposal build_composite(const ChooseContext& context) {
     const Point near_at{unit.at.x_m + 1, unit.at.y_m};
     const Kind* far_kind = context.catalogue.find("comp-far-1");
     if (far_kind && context.class_needed <= 4) {
-        for (const Kind* cable : context.catalogue.of(Category::cable)) {
-            if (cable->cable->medium != Medium::composite) continue;
+        std::vector<const Kind*> cables = context.catalogue.of(Category::cable);
+        std::erase_if(cables,
+                      [](const Kind* cable) { return cable->cable->medium != Medium::composite; });
+        std::sort(cables.begin(), cables.end(), [](const Kind* a, const Kind* b) {
+            return a->cable->price_per_m < b->cable->price_per_m;
+        });
+        for (const Kind* cable : cables) {
             Draft draft(context);
             const std::string near = draft.add(*head_kind, near_at, unit.place);
             const std::string far = draft.add(*far_kind, context.camera->at);
@@ -29,7 +36,7 @@ Proposal build_composite(const ChooseContext& context) {
         }
     }
     if (drafts.empty()) return cannot_build(Cannot::no_free_port);
-    return best_of(context, std::move(drafts));
+    return first_good(context, std::move(drafts));
 }
 
 }  // namespace ovant

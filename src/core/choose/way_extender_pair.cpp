@@ -28,7 +28,7 @@ Proposal build_extender_pair(const ChooseContext& context) {
         draft.patch({far, "lan"}, {context.camera_id, context.camera_power_port()}, 2);
         drafts.push_back(std::move(draft));
     }
-    return best_of(context, std::move(drafts));
+    return first_good(context, std::move(drafts));
 }
 
 }  // namespace ovant
