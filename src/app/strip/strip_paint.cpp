@@ -84,7 +84,25 @@ private:
             in_.laid->profile.feeding_port.empty()
                 ? StripView::tr("fed by nothing")
                 : StripView::tr("%1 to camera").arg(q(in_.laid->profile.feeding_port));
-        return from + ", " + lengths + ", " + q(in_.laid->profile.hops.front().cable->name);
+        const QString shared = sharers();
+        return from + ", " + lengths + ", " +
+               (shared.isEmpty() ? q(in_.laid->profile.hops.front().cable->name)
+                                 : StripView::tr("shared with %1").arg(shared));
+    }
+
+    // Cameras whose pictures come over a length of this run as well: on a trunk, a fibre, an air
+    // link, a cable of two.
+    QString sharers() const {
+        const Run& mine = in_.laid->laid();
+        QStringList names;
+        for (const Run& other : net_.runs) {
+            if (other.camera == mine.camera) continue;
+            const bool shares = std::any_of(other.links.begin(), other.links.end(), [&](int link) {
+                return std::find(mine.links.begin(), mine.links.end(), link) != mine.links.end();
+            });
+            if (shares) names << q(net_.device(other.camera).id);
+        }
+        return names.join(", ");
     }
 
     // Which condition is drawn strong: the one chosen, else the one with the least volts.
