@@ -2,8 +2,8 @@
 #include "cli/check_json.h"
 
 #include <cmath>
-#include <nlohmann/json.hpp>
 
+#include "cli/json_parts.h"
 #include "core/format/enum_names.h"
 #include "phrase/numbers.h"
 #include "phrase/sum_text.h"
@@ -11,12 +11,6 @@
 
 namespace ovant {
 namespace {
-
-using nlohmann::ordered_json;
-
-ordered_json number(double value) {
-    return std::isfinite(value) ? ordered_json(value) : ordered_json(nullptr);
-}
 
 std::string unit_id(Unit unit) {
     if (unit == Unit::count) return "count";
@@ -36,7 +30,9 @@ ordered_json working_json(const Working& working) {
     return out;
 }
 
-ordered_json to_json(const Check& check, const TextContext& context) {
+}  // namespace
+
+ordered_json check_json(const Check& check, const TextContext& context) {
     ordered_json out{{"id", id_of(check.id)},
                      {"title", title(check.id)},
                      {"subject", check.subject},
@@ -58,9 +54,11 @@ ordered_json to_json(const Check& check, const TextContext& context) {
     return out;
 }
 
+namespace {
+
 ordered_json checks_json(const std::vector<Check>& checks, const TextContext& context) {
     ordered_json out = ordered_json::array();
-    for (const Check& check : checks) out.push_back(to_json(check, context));
+    for (const Check& check : checks) out.push_back(check_json(check, context));
     return out;
 }
 
@@ -77,10 +75,6 @@ ordered_json port_json(const PortAssessment& port) {
             {"class_asked", port.class_asked},
             {"reserved_w", port.reserved_w},
             {"long_setting", port.long_setting}};
-}
-
-std::string dumped(const ordered_json& value) {
-    return value.dump(1, ' ', false, ordered_json::error_handler_t::replace) + "\n";
 }
 
 }  // namespace

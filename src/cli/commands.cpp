@@ -8,6 +8,7 @@
 #include <ostream>
 
 #include "cli/check_json.h"
+#include "cli/command_parts.h"
 #include "core/format/enum_names.h"
 #include "core/format/file_store.h"
 #include "core/format/parts_sheet.h"
@@ -20,49 +21,6 @@
 
 namespace ovant {
 namespace {
-
-struct Options {
-    std::string site_path;
-    std::string camera;
-    std::string condition;
-    std::string school;
-    std::string format = "text";
-    std::string pdf_path;
-    std::string xlsx_path;
-    std::vector<std::string> words;
-    bool json = false;
-    bool feet = false;
-};
-
-struct Streams {
-    std::ostream& out;
-    std::ostream& err;
-};
-
-struct Opened {
-    Site site;
-    Catalogue catalogue;
-    TextContext context;
-};
-
-std::optional<Opened> open_site(const Options& options, const Streams& streams) {
-    const Result<std::string> text = read_file(options.site_path, largest_site_bytes);
-    if (!text) {
-        streams.err << sentence(text.error()) << "\n";
-        return std::nullopt;
-    }
-    Result<Site> site = read_site(*text);
-    if (!site) {
-        streams.err << options.site_path << ": " << sentence(site.error()) << "\n";
-        return std::nullopt;
-    }
-    Opened opened{std::move(*site), {}, {}};
-    if (const auto school = from_name<School>(options.school))
-        opened.site.settings.school = *school;
-    opened.catalogue = catalogue_for(opened.site);
-    opened.context.units = opened.site.settings.units;
-    return opened;
-}
 
 std::optional<Condition> condition_named(const std::string& name) {
     for (Condition condition : all_conditions) {
@@ -227,6 +185,26 @@ int run_cli(const std::vector<std::string>& arguments, std::ostream& out, std::o
     parts->add_option("--xlsx", options.xlsx_path, "write a spreadsheet here");
     CLI::App* cards = add("cards", "wiring cards, four to a page", cards_command);
     cards->add_option("--pdf", options.pdf_path, "file to write")->required();
+    CLI::App* power = add("power", "what every unit gives, loses and has left", power_command);
+    CLI::App* day = add("day", "play the site through a day", day_command);
+    day->add_option("--date", options.date, "such as 2027-01-15; else the site's");
+    day->add_option("--lat", options.latitude_deg, "degrees north; else the site's")
+        ->check(CLI::Range(-90.0, 90.0));
+    day->add_option("--lon", options.longitude_deg, "degrees east; else the site's")
+        ->check(CLI::Range(-180.0, 180.0));
+    day->add_option("--days", options.days, "how many days, 7 for a solar week")
+        ->check(CLI::Range(1, 31));
+    day->add_option("--seed", options.seed, "the same seed gives the same day");
+    day->add_flag("--events", options.events, "list every event");
+    CLI::App* assign = add("assign", "put runs on ports that suit them", assign_command);
+    assign->add_option("--place", options.place, "whose units; else the head end");
+    assign->add_option("--spare", options.spare, "ports that every unit keeps free")
+        ->check(CLI::Range(0, 64));
+    assign->add_option("--write", options.write_path, "write the site as assigned here");
+    for (CLI::App* sub : {power, day, assign}) {
+        sub->add_flag("--json", options.json, "JSON instead of text");
+        sub->add_option("--format", options.format, "text or json")->check(formats);
+    }
     add("validate", "read a site file and say what is wrong with it", validate_command);
     CLI::App* sum = app.add_subcommand("sum", "a quick sum: drop 24awg 120 m 13 W 54 V");
     sum->add_option("WORDS", options.words, "drop, fibre, radio, fresnel, bitrate or ups")

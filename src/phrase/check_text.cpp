@@ -7,6 +7,7 @@
 #include <cmath>
 
 #include "phrase/numbers.h"
+#include "phrase/power_text.h"
 
 namespace ovant {
 namespace {
@@ -256,6 +257,10 @@ std::string failing_sentence(const Check& check, const TextContext& context) {
                     return fmt::format("{} on the way has no power", check.subject);
                 default: return "Its cable leads to nothing that feeds it";
             }
+        case CheckId::port_refused:
+        case CheckId::one_supply:
+        case CheckId::backup_time:
+        case CheckId::recorder_input: return power_sentence(check, context);
         default: return far_sentence(check, context);
     }
     return title(check.id);
@@ -297,6 +302,10 @@ std::string title(CheckId check) {
         case CheckId::coax_loop: return "Loop of the coax";
         case CheckId::solar_days: return "Days without sun";
         case CheckId::enclosure: return "Heat in the enclosure";
+        case CheckId::port_refused: return "Everything starts at once";
+        case CheckId::one_supply: return "With one supply of two";
+        case CheckId::backup_time: return "Battery backup";
+        case CheckId::recorder_input: return "Input of recorder";
     }
     return "";
 }
@@ -359,6 +368,7 @@ std::string title(Category category) {
         case Category::line_unit: return "Long-reach unit";
         case Category::mains_unit: return "Mains-wiring unit";
         case Category::radio: return "Radio";
+        case Category::ups: return "UPS";
     }
     return "";
 }
@@ -455,6 +465,7 @@ std::string figures(const Check& check, const TextContext& context) {
 
 std::string reason(const Check& check, const TextContext& context) {
     switch (check.note) {
+        case Note::overloaded: return "loaded with more than it can give";
         case Note::collapses: return "no working voltage exists on this line";
         case Note::copper_clad: return "copper-clad: 1.6 times the resistance";
         case Note::worst_permitted: return "judged on the worst category cable allowed";

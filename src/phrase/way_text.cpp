@@ -22,6 +22,9 @@ std::string remedy_title(const Proposal& proposal, const TextContext& context) {
             return fmt::format("Long setting off at {}", detail);
         case RemedyKind::move_port: return fmt::format("Move to port {}", detail);
         case RemedyKind::fit_enclosure: return kind_name(context, detail);
+        case RemedyKind::assign_ports: return "Runs assigned anew";
+        case RemedyKind::set_priorities: return "Priorities by importance";
+        case RemedyKind::larger_backup: return kind_name(context, detail);
         case RemedyKind::another_way: return "Another way";
     }
     return "";

@@ -109,7 +109,7 @@ void PlanView::add_unit(Point at) {
     const Kind* kind = document_.catalogue().find(unit_kind_);
     if (kind->radio) {
         const Place* place = find_place(added->site, device.place);
-        device.height_m = place ? place->mast_m : 6;
+        device.height_m = place ? place->mast_m : bare_mast_m;
         device.surroundings = Surroundings::outdoor;
     }
     if (document_.edit(tr("Add %1").arg(q(added->id)), added->site)) document_.select(added->id);

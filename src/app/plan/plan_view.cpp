@@ -270,12 +270,12 @@ void PlanView::paint_sight(QPainter& painter) {
             std::abs(here.y_m - place.at.y_m) <= place.depth_m / 2)
             there = &place;
     }
-    const RadioPath path = radio_path_between(site, *kind->radio, head->at, head->mast_m,
-                                              kind->radio->transmit_dbm, *kind->radio, here,
-                                              there ? there->mast_m : 6, kind->radio->transmit_dbm);
+    const RadioPath path = radio_path_between(
+        site, *kind->radio, head->at, head->mast_m, kind->radio->transmit_dbm, *kind->radio, here,
+        there ? there->mast_m : bare_mast_m, kind->radio->transmit_dbm);
     const Theme& theme = theme_of(*this);
-    const bool cut = path.clearance.share < 0;
-    const bool clear = path.clearance.share >= 0.6;
+    const bool cut = path.clearance.cut();
+    const bool clear = path.clearance.clear();
     painter.setPen(QPen(cut     ? theme.fails
                         : clear ? theme.holds
                                 : theme.tight,

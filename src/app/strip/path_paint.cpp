@@ -118,8 +118,7 @@ private:
             const QRectF box(std::min(a, b), y_at(hill.height_m), std::max(3.0, std::abs(b - a)),
                              ground_ - y_at(hill.height_m));
             const bool worst = hill.name == path_.clearance.obstacle;
-            p_.setPen(
-                QPen(worst && path_.clearance.share < 0.6 ? theme_.fails : theme_.pathway, 1));
+            p_.setPen(QPen(worst && !path_.clearance.clear() ? theme_.fails : theme_.pathway, 1));
             p_.setBrush(theme_.track);
             p_.drawRect(box);
             p_.setPen(theme_.quiet);
@@ -140,7 +139,7 @@ private:
             above.append({x_at(at_m), y_at(line_m(at_m) + radius_m)});
             below.prepend({x_at(at_m), y_at(line_m(at_m) - radius_m)});
         }
-        const bool clear = path_.clearance.share >= 0.6;
+        const bool clear = path_.clearance.clear();
         QColor fill = clear ? theme_.radio : theme_.fails;
         fill.setAlpha(46);
         p_.setPen(Qt::NoPen);
@@ -188,30 +187,26 @@ private:
 
     void words() {
         const Clearance& clear = path_.clearance;
-        const double wanted_m = 0.6 * clear.radius_m;
+        const double wanted_m = clear_zone_share * clear.radius_m;
         QString text;
         if (clear.least_m < 0)
             text =
                 StripView::tr("%1 cuts the line by %2")
                     .arg(clear.obstacle.empty() ? StripView::tr("the ground") : q(clear.obstacle),
                          q(shown(-clear.least_m, Unit::metre, in_.units)));
-        else if (clear.share < 0.6)
+        else if (!clear.clear())
             text = StripView::tr("60 % of the first Fresnel zone is short by %1")
                        .arg(q(shown(wanted_m - clear.least_m, Unit::metre, in_.units)));
         else
             text = StripView::tr("60 % of the first Fresnel zone clears by %1")
                        .arg(q(shown(clear.least_m - wanted_m, Unit::metre, in_.units)));
         p_.setFont(text_font(view_, 0.88));
-        p_.setPen(clear.share < 0.6 ? theme_.fails : theme_.radio);
+        p_.setPen(!clear.clear() ? theme_.fails : theme_.radio);
         const double width = p_.fontMetrics().horizontalAdvance(text);
         const QRectF area((left_ + right_) / 2 - width / 2, top_ - line_ - 4, width, line_);
         p_.drawText(area, Qt::AlignCenter, text);
         spots_.push_back({area, StripView::tr("Clearance"), working(), ""});
-        const auto carries =
-            std::find_if(path_.modulations.begin(), path_.modulations.end(),
-                         [&](const Modulation& m) { return m.useful_mbps >= link_.load_mbps; });
-        const Modulation& needed =
-            carries == path_.modulations.end() ? path_.modulations.back() : *carries;
+        const Modulation& needed = enough_for(path_.modulations, link_.load_mbps);
         const QString level =
             StripView::tr("received %1, needs %2 for %3; carries %4, %5 of airtime")
                 .arg(q(shown(path_.received_dbm, Unit::decibel_milliwatt, in_.units)),

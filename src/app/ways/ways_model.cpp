@@ -16,11 +16,9 @@ QString q(const std::string& text) { return QString::fromStdString(text); }
 
 double room_share(const Proposal& proposal) {
     if (!proposal.built) return 0;
-    const Check& check = proposal.decisive;
-    if (std::isnan(check.margin)) return proposal.verdict == Verdict::fails ? -1 : 0;
-    const double of = check.limit != 0 ? std::abs(check.limit) : 4 * std::abs(check.keep_line);
-    if (of <= 0) return proposal.verdict == Verdict::fails ? -1 : 0;
-    const double share = std::clamp(check.margin / of, -1.0, 1.0);
+    const double room = room_share(proposal.decisive);
+    if (std::isnan(room)) return proposal.verdict == Verdict::fails ? -1 : 0;
+    const double share = std::clamp(room, -1.0, 1.0);
     // What fails without a figure has no room at all.
     return proposal.verdict == Verdict::fails && share >= 0 ? -1 : share;
 }

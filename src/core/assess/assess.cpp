@@ -3,6 +3,9 @@
 
 #include <algorithm>
 
+#include "core/assess/backup.h"
+#include "core/assess/data_budget.h"
+
 namespace ovant {
 
 const Check* RunAssessment::decisive() const {
@@ -27,6 +30,14 @@ const SwitchAssessment* Assessment::unit(std::string_view device) const {
     return nullptr;
 }
 
+int count_failing(const Assessment& assessment) {
+    int count = assessment.summary.fails;
+    for (const SwitchAssessment& unit : assessment.switches)
+        count += unit.verdict == Verdict::fails;
+    for (const Check& check : assessment.site_checks) count += check.verdict == Verdict::fails;
+    return count;
+}
+
 StageFaults stage_faults(const Assessment& assessment) {
     StageFaults faults;
     const auto is_power = [](CheckId id) {
@@ -47,6 +58,9 @@ StageFaults stage_faults(const Assessment& assessment) {
     }
     for (const SwitchAssessment& unit : assessment.switches) {
         faults.power += unit.verdict == Verdict::fails;
+    }
+    for (const Check& check : assessment.site_checks) {
+        faults.power += check.verdict == Verdict::fails;
     }
     return faults;
 }
@@ -92,6 +106,14 @@ bool same_lengths(const Network& net, const Network& before, const Run& run, boo
              }));
 }
 
+void site_checks(const Network& net, const AssessOptions& options, Assessment& out) {
+    out.site_checks.clear();
+    for (const Backup& backup : backups(net))
+        out.site_checks.push_back(backup_time(net, backup, out, options.working));
+    for (Check& check : recorder_inputs(net, options.working))
+        out.site_checks.push_back(std::move(check));
+}
+
 }  // namespace
 
 Assessment assess(const Network& net, const AssessOptions& options) {
@@ -105,6 +127,7 @@ Assessment assess(const Network& net, const AssessOptions& options) {
         if (!feeds_from_mains(*net.kinds[i])) continue;
         out.switches.push_back(assess_switch(net, static_cast<int>(i), options));
     }
+    site_checks(net, options, out);
     return out;
 }
 
@@ -138,6 +161,7 @@ Assessment assess_move(const Network& net, const Network& before_net, const Asse
         out.switches.push_back(same ? before.switches[unit] : assess_switch(net, number, options));
         ++unit;
     }
+    site_checks(net, options, out);
     return out;
 }
 

@@ -38,6 +38,7 @@ struct PortAssessment {
     double load_w = 0;  // of that, taken by the units
     double limit_w = 0;
     double day_w = 0;
+    double restart_w = 0;
     int class_offered = 0;
     int class_asked = 0;
     double reserved_w = 0;  // by class
@@ -59,6 +60,7 @@ struct SwitchAssessment {
     Verdict verdict = Verdict::unknown;
     std::vector<Check> checks;
     std::vector<PortAssessment> ports;  // PSE ports, in order
+    std::vector<std::string> refused;   // ports without power after everything started at once
 };
 
 struct Summary {
@@ -68,7 +70,8 @@ struct Summary {
 struct Assessment {
     std::vector<RunAssessment> runs;
     std::vector<SwitchAssessment> switches;
-    Summary summary;  // of the runs
+    std::vector<Check> site_checks;  // backup-time of each UPS, recorder-input of each recorder
+    Summary summary;                 // of the runs
 
     const RunAssessment* run(std::string_view camera) const;
     const SwitchAssessment* unit(std::string_view device) const;
@@ -82,6 +85,9 @@ struct StageFaults {
 };
 StageFaults stage_faults(const Assessment& assessment);
 
+// Runs, units and site checks that fail.
+int count_failing(const Assessment& assessment);
+
 Assessment assess(const Network& net, const AssessOptions& options = {});
 Assessment assess(const Site& site, const Catalogue& catalogue, const AssessOptions& options = {});
 
@@ -92,6 +98,8 @@ Assessment assess_move(const Network& net, const Network& before_net, const Asse
 
 // One run alone, `index` into net.cameras.
 RunAssessment assess_run(const Network& net, std::size_t index, const AssessOptions& options = {});
+// One feeding port: what it gives, to whom, and whether it can.
+PortAssessment assess_port(const Network& net, PortAt at, const AssessOptions& options = {});
 // One unit that feeds others, by device number.
 SwitchAssessment assess_switch(const Network& net, int device, const AssessOptions& options = {});
 
@@ -109,6 +117,22 @@ const PortKind& power_port(const Kind& kind);
 
 // The optics of a port: the transceiver in it, or the unit's own; null for none.
 const OpticFacts* optic_at(const Network& net, PortAt at);
+
+// Copper that joins two places, each with an earth of its own: the link that arrives, and both.
+struct EarthCrossing {
+    int link = -1;
+    const Place* from = nullptr;
+    const Place* to = nullptr;
+};
+std::vector<EarthCrossing> earth_crossings(const Network& net, const Run& run);
+
+// Stretches of a run that are copper all the way, as first link and one past the last; cords and
+// d.c. leads end one. `outdoors`: some of it lies outside.
+struct CopperStretch {
+    std::size_t from = 0, to = 0;
+    bool outdoors = false;
+};
+std::vector<CopperStretch> copper_stretches(const Network& net, const Run& run);
 
 // How far a link may go by the school in force, and the rate it runs at. Radio and d.c. have no
 // limit of length here: infinity.

@@ -40,6 +40,10 @@ std::string_view id_of(CheckId check) {
         case CheckId::coax_loop: return "coax-loop";
         case CheckId::solar_days: return "solar-days";
         case CheckId::enclosure: return "enclosure";
+        case CheckId::port_refused: return "port-refused";
+        case CheckId::one_supply: return "one-supply";
+        case CheckId::backup_time: return "backup-time";
+        case CheckId::recorder_input: return "recorder-input";
     }
     return "";
 }
@@ -80,6 +84,11 @@ void judge(Check& check, double keep) {
     }
 }
 
+double room_share(const Check& check) {
+    const double of = check.limit != 0 ? std::abs(check.limit) : 4 * std::abs(check.keep_line);
+    return check.margin / std::max(1e-12, of);
+}
+
 bool worse(const Check& a, const Check& b) {
     if (a.verdict != b.verdict) return a.verdict > b.verdict;
     const auto share = [](const Check& check) {
@@ -91,9 +100,7 @@ bool worse(const Check& a, const Check& b) {
             check.unit == Unit::poe_class || check.unit == Unit::celsius;
         if (check.verdict == Verdict::holds && all_or_nothing) return 1e300;
         if (std::isnan(check.margin)) return -1e300;
-        // Where the limit is nought, room is counted against what is kept back.
-        const double of = check.limit != 0 ? std::abs(check.limit) : 4 * std::abs(check.keep_line);
-        return check.margin / std::max(1e-12, of);
+        return room_share(check);
     };
     if (share(a) != share(b)) return share(a) < share(b);
     return a.id < b.id;

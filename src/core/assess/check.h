@@ -42,9 +42,13 @@ enum class CheckId {
     trunk_power,
     coax_loop,
     solar_days,
-    enclosure
+    enclosure,
+    port_refused,
+    one_supply,
+    backup_time,
+    recorder_input
 };
-inline constexpr int check_count = static_cast<int>(CheckId::enclosure) + 1;
+inline constexpr int check_count = static_cast<int>(CheckId::recorder_input) + 1;
 // The stable id used in files and on the command line: "camera-voltage".
 std::string_view id_of(CheckId check);
 
@@ -99,7 +103,8 @@ enum class Note {
     no_mains,
     generator,
     solar_only,
-    panel_too_small
+    panel_too_small,
+    overloaded  // more than it can give at all
 };
 
 // What could mend it; core/choose builds it and says whether it holds.
@@ -110,7 +115,10 @@ enum class RemedyKind {
     turn_long_setting_off,
     move_port,
     fit_enclosure,
-    another_way
+    another_way,
+    assign_ports,
+    set_priorities,
+    larger_backup
 };
 
 struct Check {
@@ -136,6 +144,10 @@ struct Check {
 
 // Fills margin, keep_line and verdict. `keep` is absolute, in the check's unit, >= 0.
 void judge(Check& check, double keep);
+
+// Room as a share of the limit; where the limit is nought, of four times what is kept back. NaN
+// where nothing is counted.
+double room_share(const Check& check);
 
 // True if `a` is the worse news: by verdict, then by the share of the limit that is left, then in
 // the order of CheckId.

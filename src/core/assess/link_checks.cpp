@@ -160,27 +160,16 @@ private:
 
     // A protector at both ends of each stretch of copper that goes outdoors.
     void surge() {
-        const auto is_copper = [&](std::size_t i) {
-            return carries_power(link(i).medium()) && link(i).medium() != Medium::dc &&
-                   !link(i).cable->cable->cord;
-        };
         const auto fitted_at = [&](std::size_t i, PortAt end) {
             const NetLink& laid = link(i);
             return !(laid.a == end ? laid.link->a : laid.link->b).protector.empty();
         };
         int fitted = 0, wanted = 0;
-        for (std::size_t from = 0; from < run_.links.size();) {
-            std::size_t to = from;
-            bool outdoors = false;
-            while (to < run_.links.size() && is_copper(to)) {
-                outdoors = outdoors || link(to).surroundings != Surroundings::indoor;
-                ++to;
-            }
-            if (outdoors) {
-                wanted += 2;
-                fitted += fitted_at(from, run_.outs[from]) + fitted_at(to - 1, run_.ins[to - 1]);
-            }
-            from = std::max(to, from + 1);
+        for (const CopperStretch& stretch : copper_stretches(net_, run_)) {
+            if (!stretch.outdoors) continue;
+            wanted += 2;
+            fitted += fitted_at(stretch.from, run_.outs[stretch.from]) +
+                      fitted_at(stretch.to - 1, run_.ins[stretch.to - 1]);
         }
         if (wanted == 0) return;
         Check check = start(CheckId::surge, bench_.out.camera, fitted, wanted, Unit::count,
@@ -269,5 +258,24 @@ private:
 }  // namespace
 
 void link_checks(RunBench& bench) { LinkChecks(bench).make(); }
+
+std::vector<CopperStretch> copper_stretches(const Network& net, const Run& run) {
+    std::vector<CopperStretch> out;
+    const auto link = [&](std::size_t i) -> const NetLink& {
+        return net.links[static_cast<std::size_t>(run.links[i])];
+    };
+    for (std::size_t from = 0; from < run.links.size();) {
+        CopperStretch stretch{from, from};
+        while (stretch.to < run.links.size() && carries_power(link(stretch.to).medium()) &&
+               link(stretch.to).medium() != Medium::dc && !link(stretch.to).cable->cable->cord) {
+            stretch.outdoors =
+                stretch.outdoors || link(stretch.to).surroundings != Surroundings::indoor;
+            ++stretch.to;
+        }
+        if (stretch.to > from) out.push_back(stretch);
+        from = std::max(stretch.to, from + 1);
+    }
+    return out;
+}
 
 }  // namespace ovant

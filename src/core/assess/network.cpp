@@ -308,7 +308,8 @@ Network lay_out(const Site& site, const Catalogue& catalogue, const BackgroundLo
         else if (link.measured_length_m)
             laid.length_m = *link.measured_length_m;
         else
-            laid.length_m = drawn_length_m(site, link, end_a.at, end_b.at);
+            laid.length_m = drawn_length_m(site, link, end_a.at, end_b.at) *
+                            (1 + site.settings.tolerances.length_share);
         laid.surroundings =
             link_surroundings(site, link, net.surroundings[static_cast<std::size_t>(a->second)],
                               net.surroundings[static_cast<std::size_t>(b->second)]);

@@ -35,22 +35,14 @@ void mains(RunBench& bench, int device) {
 
 // Copper that joins two earths carries what flows between them; fibre does not.
 void earths(RunBench& bench) {
-    const Network& net = bench.net;
-    const std::vector<int> units = bench.units();
-    const Place* last = nullptr;  // the last place with its own earth, copper all the way since
-    for (std::size_t i = 0; i < units.size(); ++i) {
-        if (i > 0 && !carries_power(bench.link(i - 1).medium())) last = nullptr;
-        const Place* place = net.place_of(units[i]);
-        if (!place || !place->earth) continue;
-        if (last && last != place) {
-            Check check = plain_check(CheckId::earth_between_buildings, bench.link(i - 1).link->id,
-                                      source::separate_earths);
-            check.other = last->id + " " + place->id;
-            check.verdict = Verdict::tight;
-            check.remedies = {RemedyKind::another_way};
-            bench.offer(std::move(check));
-        }
-        last = place;
+    for (const EarthCrossing& crossing : earth_crossings(bench.net, bench.run)) {
+        const NetLink& link = bench.net.links[static_cast<std::size_t>(crossing.link)];
+        Check check =
+            plain_check(CheckId::earth_between_buildings, link.link->id, source::separate_earths);
+        check.other = crossing.from->id + " " + crossing.to->id;
+        check.verdict = Verdict::tight;
+        check.remedies = {RemedyKind::another_way};
+        bench.offer(std::move(check));
     }
 }
 
@@ -137,6 +129,21 @@ void place_checks(RunBench& bench) {
         solar(bench, unit);
     }
     earths(bench);
+}
+
+std::vector<EarthCrossing> earth_crossings(const Network& net, const Run& run) {
+    std::vector<EarthCrossing> out;
+    const Place* last = nullptr;  // the last place with its own earth, copper all the way since
+    for (std::size_t i = 0; i <= run.ins.size() && !run.outs.empty(); ++i) {
+        const int link = i > 0 ? run.links[i - 1] : -1;
+        if (link >= 0 && !carries_power(net.links[static_cast<std::size_t>(link)].medium()))
+            last = nullptr;
+        const Place* place = net.place_of(i == 0 ? run.outs.front().device : run.ins[i - 1].device);
+        if (!place || !place->earth) continue;
+        if (last && last != place) out.push_back({link, last, place});
+        last = place;
+    }
+    return out;
 }
 
 }  // namespace ovant

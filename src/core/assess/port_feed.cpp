@@ -12,7 +12,7 @@ constexpr double worst_permitted_ohm_per_m = 0.0938;  // ANSI/TIA-568.2, from me
 
 class Layout {
 public:
-    Layout(const Network& net, Condition condition) : net_(net), condition_(condition) {}
+    Layout(const Network& net, const Circumstances& now) : net_(net), now_(now) {}
 
     // Solves `port` and appends its feed, then those behind it.
     double solve(PortAt port, std::vector<PortFeed>& feeds) {
@@ -23,6 +23,7 @@ public:
         feed.port = port;
         const bool worst = net_.site->settings.source_volts == SourceVolts::worst;
         feed.source_v = worst ? unit.supply->min_v : unit.supply->nominal_v;
+        feed.source_v *= 1 - net_.site->settings.tolerances.volts_share;
         feed.limit_w = kind.limit_w;
         if (kind.power == PowerKind::passive)
             feed.pairs = kind.pairs;
@@ -32,7 +33,7 @@ public:
         feed.points.push_back({port.device, -1, port, 0});
         feeds.push_back(std::move(feed));
         std::string lane;
-        if (!net_.power_off(port)) follow(port, 0, 0, feeds, at, lane);
+        if (!net_.power_off(port) && !cut(port)) follow(port, 0, 0, feeds, at, lane);
         feeds[at].solution = solve_feed(feeds[at].source_v, feeds[at].nodes);
         return feeds[at].watts();
     }
@@ -46,7 +47,7 @@ private:
         const NetLink& laid = net_.links[static_cast<std::size_t>(link)];
         if (!carries_power(laid.medium())) return;
         const int pairs = lane.empty() ? feeds[at].pairs : std::min(feeds[at].pairs, 2);
-        const double line_ohm = extra_ohm + link_loop_ohm(net_, laid, pairs, condition_);
+        const double line_ohm = extra_ohm + link_loop_ohm(net_, laid, pairs, now_);
         const Kind& kind = net_.kind(in.device);
         const PortRole role = net_.port(in).role;
         if (role != PortRole::pd && role != PortRole::pass) return;
@@ -65,8 +66,10 @@ private:
     // What a powered unit takes at its input: a camera's draw, or a regenerating stage's.
     double taken_at(PortAt in, std::vector<PortFeed>& feeds) {
         const Kind& kind = net_.kind(in.device);
+        if (now_.state && now_.state->off[static_cast<std::size_t>(in.device)]) return 0;
         if (kind.camera) {
-            return camera_power_w(camera_draw(net_.device(in.device), kind), condition_);
+            if (now_.state) return now_.state->camera_w[static_cast<std::size_t>(in.device)];
+            return camera_power_w(camera_draw(net_.device(in.device), kind), now_.condition);
         }
         if (is_source(kind)) return 0;
         if (!kind.supply) return kind.draw_w + (kind.in_line ? kind.in_line->own_draw_w : 0);
@@ -80,8 +83,13 @@ private:
         return out_w / kind.supply->efficiency + kind.supply->own_draw_w + kind.draw_w;
     }
 
+    bool cut(PortAt port) const {
+        return now_.state && now_.state->cut[static_cast<std::size_t>(port.device)]
+                                            [static_cast<std::size_t>(port.port)];
+    }
+
     const Network& net_;
-    Condition condition_;
+    const Circumstances& now_;
 };
 
 }  // namespace
@@ -113,9 +121,12 @@ double greatest_camera_power_w(const CameraDraw& draw) {
 
 double cable_temperature_c(const Settings& settings, Condition condition,
                            Surroundings surroundings) {
-    if (surroundings == Surroundings::indoor) return settings.indoor_c;
+    const bool hot = condition == Condition::day && settings.hot_cable_c.has_value();
+    if (surroundings == Surroundings::indoor)
+        return hot ? std::max(settings.indoor_c, *settings.hot_cable_c) : settings.indoor_c;
     switch (condition) {
-        case Condition::day: return settings.day_c;
+        case Condition::day:
+            return hot ? std::max(settings.day_c, *settings.hot_cable_c) : settings.day_c;
         case Condition::night: return settings.night_c;
         case Condition::coldest_night:
         case Condition::restart: return settings.coldest_night_c;
@@ -150,9 +161,18 @@ int class_asked(const Network& net, PortAt port) {
     return 0;
 }
 
+Circumstances circumstances_of(const Settings& settings, Condition condition) {
+    return {cable_temperature_c(settings, condition, Surroundings::outdoor),
+            cable_temperature_c(settings, condition, Surroundings::indoor), condition, nullptr};
+}
+
 std::vector<PortFeed> solve_port(const Network& net, PortAt port, Condition condition) {
+    return solve_port(net, port, circumstances_of(net.site->settings, condition));
+}
+
+std::vector<PortFeed> solve_port(const Network& net, PortAt port, const Circumstances& now) {
     std::vector<PortFeed> feeds;
-    Layout(net, condition).solve(port, feeds);
+    Layout(net, now).solve(port, feeds);
     return feeds;
 }
 
@@ -175,18 +195,24 @@ double coax_loop_ohm(const Network& net, const NetLink& link, double temperature
 
 double link_loop_ohm(const Network& net, const NetLink& link, int pairs, Condition condition,
                      Working* working) {
+    return link_loop_ohm(net, link, pairs, circumstances_of(net.site->settings, condition),
+                         working);
+}
+
+double link_loop_ohm(const Network& net, const NetLink& link, int pairs, const Circumstances& now,
+                     Working* working) {
     const Settings& settings = net.site->settings;
     const CableFacts& cable = *link.cable->cable;
-    const double temperature_c = cable_temperature_c(settings, condition, link.surroundings);
-    if (cable.medium == Medium::coax) return coax_loop_ohm(net, link, temperature_c, working);
-    if (cable.medium == Medium::dc || cable.medium == Medium::composite) {
-        return feed_loop_ohm(cable.conductor, link.length_m, 1, temperature_c, working);
-    }
+    const double temperature_c = now.at(link.surroundings);
     double ohm = 0;
     const double worst_ohm_per_m =
         worst_permitted_ohm_per_m * (1 + copper_temperature_per_k * (temperature_c - 20));
-    if (settings.worst_permitted_cable &&
-        worst_ohm_per_m > conductor_ohm_per_m(cable.conductor, temperature_c)) {
+    if (cable.medium == Medium::coax) {
+        ohm = coax_loop_ohm(net, link, temperature_c, working);
+    } else if (cable.medium == Medium::dc || cable.medium == Medium::composite) {
+        ohm = feed_loop_ohm(cable.conductor, link.length_m, 1, temperature_c, working);
+    } else if (settings.worst_permitted_cable &&
+               worst_ohm_per_m > conductor_ohm_per_m(cable.conductor, temperature_c)) {
         ohm = 2 * worst_ohm_per_m * link.length_m / pairs;
         if (working) {
             working->push_back({"R = 2 r L ÷ pairs in use, r the worst permitted",
@@ -197,9 +223,18 @@ double link_loop_ohm(const Network& net, const NetLink& link, int pairs, Conditi
     } else {
         ohm = feed_loop_ohm(cable.conductor, link.length_m, pairs, temperature_c, working);
     }
-    const Conductor cord{settings.cord_awg, ConductorMaterial::copper, ConductorForm::stranded};
-    if (link.link->cords_m > 0) {
-        ohm += feed_loop_ohm(cord, link.link->cords_m, pairs, settings.indoor_c, working);
+    if (cable.medium == Medium::twisted_pair && link.link->cords_m > 0) {
+        const Conductor cord{settings.cord_awg, ConductorMaterial::copper, ConductorForm::stranded};
+        ohm += feed_loop_ohm(cord, link.link->cords_m, pairs, now.indoor_c, working);
+    }
+    const double worse_share = settings.tolerances.resistance_share;
+    if (worse_share > 0) {
+        ohm *= 1 + worse_share;
+        if (working) {
+            working->push_back({"R at the end of its tolerance",
+                                fmt::format("R × (1 + {:g})", worse_share), ohm, Unit::ohm,
+                                source::site_setting});
+        }
     }
     return ohm;
 }

@@ -30,6 +30,27 @@ struct PortFeed {
     double load_w() const;  // taken by the units on the line, without the cable's loss
 };
 
+// What is switched how at one moment, by device number: watts that cameras take, units without
+// power, ports that are cut off.
+struct FeedState {
+    std::vector<double> camera_w;
+    std::vector<char> off;
+    std::vector<std::vector<char>> cut;
+};
+
+// Under what the feeds are solved: temperatures of the cables, and the loads of a condition or of a
+// moment where `state` is given.
+struct Circumstances {
+    double outdoor_c = 20;
+    double indoor_c = 20;
+    Condition condition = Condition::day;
+    const FeedState* state = nullptr;
+    double at(Surroundings surroundings) const {
+        return surroundings == Surroundings::indoor ? indoor_c : outdoor_c;
+    }
+};
+Circumstances circumstances_of(const Settings& settings, Condition condition);
+
 // Watts the camera takes in a condition: day and motors; night adds infrared, the coldest night the
 // heater; restart is the start draw with infrared and heater on.
 double camera_power_w(const CameraDraw& draw, Condition condition);
@@ -45,6 +66,7 @@ int class_asked(const Network& net, PortAt port);
 
 // The feed of `port`, and behind it those of regenerating units on its line. The first is `port`'s.
 std::vector<PortFeed> solve_port(const Network& net, PortAt port, Condition condition);
+std::vector<PortFeed> solve_port(const Network& net, PortAt port, const Circumstances& now);
 
 // The arithmetic of the volts from the port to `node`, a length at a time; where the line
 // collapses, the most it could carry.
@@ -57,6 +79,8 @@ double coax_loop_ohm(const Network& net, const NetLink& link, double temperature
 
 // Loop resistance of a link as it feeds, with the site's choice of worst permitted cable.
 double link_loop_ohm(const Network& net, const NetLink& link, int pairs, Condition condition,
+                     Working* working = nullptr);
+double link_loop_ohm(const Network& net, const NetLink& link, int pairs, const Circumstances& now,
                      Working* working = nullptr);
 
 }  // namespace ovant

@@ -11,7 +11,7 @@
 namespace ovant {
 namespace {
 
-constexpr double clear_zone_percent = 60;  // Rec. ITU-R P.530
+constexpr double clear_zone_percent = 100 * clear_zone_share;
 
 void clearance(RunBench& bench, const NetLink& link, const RadioPath& path) {
     Check check = start_check(CheckId::radio_clearance, link.link->id, path.clearance.share * 100,
@@ -35,26 +35,21 @@ void fade_margin(RunBench& bench, const NetLink& link, const RadioPath& path) {
     };
     const double others = std::max(share_of_others(link.a.device), share_of_others(link.b.device));
     const double needed_mbps = link.load_mbps / std::max(0.05, 1 - others);
-    const Modulation* enough = &path.modulations.back();
-    for (const Modulation& modulation : path.modulations) {
-        if (modulation.useful_mbps < needed_mbps) continue;
-        enough = &modulation;
-        break;
-    }
+    const Modulation& enough = enough_for(path.modulations, needed_mbps);
     Check check = start_check(CheckId::radio_fade_margin, link.link->id,
-                              path.received_dbm - enough->sensitivity_dbm, 0, Unit::decibel,
+                              path.received_dbm - enough.sensitivity_dbm, 0, Unit::decibel,
                               Sense::at_least, source::air_rate);
-    check.parts = {path.received_dbm, enough->sensitivity_dbm, enough->useful_mbps};
+    check.parts = {path.received_dbm, enough.sensitivity_dbm, enough.useful_mbps};
     if (bench.options.working) {
         radio_path(bench.net, link, &check.working);
         check.working.push_back({"slowest modulation that carries the pictures",
-                                 fmt::format("MCS {}, {:.0f} Mb/s useful for {:.1f}", enough->mcs,
-                                             enough->useful_mbps, needed_mbps),
-                                 enough->sensitivity_dbm, Unit::decibel_milliwatt,
+                                 fmt::format("MCS {}, {:.0f} Mb/s useful for {:.1f}", enough.mcs,
+                                             enough.useful_mbps, needed_mbps),
+                                 enough.sensitivity_dbm, Unit::decibel_milliwatt,
                                  source::air_rate});
         check.working.push_back(
             {"fade margin = received − sensitivity",
-             fmt::format("{:.1f} − ({:.0f})", path.received_dbm, enough->sensitivity_dbm),
+             fmt::format("{:.1f} − ({:.0f})", path.received_dbm, enough.sensitivity_dbm),
              check.value, Unit::decibel, source::air_rate});
     }
     judge(check, bench.keep().fade_db);

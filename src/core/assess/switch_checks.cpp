@@ -5,9 +5,9 @@
 #include <algorithm>
 
 #include "core/assess/assess.h"
+#include "core/physics/pse.h"
 
 namespace ovant {
-namespace {
 
 PortAssessment assess_port(const Network& net, PortAt at, const AssessOptions& options) {
     PortAssessment out;
@@ -31,6 +31,7 @@ PortAssessment assess_port(const Network& net, PortAt at, const AssessOptions& o
     for (Condition condition : all_conditions) {
         const PortFeed feed = solve_port(net, at, condition).front();
         if (condition == Condition::day) out.day_w = feed.watts();
+        if (condition == Condition::restart) out.restart_w = feed.watts();
         if (options.condition && condition != *options.condition) continue;
         if (!feed.solution.stands) out.collapses = true;
         if (feed.watts() >= out.watts) {
@@ -51,14 +52,7 @@ PortAssessment assess_port(const Network& net, PortAt at, const AssessOptions& o
     return out;
 }
 
-double budget_w(const Kind& kind) {
-    if (kind.supply->budget_w > 0) return kind.supply->budget_w;
-    double sum_w = 0;
-    for (const PortKind& port : kind.ports) {
-        if (port.role == PortRole::pse) sum_w += port.limit_w;
-    }
-    return sum_w;
-}
+namespace {
 
 Check switch_power(const Network& net, const SwitchAssessment& unit, const Kind& kind,
                    bool working) {
@@ -70,7 +64,7 @@ Check switch_power(const Network& net, const SwitchAssessment& unit, const Kind&
     check.limit = unit.budget_w;
     check.unit = Unit::watt;
     check.source = unit.basis == SwitchBasis::by_class ? source::poe_class_table : source::balance;
-    if (kind.supply->reserves_by_class) check.note = Note::reserves_by_class;
+    if (kind.supply->allocation == Allocation::by_class) check.note = Note::reserves_by_class;
     if (working) {
         for (const PortAssessment& port : unit.ports) {
             if (port.class_asked == 0) continue;
@@ -85,8 +79,80 @@ Check switch_power(const Network& net, const SwitchAssessment& unit, const Kind&
         check.working.push_back({"sum of the ports", "", check.value, Unit::watt, source::balance});
     }
     judge(check, unit.budget_w * net.site->settings.keep_back.power_share);
-    check.remedies = {RemedyKind::move_port};
+    check.remedies = {RemedyKind::assign_ports};
     return check;
+}
+
+// port-refused: everything starts at once, port after port, and the class must be free each time.
+void port_refused(const Network& net, int device, SwitchAssessment& unit, bool working) {
+    const Kind& kind = net.kind(device);
+    if (unit.by_class_w <= 0) return;
+    const bool by_class = kind.supply->allocation == Allocation::by_class;
+    std::vector<std::size_t> order;
+    for (std::size_t i = 0; i < unit.ports.size(); ++i) {
+        if (unit.ports[i].reserved_w > 0) order.push_back(i);
+    }
+    std::stable_sort(order.begin(), order.end(), [&](std::size_t a, std::size_t b) {
+        return net.device(device).priority_of(unit.ports[a].port) <
+               net.device(device).priority_of(unit.ports[b].port);
+    });
+    double taken_w = 0;
+    Check check;
+    check.id = CheckId::port_refused;
+    check.subject = unit.device;
+    check.unit = Unit::watt;
+    check.source = source::poe_class_table;
+    double least_room_w = unit.budget_w;
+    for (std::size_t i : order) {
+        const PortAssessment& port = unit.ports[i];
+        const double free_w = unit.budget_w - taken_w;
+        if (!unit.refused.empty() || port.reserved_w > free_w + 1e-9) {
+            unit.refused.push_back(port.port);
+        } else {
+            // While it starts it is measured at what it then takes.
+            taken_w += by_class ? port.reserved_w : port.restart_w;
+        }
+        if (unit.refused.size() <= 1 && free_w - port.reserved_w <= least_room_w) {
+            least_room_w = free_w - port.reserved_w;
+            check.value = port.reserved_w;
+            check.limit = free_w;
+            check.other = port.port;
+        }
+    }
+    if (working) {
+        check.working.push_back(
+            {"free when port " + check.other + " starts",
+             fmt::format("{:.1f} W − {:.1f} W", unit.budget_w, unit.budget_w - check.limit),
+             check.limit, Unit::watt, source::balance});
+        check.working.push_back(
+            {"its class reserves", "", check.value, Unit::watt, source::poe_class_table});
+    }
+    judge(check, 0);
+    // One that counts by measured draw lets it in later, when the others have settled.
+    if (check.verdict == Verdict::fails && !by_class) check.verdict = Verdict::tight;
+    check.parts = {static_cast<double>(unit.refused.size())};
+    check.remedies = {RemedyKind::assign_ports, RemedyKind::set_priorities};
+    unit.checks.push_back(std::move(check));
+}
+
+// one-supply: whether the ports keep their power when one of two supplies fails.
+void one_supply(const Network& net, int device, SwitchAssessment& unit) {
+    const Kind& kind = net.kind(device);
+    const int supplies = net.device(device).supplies;
+    if (kind.supply->supplies < 2 || (supplies > 0 && supplies < 2) || unit.by_class_w <= 0) return;
+    Check check;
+    check.id = CheckId::one_supply;
+    check.subject = unit.device;
+    check.value = unit.basis == SwitchBasis::by_class        ? unit.by_class_w
+                  : unit.basis == SwitchBasis::greatest_draw ? unit.greatest_w
+                                                             : unit.typical_w;
+    check.limit = budget_w(kind, 1);
+    check.unit = Unit::watt;
+    check.source = source::maker;
+    judge(check, 0);
+    if (check.verdict == Verdict::fails) check.verdict = Verdict::tight;  // nothing has failed yet
+    check.remedies = {RemedyKind::assign_ports};
+    unit.checks.push_back(std::move(check));
 }
 
 void uplink_rate(const Network& net, int device, SwitchAssessment& unit, bool working) {
@@ -150,9 +216,9 @@ SwitchAssessment assess_unit(const Network& net, int device, const AssessOptions
     SwitchAssessment unit;
     const Kind& kind = net.kind(device);
     unit.device = net.device(device).id;
-    unit.budget_w = budget_w(kind);
-    unit.basis =
-        kind.supply->reserves_by_class ? SwitchBasis::by_class : net.site->settings.switch_basis;
+    unit.budget_w = budget_w(kind, net.device(device).supplies);
+    unit.basis = kind.supply->allocation == Allocation::by_class ? SwitchBasis::by_class
+                                                                 : net.site->settings.switch_basis;
     for (std::size_t i = 0; i < kind.ports.size(); ++i) {
         if (kind.ports[i].role != PortRole::pse) continue;
         if (before && !changed[i])
@@ -168,6 +234,8 @@ SwitchAssessment assess_unit(const Network& net, int device, const AssessOptions
         unit.checks.push_back(switch_power(net, unit, kind, options.working));
         unit.verdict = unit.checks.front().verdict;
     }
+    port_refused(net, device, unit, options.working);
+    one_supply(net, device, unit);
     uplink_rate(net, device, unit, options.working);
     for (const Check& check : unit.checks) {
         if (unit.verdict == Verdict::unknown || check.verdict > unit.verdict) {

@@ -107,6 +107,17 @@ BoxFacts box_facts(const json& object) {
     return facts;
 }
 
+UpsFacts ups_facts(const json& object) {
+    Fields fields(object);
+    UpsFacts facts;
+    fields.read("battery_wh", facts.battery_wh);
+    fields.read("output_w", facts.output_w);
+    fields.read("own_draw_w", facts.own_draw_w);
+    fields.read("efficiency", facts.efficiency);
+    fields.read("charge_w", facts.charge_w);
+    return facts;
+}
+
 SupplyFacts supply_facts(const json& object) {
     Fields fields(object);
     SupplyFacts facts;
@@ -117,7 +128,12 @@ SupplyFacts supply_facts(const json& object) {
     fields.read("efficiency", facts.efficiency);
     fields.read("from_mains", facts.from_mains);
     fields.read("long_setting", facts.long_setting);
-    fields.read("reserves_by_class", facts.reserves_by_class);
+    bool reserves_by_class = false;  // how files before version 3 say it
+    fields.read("reserves_by_class", reserves_by_class);
+    if (reserves_by_class) facts.allocation = Allocation::by_class;
+    fields.read_enum("allocation", facts.allocation);
+    fields.read("supplies", facts.supplies);
+    fields.read("budget_one_w", facts.budget_one_w);
     fields.read("switches_data", facts.switches_data);
     fields.read("power_limited", facts.power_limited);
     return facts;
@@ -206,6 +222,9 @@ Kind kind_from(const json& object) {
         if (facts.has("picture")) kind.camera->picture = picture_from(facts.at("picture"));
         facts.read("min_volts", kind.camera->min_volts);
         facts.read("bit_rate_mbps", kind.camera->bit_rate_mbps);
+        facts.read("start_s", kind.camera->start_s);
+        facts.read("heater_below_c", kind.camera->heater_below_c);
+        facts.read("asks_by_link_layer", kind.camera->asks_by_link_layer);
     }
     if (fields.has("supply")) kind.supply = supply_facts(fields.at("supply"));
     if (fields.has("in_line")) kind.in_line = in_line_facts(fields.at("in_line"));
@@ -214,6 +233,8 @@ Kind kind_from(const json& object) {
     if (fields.has("radio")) kind.radio = radio_facts(fields.at("radio"));
     if (fields.has("solar")) kind.solar = solar_facts(fields.at("solar"));
     if (fields.has("box")) kind.box = box_facts(fields.at("box"));
+    if (fields.has("ups")) kind.ups = ups_facts(fields.at("ups"));
+    fields.read("input_mbps", kind.input_mbps);
     return kind;
 }
 

@@ -33,11 +33,16 @@ enum class Category {
     coax_unit,   // Ethernet over coax
     line_unit,   // long-reach line: pairs, far units, trunks
     mains_unit,  // data over the mains wiring
-    radio
+    radio,
+    ups  // stands between the mains and what is plugged into it
 };
 
 // What runs between two ports. Each port takes one medium, a cable is of one.
 enum class Medium { twisted_pair, fibre, composite, coax, radio, mains_wiring, dc };
+
+// What a PSE counts against its budget once a port is on: the watts it measures, what the class
+// reserves, or what the load asked for over the link layer (IEEE 802.3, 33.6 and 145.5).
+enum class Allocation { by_draw, by_class, by_request };
 
 enum class PowerKind { poe, passive };  // passive: volts always on, no negotiation
 
@@ -84,6 +89,9 @@ struct CameraFacts {
     std::optional<double> min_volts;  // maker's; else by class
     Picture picture;
     std::optional<double> bit_rate_mbps;  // maker's or measured; else from the picture
+    double start_s = 40;                  // from power to picture
+    double heater_below_c = 5;            // inside the housing, where the thermostat closes
+    bool asks_by_link_layer = false;      // names the watts it needs once it runs
 };
 
 enum class PortRole {
@@ -118,10 +126,12 @@ struct SupplyFacts {  // units that feed others
     double min_v = 50;    // worst case at the port
     double budget_w = 0;  // 0: the sum of the ports
     double own_draw_w = 0;
-    double efficiency = 1;   // of what it passes on, where fed over a cable
+    double efficiency = 1;   // of what it passes on, from the cable or the mains
     bool from_mains = true;  // else through its pd port
     bool long_setting = false;
-    bool reserves_by_class = false;
+    Allocation allocation = Allocation::by_draw;
+    int supplies = 1;            // power supplies that share the load
+    double budget_one_w = 0;     // with one of two supplies; 0: half
     bool switches_data = true;   // false: injector, data goes through to its data port
     bool power_limited = false;  // marked as a power-limited source
 };
@@ -160,6 +170,14 @@ struct BoxFacts {
     double ups_wh = 0;  // 0: no backup
 };
 
+struct UpsFacts {
+    double battery_wh = 0;
+    double output_w = 0;
+    double own_draw_w = 0;
+    double efficiency = 0.85;  // battery to outlet
+    double charge_w = 60;
+};
+
 struct InlineFacts {  // repeaters and extenders
     double own_draw_w = 0;
     double min_volts = 0;
@@ -190,10 +208,15 @@ struct Kind {
     std::optional<RadioFacts> radio;
     std::optional<SolarFacts> solar;
     std::optional<BoxFacts> box;
+    std::optional<UpsFacts> ups;
+    double input_mbps = 0;  // of a recorder: most it takes in, 0: not stated
 };
 
 // Has a plug that must be put into an outlet.
 bool plugs_into_mains(const Kind& kind);
+// Watts the unit can give by all its ports together: its budget, or the sum of the ports. With
+// `supplies` of its power supplies working; 0 means all of them. Domain: kind.supply is there.
+double budget_w(const Kind& kind, int supplies = 0);
 // Feeds others without being fed over a cable itself.
 bool is_source(const Kind& kind);
 

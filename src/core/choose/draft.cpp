@@ -274,57 +274,55 @@ Proposal cannot_build(Cannot why, std::string detail, double amount) {
     return proposal;
 }
 
-std::vector<At> spare_ports(const ChooseContext& context, bool (*takes)(const Kind&)) {
-    std::vector<std::pair<double, At>> found;
-    for (const Device& device : context.cleared.devices) {
-        const Kind& kind = *context.catalogue.find(device.kind);
-        if (!kind.supply || !takes(kind)) continue;
-        const Place* place = find_place(context.site, device.place);
-        if (place && place->head_end) continue;
-        if (distance_m(device.at, context.camera->at) > 300) continue;
-        const double away_m = context.route(device.at, context.camera->at).length_m;
-        for (const PortKind& port : kind.ports) {
-            if (port.role != PortRole::pse || port.power != PowerKind::poe ||
-                port.medium != Medium::twisted_pair || context.taken(device.id, port.id) ||
-                port.poe_class < context.class_needed) {
-                continue;
-            }
-            found.push_back({away_m, {device.id, port.id}});
-            break;
-        }
-    }
-    std::stable_sort(found.begin(), found.end(),
-                     [](const auto& a, const auto& b) { return a.first < b.first; });
-    std::vector<At> out;
-    for (auto& [away_m, at] : found) {
-        if (out.size() < 2) out.push_back(std::move(at));
-    }
-    return out;
-}
+namespace {
 
-std::vector<At> data_ports_near(const ChooseContext& context, double within_m) {
+// The first free port that `takes` accepts of each unit away from the head end, nearest by cable
+// first.
+template <class Takes>
+std::vector<At> free_ports_near(const ChooseContext& context, double within_m, Takes takes) {
     std::vector<std::pair<double, At>> found;
     for (const Device& device : context.cleared.devices) {
         const Kind& kind = *context.catalogue.find(device.kind);
         const Place* place = find_place(context.site, device.place);
-        if (kind.category != Category::network_switch || !place || place->head_end ||
-            distance_m(device.at, context.camera->at) > within_m) {
+        if ((place && place->head_end) || distance_m(device.at, context.camera->at) > within_m)
             continue;
-        }
-        const double away_m = context.route(device.at, context.camera->at).length_m;
-        for (const PortKind& port : kind.ports) {
-            if (port.medium != Medium::twisted_pair || port.uplink || away_m > within_m ||
-                context.taken(device.id, port.id)) {
-                continue;
-            }
-            found.push_back({away_m, {device.id, port.id}});
-            break;
-        }
+        const auto port =
+            std::find_if(kind.ports.begin(), kind.ports.end(), [&](const PortKind& one) {
+                return one.medium == Medium::twisted_pair && takes(kind, place, one) &&
+                       !context.taken(device.id, one.id);
+            });
+        if (port == kind.ports.end()) continue;
+        found.push_back(
+            {context.route(device.at, context.camera->at).length_m, {device.id, port->id}});
     }
     std::stable_sort(found.begin(), found.end(),
                      [](const auto& a, const auto& b) { return a.first < b.first; });
     std::vector<At> out;
     for (auto& [away_m, at] : found) out.push_back(std::move(at));
+    return out;
+}
+
+}  // namespace
+
+std::vector<At> spare_ports(const ChooseContext& context, bool (*takes)(const Kind&)) {
+    std::vector<At> out =
+        free_ports_near(context, 300, [&](const Kind& kind, const Place*, const PortKind& port) {
+            return kind.supply && takes(kind) && port.role == PortRole::pse &&
+                   port.power == PowerKind::poe && port.poe_class >= context.class_needed;
+        });
+    if (out.size() > 2) out.resize(2);
+    return out;
+}
+
+std::vector<At> data_ports_near(const ChooseContext& context, double within_m) {
+    std::vector<At> out = free_ports_near(
+        context, within_m, [](const Kind& kind, const Place* place, const PortKind& port) {
+            return kind.category == Category::network_switch && place && !port.uplink;
+        });
+    std::erase_if(out, [&](const At& at) {
+        const Device& device = *find_device(context.cleared, at.device);
+        return context.route(device.at, context.camera->at).length_m > within_m;
+    });
     return out;
 }
 

@@ -6,8 +6,6 @@
 namespace ovant {
 namespace {
 
-constexpr double bare_mast_m = 6;  // a pole put up where no place says otherwise
-
 std::vector<std::string> pse_ports(const Kind& kind, int least_class) {
     std::vector<std::string> out;
     for (const PortKind& port : kind.ports) {

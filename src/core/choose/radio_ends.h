@@ -11,7 +11,7 @@ namespace ovant {
 struct RadioSpot {
     Point at;
     std::string place;  // may be empty
-    double mast_m = 6;
+    double mast_m = bare_mast_m;
 };
 
 // At the head end's own place, and by the unit that feeds where the site has none.

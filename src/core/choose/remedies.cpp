@@ -49,6 +49,10 @@ private:
             case RemedyKind::turn_long_setting_on: return long_setting(site, true, detail);
             case RemedyKind::turn_long_setting_off: return long_setting(site, false, detail);
             case RemedyKind::move_port: return move_port(site, detail);
+            // Of whole units, not of one run: unit_remedies.cpp.
+            case RemedyKind::assign_ports:
+            case RemedyKind::set_priorities:
+            case RemedyKind::larger_backup:
             case RemedyKind::another_way: return false;
         }
         return false;
@@ -142,17 +146,9 @@ private:
                         [](const Check& check) { return check.id == CheckId::surge; });
         if (!outdoors) return false;
         bool changed = false;
-        for (std::size_t from = 0; from < run_->links.size();) {
-            std::size_t to = from;
-            while (to < run_->links.size() && carries_power(link(to).medium()) &&
-                   link(to).medium() != Medium::dc && !link(to).cable->cable->cord) {
-                ++to;
-            }
-            if (to > from) {
-                changed = protect(from, run_->outs[from]) || changed;
-                changed = protect(to - 1, run_->ins[to - 1]) || changed;
-            }
-            from = std::max(to, from + 1);
+        for (const CopperStretch& stretch : copper_stretches(net_, *run_)) {
+            changed = protect(stretch.from, run_->outs[stretch.from]) || changed;
+            changed = protect(stretch.to - 1, run_->ins[stretch.to - 1]) || changed;
         }
         return changed;
     }

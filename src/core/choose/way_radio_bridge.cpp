@@ -22,7 +22,7 @@ Proposal build_radio_bridge(const ChooseContext& context) {
             const RadioSpot head = head_spot(context, feed->device);
             if (distance_m(head.at, far.spot.at) < 20) return cannot_build(Cannot::same_place);
             const Clearance seen = sight(context, *kind, head, far.spot);
-            if (seen.share < 0) {
+            if (seen.cut()) {
                 cut = seen;
                 worst = &cut;
                 continue;

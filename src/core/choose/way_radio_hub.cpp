@@ -51,7 +51,7 @@ void from_hubs(const ChooseContext& context, const FarSpot& far, std::vector<Dra
         const Kind* end = radio_like(context, *kind.radio);
         if (port.empty() || !end) continue;
         const Clearance seen = sight(context, kind, {device.at, "", device.height_m}, far.spot);
-        if (seen.share < 0) {
+        if (seen.cut()) {
             cut = seen;
             continue;
         }
@@ -70,7 +70,7 @@ void from_new_hub(const ChooseContext& context, const FarSpot& far, std::vector<
         if (!end || !context.head_end) continue;
         const RadioSpot head{context.head_end->at, context.head_end->id, context.head_end->mast_m};
         const Clearance seen = sight(context, *kind, head, far.spot);
-        if (seen.share < 0) {
+        if (seen.cut()) {
             cut = seen;
             continue;
         }
@@ -102,8 +102,8 @@ void over_relay(const ChooseContext& context, const FarSpot& far, std::vector<Dr
         const bool powered = place.mains == Mains::steady || place.mains == Mains::generator;
         if (place.head_end || !powered || place.id == far.spot.place) continue;
         const RadioSpot middle{place.at, place.id, place.mast_m};
-        if (sight(context, *end, head, middle).share < 0 ||
-            sight(context, *end, middle, far.spot).share < 0) {
+        if (sight(context, *end, head, middle).cut() ||
+            sight(context, *end, middle, far.spot).cut()) {
             continue;
         }
         Draft draft(context);
@@ -138,9 +138,9 @@ Proposal build_radio_hub(const ChooseContext& context) {
     for (const FarSpot& far : far_spots(context)) {
         from_hubs(context, far, drafts, cut);
         if (drafts.empty()) from_new_hub(context, far, drafts, cut);
-        if (drafts.empty() && cut.share < 0) over_relay(context, far, drafts);
+        if (drafts.empty() && cut.cut()) over_relay(context, far, drafts);
     }
-    if (drafts.empty() && cut.share < 0)
+    if (drafts.empty() && cut.cut())
         return cannot_build(Cannot::path_cut, cut.obstacle, -cut.least_m);
     if (drafts.empty()) return cannot_build(Cannot::no_free_port);
     return best_of(context, std::move(drafts));

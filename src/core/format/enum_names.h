@@ -22,13 +22,15 @@ struct EnumNames;
     }
 
 using enum Category;
-OVANT_ENUM_NAMES(Category, 18, {cable, "cable"}, {camera, "camera"}, {network_switch, "switch"},
+OVANT_ENUM_NAMES(Category, 19, {cable, "cable"}, {camera, "camera"}, {network_switch, "switch"},
                  {recorder, "recorder"}, {injector, "injector"}, {repeater, "repeater"},
                  {extender, "extender"}, {protector, "protector"}, {enclosure, "enclosure"},
                  {media_converter, "media-converter"}, {transceiver, "transceiver"},
                  {supply, "supply"}, {splitter, "splitter"}, {combiner, "combiner"},
                  {coax_unit, "coax-unit"}, {line_unit, "line-unit"}, {mains_unit, "mains-unit"},
-                 {radio, "radio"});
+                 {radio, "radio"}, {ups, "ups"});
+OVANT_ENUM_NAMES(Allocation, 3, {Allocation::by_draw, "draw"}, {Allocation::by_class, "class"},
+                 {Allocation::by_request, "request"});
 OVANT_ENUM_NAMES(Medium, 7, {Medium::twisted_pair, "twisted-pair"}, {Medium::fibre, "fibre"},
                  {Medium::composite, "composite"}, {Medium::coax, "coax"}, {Medium::radio, "radio"},
                  {Medium::mains_wiring, "mains-wiring"}, {Medium::dc, "dc"});

@@ -61,6 +61,14 @@ private:
             index_[device.id] = i;
             kinds_.push_back(kind);
         }
+        for (std::size_t i = 0; i < site_.devices.size(); ++i) {
+            const std::string& backup = site_.devices[i].backup;
+            const auto found = index_.find(backup);
+            const bool is_ups =
+                found != index_.end() && kinds_[found->second] && kinds_[found->second]->ups;
+            if (!backup.empty() && !is_ups)
+                add(ErrorCode::unknown_device, fmt::format("devices/{}/backup", i), backup);
+        }
     }
 
     void check_existing() {

@@ -20,6 +20,23 @@ void read_points(Fields& fields, const char* key, std::vector<Point>& into) {
     fields.each(key, [&](const json& pair) { into.push_back(point_from(pair)); });
 }
 
+DaySettings day_from(const json& object) {
+    Fields fields(object);
+    DaySettings day;
+    fields.read("latitude_deg", day.latitude_deg);
+    fields.read("longitude_deg", day.longitude_deg);
+    fields.read("utc_offset_h", day.utc_offset_h);
+    fields.read("date", day.date);
+    fields.read("outage_at_h", day.outage_at_h);
+    fields.read("outage_h", day.outage_h);
+    fields.read("restart_at_h", day.restart_at_h);
+    fields.read("dusk_spread_min", day.dusk_spread_min);
+    fields.read("tour_s", day.tour_s);
+    fields.read("tour_every_s", day.tour_every_s);
+    fields.read("seed", day.seed);
+    return day;
+}
+
 Settings settings_from(const json& object) {
     Fields fields(object);
     Settings settings;
@@ -63,6 +80,16 @@ Settings settings_from(const json& object) {
         labour.read("mains_point_price", settings.labour.mains_point_price);
         labour.read("new_way_per_m", settings.labour.new_way_per_m);
     }
+    fields.read("backup_h", settings.backup_h);
+    fields.read("battery_age_share", settings.battery_age_share);
+    fields.read("hot_cable_c", settings.hot_cable_c);
+    if (fields.has("tolerances")) {
+        Fields tolerances(fields.at("tolerances"));
+        tolerances.read("resistance_share", settings.tolerances.resistance_share);
+        tolerances.read("volts_share", settings.tolerances.volts_share);
+        tolerances.read("length_share", settings.tolerances.length_share);
+    }
+    if (fields.has("day")) settings.day = day_from(fields.at("day"));
     settings.extra = fields.extra();
     return settings;
 }
@@ -158,6 +185,9 @@ Device device_from(const json& object) {
     fields.read("modules", device.modules);
     fields.read("height_m", device.height_m);
     fields.read("transmit_dbm", device.transmit_dbm);
+    fields.read("backup", device.backup);
+    fields.read("port_priority", device.port_priority);
+    fields.read("supplies", device.supplies);
     device.extra = fields.extra();
     return device;
 }

@@ -12,7 +12,7 @@
 
 namespace ovant {
 
-inline constexpr int site_format_version = 2;
+inline constexpr int site_format_version = 3;
 inline constexpr std::size_t largest_site_bytes = 64u << 20;
 
 // Errors: too_large, not_json, newer_version, schema, and those of find_problems.

@@ -34,6 +34,23 @@ void put_points(ordered_json& into, const char* key, const std::vector<Point>& p
     for (const Point& point : points) into[key].push_back(point_to(point));
 }
 
+ordered_json to_json(const DaySettings& day) {
+    const DaySettings usual;
+    ordered_json out = ordered_json::object();
+    put(out, "latitude_deg", day.latitude_deg, usual.latitude_deg);
+    put(out, "longitude_deg", day.longitude_deg, usual.longitude_deg);
+    put(out, "utc_offset_h", day.utc_offset_h, usual.utc_offset_h);
+    put(out, "date", day.date, usual.date);
+    if (day.outage_at_h) out["outage_at_h"] = *day.outage_at_h;
+    put(out, "outage_h", day.outage_h, usual.outage_h);
+    if (day.restart_at_h) out["restart_at_h"] = *day.restart_at_h;
+    put(out, "dusk_spread_min", day.dusk_spread_min, usual.dusk_spread_min);
+    put(out, "tour_s", day.tour_s, usual.tour_s);
+    put(out, "tour_every_s", day.tour_every_s, usual.tour_every_s);
+    put(out, "seed", day.seed, usual.seed);
+    return out;
+}
+
 ordered_json to_json(const Settings& settings) {
     const Settings usual;
     ordered_json out = ordered_json::object();
@@ -76,6 +93,17 @@ ordered_json to_json(const Settings& settings) {
     put(labour, "mains_point_price", rates.mains_point_price, usual.labour.mains_point_price);
     put(labour, "new_way_per_m", rates.new_way_per_m, usual.labour.new_way_per_m);
     if (!labour.empty()) out["labour"] = labour;
+    put(out, "backup_h", settings.backup_h, usual.backup_h);
+    put(out, "battery_age_share", settings.battery_age_share, usual.battery_age_share);
+    if (settings.hot_cable_c) out["hot_cable_c"] = *settings.hot_cable_c;
+    ordered_json tolerances = ordered_json::object();
+    const Tolerances& worse = settings.tolerances;
+    put(tolerances, "resistance_share", worse.resistance_share, 0.0);
+    put(tolerances, "volts_share", worse.volts_share, 0.0);
+    put(tolerances, "length_share", worse.length_share, 0.0);
+    if (!tolerances.empty()) out["tolerances"] = tolerances;
+    const ordered_json day = to_json(settings.day);
+    if (!day.empty()) out["day"] = day;
     put_extra(out, settings.extra);
     return out;
 }
@@ -168,6 +196,9 @@ ordered_json to_json(const Device& device) {
     put(out, "modules", device.modules, usual.modules);
     put(out, "height_m", device.height_m, usual.height_m);
     if (device.transmit_dbm) out["transmit_dbm"] = *device.transmit_dbm;
+    put(out, "backup", device.backup, usual.backup);
+    put(out, "port_priority", device.port_priority, usual.port_priority);
+    put(out, "supplies", device.supplies, usual.supplies);
     put_extra(out, device.extra);
     return out;
 }

@@ -29,6 +29,7 @@ int order_of(const PartLine& line, const Catalogue& catalogue) {
         case Category::line_unit: return 5;
         case Category::mains_unit: return 5;
         case Category::radio: return 5;
+        case Category::ups: return 5;
     }
     return 99;
 }

@@ -198,4 +198,10 @@ int best_modulation(const std::vector<Modulation>& all, double received_dbm, dou
     return best;
 }
 
+const Modulation& enough_for(const std::vector<Modulation>& all, double mbps) {
+    const auto found = std::find_if(all.begin(), all.end(),
+                                    [&](const Modulation& one) { return one.useful_mbps >= mbps; });
+    return found == all.end() ? all.back() : *found;
+}
+
 }  // namespace ovant

@@ -55,6 +55,9 @@ struct Hill {  // what stands in the path, a stretch of it
     std::string name;
 };
 
+// Share of the first Fresnel zone that is to be clear, Rec. ITU-R P.530.
+inline constexpr double clear_zone_share = 0.6;
+
 struct Clearance {
     double share = 1;      // least clear height over the first Fresnel radius; negative: cut
     double least_m = 0;    // that height: from the line down to the top of what stands there
@@ -62,6 +65,8 @@ struct Clearance {
     double radius_m = 0;   // of the first zone there
     std::string obstacle;  // empty: the ground or the earth's bulge
     double loss_db = 0;    // diffraction over all of it, Bullington's equivalent edge (P.526)
+    bool cut() const { return share < 0; }
+    bool clear() const { return share >= clear_zone_share; }
 };
 // Domain: distance > 0, heights >= 0. The ground is level, the earth round with k = 4/3.
 Clearance path_clearance(double frequency_mhz, double distance_m, double height_a_m,
@@ -85,5 +90,7 @@ std::vector<Modulation> modulations(const RadioFacts& radio);
 
 // Best modulation that still has `fade_db` over its sensitivity; -1 if none.
 int best_modulation(const std::vector<Modulation>& all, double received_dbm, double fade_db);
+// The slowest that carries `mbps`, the fastest where none does. `all` must not be empty.
+const Modulation& enough_for(const std::vector<Modulation>& all, double mbps);
 
 }  // namespace ovant

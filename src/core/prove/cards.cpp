@@ -133,19 +133,7 @@ private:
     }
 
     void earths() {
-        const Place* last = nullptr;
-        for (std::size_t i = 0; i <= run_.ins.size() && !run_.outs.empty(); ++i) {
-            if (i > 0) {
-                const int link = run_.links[i - 1];
-                if (!carries_power(net_.links[static_cast<std::size_t>(link)].medium()))
-                    last = nullptr;
-            }
-            const Place* place =
-                net_.place_of(i == 0 ? run_.outs.front().device : run_.ins[i - 1].device);
-            if (!place || !place->earth) continue;
-            if (last && last != place) add(Caution::separate_earths);
-            last = place;
-        }
+        if (!earth_crossings(net_, run_).empty()) add(Caution::separate_earths);
     }
 
     void camera() {

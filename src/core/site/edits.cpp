@@ -111,6 +111,7 @@ std::string_view id_prefix(Category category) {
         case Category::line_unit: return "LU";
         case Category::mains_unit: return "MU";
         case Category::radio: return "RA";
+        case Category::ups: return "UPS";
         default: return "D";
     }
 }
@@ -118,7 +119,7 @@ std::string_view id_prefix(Category category) {
 Result<Added> add_device(Site site, const Catalogue& catalogue, std::string_view kind, Point at,
                          std::string_view name) {
     const Kind* found = catalogue.find(kind);
-    if (!found || found->ports.empty()) {
+    if (!found || (found->ports.empty() && !found->ups)) {
         return Error{ErrorCode::unknown_kind, "", std::string(kind), ""};
     }
     if (!on_plan(at)) return off_plan(kind, at);
@@ -186,6 +187,9 @@ Result<Site> remove_object(Site site, const Catalogue& catalogue, std::string_vi
         std::erase_if(site.links,
                       [&](const Link& link) { return link.a.device == id || link.b.device == id; });
         erase_id(site.devices, id);
+        for (Device& other : site.devices) {
+            if (other.backup == id) other.backup.clear();
+        }
         return site;
     }
     if (erase_id(site.links, id) || erase_id(site.obstacles, id)) return site;
@@ -531,6 +535,45 @@ Result<Site> set_port_power(Site site, std::string_view id, std::string_view por
         device->power_off_ports.erase(std::string(port));
     else
         device->power_off_ports.insert(std::string(port));
+    return site;
+}
+
+Result<Site> set_port_priority(Site site, const Catalogue& catalogue, std::string_view id,
+                               std::string_view port, int priority) {
+    if (!has_port(site, catalogue, id, port)) return unknown_port(id, port);
+    if (priority < 1 || priority > 3) {
+        return Error{ErrorCode::out_of_range, "port_priority", std::to_string(priority), "1 to 3"};
+    }
+    Device* device = find_device(site, id);
+    if (priority == 3)
+        device->port_priority.erase(std::string(port));
+    else
+        device->port_priority[std::string(port)] = priority;
+    return site;
+}
+
+Result<Site> set_backup(Site site, const Catalogue& catalogue, std::string_view id,
+                        std::string_view ups) {
+    Device* device = find_device(site, id);
+    if (!device) return no_such(id);
+    const Device* backup = find_device(site, ups);
+    const Kind* kind = backup ? catalogue.find(backup->kind) : nullptr;
+    if (!ups.empty() && (!kind || !kind->ups || ups == id)) return no_such(ups);
+    device->backup = std::string(ups);
+    return site;
+}
+
+Result<Site> set_supplies(Site site, const Catalogue& catalogue, std::string_view id,
+                          int supplies) {
+    Device* device = find_device(site, id);
+    if (!device) return no_such(id);
+    const Kind* kind = catalogue.find(device->kind);
+    const int most = kind && kind->supply ? kind->supply->supplies : 1;
+    if (supplies < 0 || supplies > most) {
+        return Error{ErrorCode::out_of_range, "supplies", std::to_string(supplies),
+                     "0 to " + std::to_string(most)};
+    }
+    device->supplies = supplies == most ? 0 : supplies;
     return site;
 }
 

@@ -73,6 +73,15 @@ Result<Site> set_transmit(Site site, std::string_view device, std::optional<doub
 // Kind of transceiver in an optical port; empty takes it out.
 Result<Site> set_module(Site site, const Catalogue& catalogue, std::string_view device,
                         std::string_view port, std::string_view module);
+// 1 critical, 2 high, 3 low: who keeps power where there is not enough for all.
+Result<Site> set_port_priority(Site site, const Catalogue& catalogue, std::string_view device,
+                               std::string_view port, int priority);
+// The UPS a unit is plugged into; empty: straight into the mains. Errors: no_such_object.
+Result<Site> set_backup(Site site, const Catalogue& catalogue, std::string_view device,
+                        std::string_view ups);
+// How many of its power supplies work; 0: all.
+Result<Site> set_supplies(Site site, const Catalogue& catalogue, std::string_view device,
+                          int supplies);
 Result<Site> set_port_power(Site site, std::string_view device, std::string_view port, bool on);
 // Plugs the link that is on one port into another; where that is taken, the two change places.
 Result<Site> move_plug(Site site, const Catalogue& catalogue, std::string_view from_device,

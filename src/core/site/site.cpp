@@ -32,7 +32,24 @@ bool plugs_into_mains(const Kind& kind) {
     return kind.needs_mains || (kind.supply && kind.supply->from_mains && !kind.solar);
 }
 
+double budget_w(const Kind& kind, int supplies) {
+    const SupplyFacts& supply = *kind.supply;
+    double all_w = supply.budget_w;
+    if (all_w <= 0) {
+        for (const PortKind& port : kind.ports) {
+            if (port.role == PortRole::pse) all_w += port.limit_w;
+        }
+    }
+    if (supplies <= 0 || supplies >= supply.supplies) return all_w;
+    return supply.budget_one_w > 0 ? supply.budget_one_w : all_w * supplies / supply.supplies;
+}
+
 bool is_source(const Kind& kind) { return kind.supply && kind.supply->from_mains; }
+
+int Device::priority_of(const std::string& port) const {
+    const auto found = port_priority.find(port);
+    return found == port_priority.end() ? 3 : found->second;
+}
 
 const Device* find_device(const Site& site, std::string_view id) {
     return find_by_id(site.devices, id);

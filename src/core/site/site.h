@@ -22,6 +22,9 @@ struct Point {
     bool operator==(const Point&) const = default;
 };
 
+// A pole put up where no place says otherwise.
+inline constexpr double bare_mast_m = 6;
+
 enum class Mains { none, steady, generator, solar };
 enum class PlaceKind { equipment_room, cabinet, outbuilding, pole, wall, pedestal };
 
@@ -36,9 +39,9 @@ struct Place {
     Mains mains = Mains::none;
     bool earth = false;
     bool head_end = false;
-    double mast_m = 6;         // highest an antenna can stand here, above the ground
-    bool vapour_zone = false;  // explosive vapour is possible
-    std::string extra;         // fields of the file this version does not know, as JSON
+    double mast_m = bare_mast_m;  // highest an antenna can stand here, above the ground
+    bool vapour_zone = false;     // explosive vapour is possible
+    std::string extra;            // fields of the file this version does not know, as JSON
     bool operator==(const Place&) const = default;
 };
 
@@ -84,6 +87,10 @@ struct Device {
     std::map<std::string, std::string> modules;  // port to the kind of transceiver in it
     double height_m = 4;                         // of a radio's antenna above the ground
     std::optional<double> transmit_dbm;          // of a radio, where turned down
+    std::string backup;                          // id of the UPS whose outlet it is plugged into
+    std::map<std::string, int> port_priority;    // 1 critical, 2 high; what is not here is 3, low
+    int supplies = 0;                            // power supplies that work; 0: all it has
+    int priority_of(const std::string& port) const;
     std::string extra;
     bool operator==(const Device&) const = default;
 };
@@ -170,6 +177,30 @@ struct LabourRates {
     bool operator==(const LabourRates&) const = default;
 };
 
+// The day the site is played through: the coldest of the year unless it says otherwise.
+struct DaySettings {
+    double latitude_deg = 57;  // north
+    double longitude_deg = 0;  // east
+    double utc_offset_h = 0;   // of the clock on the wall
+    std::string date = "2027-01-15";
+    std::optional<double> outage_at_h;  // mains fails at this hour
+    double outage_h = 2;
+    std::optional<double> restart_at_h;  // all cameras restart, as planned upkeep
+    double dusk_spread_min = 20;         // cameras see dusk this much earlier or later
+    double tour_s = 60;                  // motors of PTZ cameras run so long
+    double tour_every_s = 900;
+    unsigned seed = 1;
+    bool operator==(const DaySettings&) const = default;
+};
+
+// What may be worse than stated: shares, 0 where the stated value is designed on.
+struct Tolerances {
+    double resistance_share = 0;  // of cables, upwards
+    double volts_share = 0;       // of sources, downwards
+    double length_share = 0;      // of what is pulled in, upwards
+    bool operator==(const Tolerances&) const = default;
+};
+
 struct Settings {
     UnitSystem units = UnitSystem::metric;
     School school = School::standard;
@@ -186,11 +217,16 @@ struct Settings {
     double service_loop_m = 3;
     double default_drop_m = 3;
     std::string currency = "EUR";
-    double eirp_limit_dbm = 30;   // most power an antenna may radiate here
-    double rain_mm_per_h = 30;    // passed for 0.01 % of the year
-    double sun_hours = 1.2;       // hours of full sun a day in the worst month
-    double dark_hours = 16;       // infrared is on, in the worst month
-    double days_without_sun = 4;  // the battery must last
+    double eirp_limit_dbm = 30;         // most power an antenna may radiate here
+    double rain_mm_per_h = 30;          // passed for 0.01 % of the year
+    double sun_hours = 1.2;             // hours of full sun a day in the worst month
+    double dark_hours = 16;             // infrared is on, in the worst month
+    double days_without_sun = 4;        // the battery must last
+    double backup_h = 2;                // what stands on a UPS is to run so long without mains
+    double battery_age_share = 0.8;     // of the new capacity, at the end of its life
+    std::optional<double> hot_cable_c;  // cables under a roof or in the sun, by day
+    Tolerances tolerances;
+    DaySettings day;
     KeepBack keep_back;
     LabourRates labour;
     std::string extra;

@@ -1,0 +1,55 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// What the commands share. Private to cli.
+#pragma once
+
+#include <cstdint>
+#include <iosfwd>
+#include <optional>
+#include <string>
+#include <vector>
+
+#include "cli/commands.h"
+#include "core/format/site_json.h"
+#include "phrase/check_text.h"
+
+namespace ovant {
+
+struct Options {
+    std::string site_path;
+    std::string camera;
+    std::string condition;
+    std::string school;
+    std::string format = "text";
+    std::string pdf_path;
+    std::string xlsx_path;
+    std::vector<std::string> words;
+    std::string date, place, write_path;
+    std::optional<double> latitude_deg, longitude_deg;
+    std::optional<std::uint32_t> seed;
+    int days = 1;
+    int spare = 0;
+    bool events = false;
+    bool json = false;
+    bool feet = false;
+};
+
+struct Streams {
+    std::ostream& out;
+    std::ostream& err;
+};
+
+struct Opened {
+    Site site;
+    Catalogue catalogue;
+    TextContext context;
+};
+
+// The site of the options, or nothing with the reason written to err.
+std::optional<Opened> open_site(const Options& options, const Streams& streams);
+
+// power_commands.cpp
+int power_command(const Options& options, const Streams& streams);
+int day_command(const Options& options, const Streams& streams);
+int assign_command(const Options& options, const Streams& streams);
+
+}  // namespace ovant

@@ -1,0 +1,123 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/assess/backup.h"
+
+#include <algorithm>
+
+namespace ovant {
+namespace {
+
+// A cabinet with a battery feeds every unit with a plug that stands in the same one.
+void add_cabinets(const Network& net, std::vector<Backup>& all) {
+    for (std::size_t i = 0; i < net.kinds.size(); ++i) {
+        const int number = static_cast<int>(i);
+        const Device& device = net.device(number);
+        const Kind* box = net.catalogue->find(device.enclosure);
+        if (!box || !box->box || box->box->ups_wh <= 0 || !plugs_into_mains(*net.kinds[i]))
+            continue;
+        if (backup_of(all, number) >= 0) continue;
+        Backup cabinet;
+        cabinet.id = device.id;
+        cabinet.battery.rated_wh = box->box->ups_wh;
+        cabinet.battery.age_share = net.site->settings.battery_age_share;
+        cabinet.battery.temperature_c = net.surroundings[i] == Surroundings::indoor
+                                            ? net.site->settings.indoor_c
+                                            : net.site->settings.coldest_night_c;
+        for (std::size_t k = i; k < net.kinds.size(); ++k) {
+            const Device& other = net.device(static_cast<int>(k));
+            const bool same = k == i || (!device.place.empty() && other.place == device.place &&
+                                         other.enclosure == device.enclosure);
+            if (same && plugs_into_mains(*net.kinds[k]))
+                cabinet.members.push_back(static_cast<int>(k));
+        }
+        all.push_back(std::move(cabinet));
+    }
+}
+
+double temperature_at(const Network& net, std::size_t device) {
+    const Settings& settings = net.site->settings;
+    return net.surroundings[device] == Surroundings::indoor ? settings.indoor_c
+                                                            : settings.coldest_night_c;
+}
+
+}  // namespace
+
+std::vector<Backup> backups(const Network& net) {
+    std::vector<Backup> all;
+    for (std::size_t i = 0; i < net.kinds.size(); ++i) {
+        if (!net.kinds[i]->ups) continue;
+        const UpsFacts& facts = *net.kinds[i]->ups;
+        Backup backup;
+        backup.id = net.device(static_cast<int>(i)).id;
+        backup.battery = {facts.battery_wh, net.site->settings.battery_age_share,
+                          temperature_at(net, i), facts.efficiency, facts.own_draw_w};
+        backup.output_w = facts.output_w;
+        backup.charge_w = facts.charge_w;
+        for (std::size_t k = 0; k < net.kinds.size(); ++k) {
+            if (net.device(static_cast<int>(k)).backup == backup.id)
+                backup.members.push_back(static_cast<int>(k));
+        }
+        all.push_back(std::move(backup));
+    }
+    add_cabinets(net, all);
+    return all;
+}
+
+int backup_of(const std::vector<Backup>& all, int device) {
+    for (std::size_t i = 0; i < all.size(); ++i) {
+        const auto& members = all[i].members;
+        if (std::find(members.begin(), members.end(), device) != members.end())
+            return static_cast<int>(i);
+    }
+    return -1;
+}
+
+double outlet_w(const Kind& kind, double ports_w) {
+    if (!kind.supply) return kind.draw_w + (kind.in_line ? kind.in_line->own_draw_w : 0);
+    return ports_w / kind.supply->efficiency + kind.supply->own_draw_w + kind.draw_w;
+}
+
+double backup_load_w(const Network& net, const Backup& backup, const Assessment& assessment) {
+    double load_w = 0;
+    for (int member : backup.members) {
+        const SwitchAssessment* unit = assessment.unit(net.device(member).id);
+        load_w += outlet_w(net.kind(member), unit ? unit->greatest_w : 0);
+    }
+    return load_w;
+}
+
+Check backup_time(const Network& net, const Backup& backup, const Assessment& assessment,
+                  bool working) {
+    const Settings& settings = net.site->settings;
+    const double load_w = backup_load_w(net, backup, assessment);
+    Check check;
+    check.id = CheckId::backup_time;
+    check.subject = backup.id;
+    check.value = backup_time_h(backup.battery, load_w, working ? &check.working : nullptr);
+    check.limit = settings.backup_h;
+    check.unit = Unit::hour;
+    check.sense = Sense::at_least;
+    check.source = source::battery_practice;
+    check.parts = {load_w, backup.output_w};
+    judge(check, settings.backup_h * settings.keep_back.battery_share);
+    if (backup.output_w > 0 && load_w > backup.output_w) {
+        check.verdict = Verdict::fails;
+        check.note = Note::overloaded;
+    }
+    check.remedies = {RemedyKind::larger_backup};
+    return check;
+}
+
+const Kind* backup_for(const Catalogue& catalogue, const Settings& settings, double temperature_c,
+                       double load_w, double wanted_h) {
+    const Kind* best = nullptr;
+    for (const Kind* kind : catalogue.of(Category::ups)) {
+        const BackupBattery battery{kind->ups->battery_wh, settings.battery_age_share,
+                                    temperature_c, kind->ups->efficiency, kind->ups->own_draw_w};
+        const double wanted = wanted_h * (1 + settings.keep_back.battery_share);
+        if (kind->ups->output_w < load_w || backup_time_h(battery, load_w) < wanted) continue;
+        if (!best || kind->price < best->price) best = kind;
+    }
+    return best;
+}
+
+}  // namespace ovant

@@ -1,0 +1,181 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/assess/budget.h"
+
+#include <algorithm>
+#include <cmath>
+#include <map>
+
+namespace ovant {
+namespace {
+
+double sum_loss_w(const std::vector<PortAssessment>& ports) {
+    double sum_w = 0;
+    for (const PortAssessment& port : ports) sum_w += port.watts - port.load_w;
+    return sum_w;
+}
+
+PowerNode unit_node(const Network& net, int device, const SwitchAssessment& unit) {
+    const Kind& kind = net.kind(device);
+    PowerNode node;
+    node.kind = is_source(kind) ? PowerNodeKind::unit : PowerNodeKind::fed_unit;
+    node.id = unit.device;
+    node.by_class_w = unit.by_class_w;
+    node.greatest_w = unit.greatest_w;
+    node.typical_w = unit.typical_w;
+    node.cable_loss_w = sum_loss_w(unit.ports);
+    node.input_w = outlet_w(kind, unit.greatest_w);
+    node.own_w = node.input_w - unit.greatest_w;
+    node.budget_w = unit.budget_w;
+    node.basis = unit.basis;
+    node.left_w = unit.budget_w * (1 - net.site->settings.keep_back.power_share) - node.counted_w();
+    node.verdict = unit.verdict;
+    for (const PortAssessment& port : unit.ports) {
+        ++node.ports;
+        node.ports_used += port.watts > 0 || port.reserved_w > 0;
+    }
+    return node;
+}
+
+// Ports of one group of a unit together.
+void add_groups(const Network& net, int device, const SwitchAssessment& unit,
+                std::vector<PowerNode>& out) {
+    std::map<int, PowerNode> groups;
+    std::size_t at = 0;
+    for (const PortKind& port : net.kind(device).ports) {
+        if (port.role != PortRole::pse) continue;
+        const PortAssessment& now = unit.ports[at++];
+        PowerNode& node = groups[port.group];
+        node.by_class_w += now.reserved_w;
+        node.greatest_w += now.watts;
+        node.typical_w += now.day_w;
+        node.cable_loss_w += now.watts - now.load_w;
+        ++node.ports;
+        node.ports_used += now.watts > 0 || now.reserved_w > 0;
+    }
+    if (groups.size() < 2) return;
+    for (auto& [number, node] : groups) {
+        node.kind = PowerNodeKind::group;
+        node.id = unit.device + "/" + std::to_string(number);
+        node.parent = unit.device;
+        node.input_w = node.greatest_w;
+        node.basis = unit.basis;
+        out.push_back(std::move(node));
+    }
+}
+
+}  // namespace
+
+std::vector<PowerNode> power_tree(const Network& net, const Assessment& assessment) {
+    std::vector<PowerNode> out;
+    const std::vector<Backup> all = backups(net);
+    for (const Backup& backup : all) {
+        PowerNode node;
+        node.kind = PowerNodeKind::backup;
+        // A cabinet's battery goes by the unit in it: the node's id must differ from the unit's.
+        const bool is_ups = find_device(*net.site, backup.id) &&
+                            net.catalogue->find(find_device(*net.site, backup.id)->kind)->ups;
+        node.id = is_ups ? backup.id : backup.id + "/battery";
+        node.basis = SwitchBasis::greatest_draw;
+        node.greatest_w = backup_load_w(net, backup, assessment);
+        for (int member : backup.members) {
+            const SwitchAssessment* unit = assessment.unit(net.device(member).id);
+            node.typical_w += outlet_w(net.kind(member), unit ? unit->typical_w : 0);
+            node.by_class_w += outlet_w(net.kind(member), unit ? unit->by_class_w : 0);
+        }
+        node.own_w = backup.battery.own_draw_w;
+        node.input_w = node.greatest_w + node.own_w;
+        node.budget_w = backup.output_w;
+        if (backup.output_w > 0) {
+            node.left_w =
+                backup.output_w * (1 - net.site->settings.keep_back.power_share) - node.greatest_w;
+        }
+        for (const Check& check : assessment.site_checks) {
+            if (check.id == CheckId::backup_time && check.subject == backup.id)
+                node.verdict = check.verdict;
+        }
+        out.push_back(std::move(node));
+    }
+    const auto backup_parent = [&](int device) -> std::string {
+        const int backup = backup_of(all, device);
+        return backup < 0 ? "" : out[static_cast<std::size_t>(backup)].id;
+    };
+    std::vector<int> fed;
+    for (std::size_t i = 0; i < net.kinds.size(); ++i) {
+        const int device = static_cast<int>(i);
+        const Kind& kind = net.kind(device);
+        if (kind.category == Category::camera || kind.ups) continue;
+        const bool feeds =
+            kind.supply && std::any_of(kind.ports.begin(), kind.ports.end(),
+                                       [](const auto& port) { return port.role == PortRole::pse; });
+        if (feeds && !is_source(kind)) {
+            fed.push_back(device);
+        } else if (feeds) {
+            const SwitchAssessment* unit = assessment.unit(net.device(device).id);
+            PowerNode node = unit_node(net, device, unit ? *unit : assess_switch(net, device));
+            node.parent = backup_parent(device);
+            out.push_back(node);
+            if (unit) add_groups(net, device, *unit, out);
+        } else if (plugs_into_mains(kind)) {
+            PowerNode node;
+            node.kind = PowerNodeKind::consumer;
+            node.id = net.device(device).id;
+            node.parent = backup_parent(device);
+            node.own_w = node.input_w = outlet_w(kind, 0);
+            if (node.own_w > 0) out.push_back(std::move(node));
+        }
+    }
+    // Units fed over a cable: by the unit at the root of their feed, or the fed unit between.
+    for (int device : fed) {
+        PowerNode node = unit_node(net, device, assess_switch(net, device));
+        PortAt at{device, -1};
+        const Kind& kind = net.kind(device);
+        for (std::size_t p = 0; p < kind.ports.size(); ++p) {
+            if (kind.ports[p].role == PortRole::pd) at.port = static_cast<int>(p);
+        }
+        std::string lane;
+        for (std::size_t steps = 0; at.port >= 0 && steps < net.links.size(); ++steps) {
+            const PortAt from = net.across(at);
+            if (from.device < 0) break;
+            if (net.port(from).role == PortRole::pse) {
+                node.parent = net.device(from.device).id;
+                break;
+            }
+            at = {from.device, passed_on_at(net.kind(from.device), from.port, lane)};
+        }
+        out.push_back(std::move(node));
+    }
+    return out;
+}
+
+int cameras_left(const Network& net, const SwitchAssessment& unit, const Kind& camera,
+                 double length_m) {
+    if (!camera.camera) return 0;
+    int device = -1;
+    for (std::size_t i = 0; i < net.kinds.size(); ++i) {
+        if (net.device(static_cast<int>(i)).id == unit.device) device = static_cast<int>(i);
+    }
+    if (device < 0 || !is_source(net.kind(device))) return 0;
+    const double draw_w = greatest_camera_power_w(camera.camera->draw);
+    const int asked = std::max(power_port(camera).poe_class == 0 ? 3 : power_port(camera).poe_class,
+                               poe_class_for_load(draw_w));
+    const auto limits = poe_class_limits(std::min(asked, 8));
+    if (asked > 8) return 0;
+    const double volts = net.kind(device).supply->min_v;
+    const double loop_ohm = feed_loop_ohm({24, ConductorMaterial::copper, ConductorForm::solid},
+                                          length_m, limits->four_pairs ? 4 : 2, 20);
+    const FeedSolution feed = solve_feed(volts, {{}, {0, loop_ohm, draw_w, 0, 0}});
+    if (!feed.stands) return 0;
+    const double each_w = unit.basis == SwitchBasis::by_class        ? limits->pse_w
+                          : unit.basis == SwitchBasis::greatest_draw ? feed.source_w
+                                                                     : camera.camera->draw.day_w;
+    const PowerNode node = unit_node(net, device, unit);
+    int free_ports = 0;
+    for (const PortAssessment& port : unit.ports) {
+        free_ports += !port.power_off && port.class_offered >= asked &&
+                      !link_at(*net.site, unit.device, port.port);
+    }
+    const double by_watts = std::floor((node.left_w + 1e-9) / std::max(0.1, each_w));
+    return std::clamp(static_cast<int>(std::clamp(by_watts, 0.0, 1000.0)), 0, free_ports);
+}
+
+}  // namespace ovant

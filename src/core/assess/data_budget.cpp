@@ -1,0 +1,83 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/assess/data_budget.h"
+
+#include <algorithm>
+
+namespace ovant {
+namespace {
+
+double into_recorder_mbps(const Network& net, int recorder) {
+    double mbps = 0;
+    for (int link : net.link_on[static_cast<std::size_t>(recorder)]) {
+        if (link >= 0) mbps += net.links[static_cast<std::size_t>(link)].load_mbps;
+    }
+    return mbps;
+}
+
+int cameras_over(const Network& net, std::size_t link) {
+    int count = 0;
+    for (const Run& run : net.runs) {
+        count += std::find(run.links.begin(), run.links.end(), static_cast<int>(link)) !=
+                 run.links.end();
+    }
+    return count;
+}
+
+bool is_uplink(const Network& net, const NetLink& link) {
+    return net.port(link.a).uplink || net.port(link.b).uplink;
+}
+
+}  // namespace
+
+std::vector<DataStretch> data_budget(const Network& net) {
+    std::vector<DataStretch> out;
+    for (std::size_t i = 0; i < net.links.size(); ++i) {
+        const NetLink& link = net.links[i];
+        if (link.load_mbps <= 0) continue;
+        const bool uplink = is_uplink(net, link);
+        if (!uplink && cameras_over(net, i) < 2) continue;
+        const bool a_near = net.towards[static_cast<std::size_t>(link.b.device)] == link.b.port;
+        out.push_back({link.medium() == Medium::radio ? StretchKind::radio
+                       : uplink                       ? StretchKind::uplink
+                                                      : StretchKind::link,
+                       link.link->id, net.device((a_near ? link.a : link.b).device).id,
+                       net.device((a_near ? link.b : link.a).device).id, link.load_mbps,
+                       link_reach(net, link, Condition::day).rate_mbps});
+    }
+    for (std::size_t i = 0; i < net.kinds.size(); ++i) {
+        if (net.kinds[i]->category != Category::recorder || net.kinds[i]->input_mbps <= 0) continue;
+        const std::string& id = net.device(static_cast<int>(i)).id;
+        out.push_back({StretchKind::recorder, id, id, "",
+                       into_recorder_mbps(net, static_cast<int>(i)), net.kinds[i]->input_mbps});
+    }
+    std::stable_sort(out.begin(), out.end(), [](const DataStretch& a, const DataStretch& b) {
+        return a.share() > b.share();
+    });
+    return out;
+}
+
+std::vector<Check> recorder_inputs(const Network& net, bool working) {
+    std::vector<Check> out;
+    for (std::size_t i = 0; i < net.kinds.size(); ++i) {
+        const Kind& kind = *net.kinds[i];
+        if (kind.category != Category::recorder || kind.input_mbps <= 0) continue;
+        const double mbps = into_recorder_mbps(net, static_cast<int>(i));
+        if (mbps <= 0) continue;
+        Check check;
+        check.id = CheckId::recorder_input;
+        check.subject = net.device(static_cast<int>(i)).id;
+        check.value = mbps;
+        check.limit = kind.input_mbps;
+        check.unit = Unit::megabit_per_second;
+        check.source = source::maker;
+        if (working) {
+            check.working.push_back({"sum of the bit rates that arrive", "", mbps,
+                                     Unit::megabit_per_second, source::bit_rate_estimate});
+        }
+        judge(check, kind.input_mbps * net.site->settings.keep_back.data_share);
+        out.push_back(std::move(check));
+    }
+    return out;
+}
+
+}  // namespace ovant
