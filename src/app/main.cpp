@@ -1,4 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include <QAction>
 #include <QApplication>
 #include <QCommandLineParser>
 #include <QPainter>
@@ -7,6 +8,8 @@
 
 #include <cstdio>
 
+#include "app/document/day_player.h"
+#include "app/power/power_view.h"
 #include "app/shell/main_window.h"
 #include "app/strip/strip_view.h"
 #include "app/theme/theme.h"
@@ -81,8 +84,15 @@ int main(int argc, char** argv) {
     const QCommandLineOption size("size", "size of the window, such as 1280x800", "size");
     const QCommandLineOption working(
         "working", "open the working of the check that decides, or of the strip", "check|strip");
-    const QCommandLineOption view("view", "open this view: ways, compare, catalogue", "view");
-    parser.addOptions({demo, dark, light, stage, select, picture, size, working, view});
+    const QCommandLineOption view(
+        "view",
+        "open this view: ways, compare, catalogue, together, tree, assign, chances, settings",
+        "view");
+    const QCommandLineOption at("at", "look at this moment of the day, such as 18:12", "time");
+    const QCommandLineOption what_if(
+        "what-if", "judge as if this had gone worse, such as copper-clad", "what");
+    parser.addOptions(
+        {demo, dark, light, stage, select, picture, size, working, view, at, what_if});
     parser.process(app);
 
     const bool is_dark =
@@ -106,6 +116,20 @@ int main(int argc, char** argv) {
     if (parser.value(view) == "ways" || parser.value(view) == "compare") window.show_ways(true);
     if (parser.value(view) == "compare") compare_two(window);
     if (parser.value(view) == "catalogue") window.show_catalogue();
+    if (parser.value(view) == "together")
+        window.power_view()->set_page(ovant::PowerPage::side_by_side);
+    if (parser.value(view) == "tree") window.power_view()->set_page(ovant::PowerPage::tree);
+    if (parser.value(view) == "assign") window.power_view()->assign();
+    if (parser.value(view) == "chances") window.findChild<QAction*>("chances")->trigger();
+    if (parser.value(view) == "settings") window.show_settings();
+    for (ovant::WhatIf one : ovant::all_what_ifs) {
+        if (parser.value(what_if).toStdString() == ovant::id_of(one))
+            window.document().set_what_if({one}, {});
+    }
+    if (const QStringList time = parser.value(at).split(':'); time.size() == 2) {
+        window.document().day().set_wanted(true);
+        window.document().day().set_moment(time[0].toInt() * 3600 + time[1].toInt() * 60);
+    }
     if (parser.isSet(working)) open_working(window, parser.value(working));
     if (parser.isSet(picture)) write_picture(window, parser.value(picture));
     return QApplication::exec();

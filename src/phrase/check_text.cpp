@@ -449,6 +449,9 @@ std::string figures(const Check& check, const TextContext& context) {
         case CheckId::radio_clearance:
             return fmt::format("{} clear, wants 60 %",
                                shown(std::min(check.value, 999.0), check.unit, context.units));
+        case CheckId::backup_time:
+            return fmt::format("{}, needs {}", duration_text(check.value * 3600),
+                               duration_text(check.limit * 3600));
         case CheckId::fibre_light:
         case CheckId::radio_fade_margin:
             return fmt::format("{}, wants {}", shown(check.value, check.unit, context.units),

@@ -268,11 +268,11 @@ std::string assignment_text(const Assignment& assignment, const TextContext& con
 
 std::string title(WhatIf what_if) {
     switch (what_if) {
-        case WhatIf::copper_clad: return "Copper-clad cable was pulled";
-        case WhatIf::hot_roof: return "Summer under the roof, 60 °C";
-        case WhatIf::tolerances: return "Tolerances at their worst";
-        case WhatIf::one_supply: return "One supply of two has failed";
-        case WhatIf::no_backup: return "The backups have failed";
+        case WhatIf::copper_clad: return "copper-clad cable";
+        case WhatIf::hot_roof: return "summer under the roof";
+        case WhatIf::tolerances: return "worst tolerances";
+        case WhatIf::one_supply: return "one supply of two";
+        case WhatIf::no_backup: return "no backups";
     }
     return "";
 }

@@ -79,7 +79,7 @@ TEST_CASE("a file of a newer version is looked at, not changed", "[window][files
     Driver d;
     d.answers = {0};
     d.window().open_file(q(source_file("tests/data/broken/newer-version.json")));
-    CHECK(d.asked.first().contains("format 2"));
+    CHECK(d.asked.first().contains("format 3"));
     CHECK(d.document().read_only());
     CHECK(d.document().assessment().runs.size() == 1);
 }

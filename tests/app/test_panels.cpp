@@ -3,7 +3,7 @@
 // readers.
 #include "driver.h"
 
-#include "app/power/power_view.h"
+#include "app/power/ports_picture.h"
 #include "app/strip/strip_view.h"
 #include "app/theme/theme.h"
 #include "app/verdict/check_row.h"
@@ -231,18 +231,18 @@ TEST_CASE("the power stage follows the selection and its own list", "[window][po
     emit unit->activated(first);
     CHECK(d.document().selected() == "SW1");
     auto* ports = d.find<PortsPicture>("ports");
-    CHECK_FALSE(ports->column_of("16").isNull());
-    CHECK(ports->column_of("17").isNull());
+    CHECK_FALSE(ports->column_of("SW1", "16").isNull());
+    CHECK(ports->column_of("SW1", "17").isNull());
     // Dropped beside every port nothing moves.
     const std::string before = write_site(d.document().site());
-    d.drag(ports, ports->column_of("10").center(),
+    d.drag(ports, ports->column_of("SW1", "10").center(),
            QPointF(ports->width() - 5, ports->height() - 5));
     CHECK(write_site(d.document().site()) == before);
     // An empty site has nothing to show and says what to do.
     d.window().new_site();
     d.window().set_stage(Stage::power);
     CHECK(unit->count() == 0);
-    CHECK(ports->column_of("1").isNull());
+    CHECK(ports->column_of("SW1", "1").isNull());
 }
 
 TEST_CASE("the plan by keys", "[window][keyboard]") {

@@ -2,7 +2,7 @@
 // The main job in the real window: look, select, drag, change, mend, undo.
 #include "driver.h"
 
-#include "app/power/power_view.h"
+#include "app/power/ports_picture.h"
 #include "app/strip/strip_view.h"
 #include "app/verdict/check_row.h"
 #include "core/format/site_json.h"
@@ -250,7 +250,7 @@ TEST_CASE("a run is dragged to another port of the switch", "[window]") {
     d.window().set_stage(Stage::power);
     d.document().select("K09");
     auto* ports = d.find<PortsPicture>("ports");
-    const QRectF from = ports->column_of("10"), to = ports->column_of("15");
+    const QRectF from = ports->column_of("SW1", "10"), to = ports->column_of("SW1", "15");
     REQUIRE_FALSE(from.isNull());
     bool moved_midway = false;
     d.drag(ports, from.center(), to.center(),

@@ -127,7 +127,8 @@ TEST_CASE("A long setting and a camera that cannot have it are taken apart", "[a
     // With every other port taken by what cannot have it either, the limit is the setting.
     for (int port = 1; port <= 4; ++port)
         room.plug("cam-multi-4x4mp", "SW1", std::to_string(port), 40);
-    for (int port = 7; port <= 8; ++port) room.plug("cam-fixed-2mp", "SW1", std::to_string(port), 40);
+    for (int port = 7; port <= 8; ++port)
+        room.plug("cam-fixed-2mp", "SW1", std::to_string(port), 40);
     const Assignment none = room.assigned();
     CHECK_FALSE(none.found);
     CHECK((none.limit == AssignLimit::groups || none.limit == AssignLimit::budget));
@@ -281,7 +282,8 @@ TEST_CASE("How many more cameras a unit takes, by ports and by watts", "[power]"
     CHECK(left(fixed) == 7);
 }
 
-TEST_CASE("The fullest stretch of data comes first, and the recorder's input is judged", "[power]") {
+TEST_CASE("The fullest stretch of data comes first, and the recorder's input is judged",
+          "[power]") {
     const Site site = demo_site();
     const Catalogue catalogue = catalogue_for(site);
     const Network net = lay_out(site, catalogue);

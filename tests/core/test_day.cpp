@@ -100,8 +100,7 @@ TEST_CASE("A port over its limit is cut within 50 to 75 ms and tries again", "[d
         CHECK(event.t_s - last_load_s >= 0.050 - exact_s);
         CHECK(event.t_s - last_load_s <= 0.075 + exact_s);
         // Never by day: the spread of dusk is 20 minutes.
-        const bool by_day =
-            event.t_s > sun.sunrise_s + 1260 && event.t_s < sun.sunset_s - 1260;
+        const bool by_day = event.t_s > sun.sunrise_s + 1260 && event.t_s < sun.sunset_s - 1260;
         CHECK_FALSE(by_day);
     }
     CHECK(cuts == played.day.ports.front().cuts);
@@ -280,10 +279,11 @@ TEST_CASE("A picture is lost with any unit between camera and recorder", "[day]"
     site.settings.day.outage_at_h = 10;
     site.settings.day.outage_h = 1;
     const Played played(site);
-    // The yard switch has its own battery, the converter at the head end has none.
-    CHECK(played.camera("K17").at(10.5 * 3600).state == CameraState::no_picture);
-    CHECK(played.camera("K01").at(10.5 * 3600).state == CameraState::off);
-    CHECK(sample_at(played.day.recorded_mbps, 10.5 * 3600) == Approx(0).margin(1e-6));
+    // The yard switch has its own battery; the office's is empty after some fifty minutes, and with it
+    // the converter at the head end.
+    CHECK(played.camera("K17").at(10.95 * 3600).state == CameraState::no_picture);
+    CHECK(played.camera("K01").at(10.95 * 3600).state == CameraState::off);
+    CHECK(sample_at(played.day.recorded_mbps, 10.95 * 3600) == Approx(0).margin(1e-6));
     CHECK(sample_at(played.day.recorded_mbps, 9 * 3600) > 50);
 }
 

@@ -34,10 +34,9 @@ Site random_site(std::mt19937& random) {
         const std::string id = "own-" + std::to_string(unit);
         site.kinds[id] =
             R"({"id":")" + id + R"(","name":"Own","category":"switch","ports":[{"ids":"1-)" +
-            std::to_string(of_group) + R"(","role":"pse","class":)" +
-            std::to_string(pick(3, 4)) + R"(,"group":1},{"ids":"5-)" +
-            std::to_string(4 + others) + R"(","role":"pse","class":)" +
-            std::to_string(pick(2, 4)) +
+            std::to_string(of_group) + R"(","role":"pse","class":)" + std::to_string(pick(3, 4)) +
+            R"(,"group":1},{"ids":"5-)" + std::to_string(4 + others) +
+            R"(","role":"pse","class":)" + std::to_string(pick(2, 4)) +
             R"(,"group":0}],"supply":{"nominal_v":54,"min_v":50,"budget_w":)" +
             std::to_string(pick(20, 70)) + R"(,"long_setting":true}})";
         Device device;
@@ -63,7 +62,8 @@ Site random_site(std::mt19937& random) {
         Added link = *connect(camera.site, catalogue, "cat6-solid-23-out",
                               {open[at].first, open[at].second, 0, ""}, {camera.id, "lan", 0, ""});
         open.erase(open.begin() + static_cast<std::ptrdiff_t>(at));
-        site = *set_measured_length(link.site, link.id, pick(0, 2) == 0 ? pick(101, 230) : pick(5, 95));
+        site = *set_measured_length(link.site, link.id,
+                                    pick(0, 2) == 0 ? pick(101, 230) : pick(5, 95));
     }
     return site;
 }
@@ -81,7 +81,8 @@ public:
             if (!kind.supply) continue;
             for (const PortKind& port : kind.ports) ports_.push_back({"", device.id, port.id});
         }
-        for (const Link& link : site.links) now_.push_back({link.b.device, link.a.device, link.a.port});
+        for (const Link& link : site.links)
+            now_.push_back({link.b.device, link.a.device, link.a.port});
         best_.assign(now_.size(), {Verdict::fails, 1000});
         std::vector<std::size_t> chosen;
         visit(chosen);
@@ -98,7 +99,8 @@ public:
                 if (one.runs[i].first != Verdict::holds) cost += 1000;
                 good = one.runs[i] <= best_[i] || (!keep && one.runs[i].first <= Verdict::tight);
             }
-            for (Verdict unit : one.units) good = good && unit <= (keep ? Verdict::holds : Verdict::tight);
+            for (Verdict unit : one.units)
+                good = good && unit <= (keep ? Verdict::holds : Verdict::tight);
             if (good && (!found || cost < *found)) found = cost;
         }
         return found;

@@ -6,6 +6,7 @@
 #include <QFile>
 #include <QFileInfo>
 
+#include "app/document/day_player.h"
 #include "core/site/edits.h"
 #include "phrase/error_text.h"
 
@@ -28,7 +29,7 @@ bool names_object(const Site& site, const std::string& id) {
 
 }  // namespace
 
-Document::Document(QObject* parent) : QObject(parent) { start({}); }
+Document::Document(QObject* parent) : QObject(parent), day_(new DayPlayer(*this)) { start({}); }
 Document::~Document() = default;
 
 void Document::show_site(std::shared_ptr<const Site> site, const std::string& moved) {
@@ -36,11 +37,16 @@ void Document::show_site(std::shared_ptr<const Site> site, const std::string& mo
     shown_ = std::move(site);
     if (!same_kinds) catalogue_ = std::make_unique<Catalogue>(catalogue_for(*shown_));
     // The old network borrows the old site, which history or a preview may just have let go.
-    auto network = std::make_unique<Network>(lay_out(*shown_, *catalogue_));
+    auto judged =
+        what_if_.empty() && failed_.empty()
+            ? shown_
+            : std::make_shared<const Site>(with_what_if(*shown_, *catalogue_, what_if_, failed_));
+    auto network = std::make_unique<Network>(lay_out(*judged, *catalogue_));
     assessment_ = moved.empty()
                       ? assess(*network, {condition_, false})
                       : assess_move(*network, *network_, assessment_, moved, {condition_, false});
     network_ = std::move(network);
+    judged_ = std::move(judged);
     if (!selected_.empty() && !names_object(*shown_, selected_)) {
         selected_.clear();
         emit selection_changed();
@@ -113,6 +119,13 @@ void Document::go_to(std::size_t step) {
     if (!unsaved()) drop_autosave();
     show_site(current_);
     emit saved_changed();
+}
+
+void Document::set_what_if(std::set<WhatIf> what_if, Failed failed) {
+    if (what_if == what_if_ && failed == failed_) return;
+    what_if_ = std::move(what_if);
+    failed_ = std::move(failed);
+    show_site(shown_);
 }
 
 void Document::undo() {

@@ -15,6 +15,7 @@
 #include "core/assess/assess.h"
 #include "core/choose/proposal.h"
 #include "core/format/file_store.h"
+#include "core/simulate/what_if.h"
 #include "phrase/check_text.h"
 
 namespace ovant {
@@ -24,6 +25,8 @@ struct PinnedWay {
     WayId way;
     SiteChange change;
 };
+
+class DayPlayer;
 
 class Document : public QObject {
     Q_OBJECT
@@ -36,6 +39,8 @@ public:
     const Site& site() const { return *shown_; }
     // The site without any preview: what edits start from.
     const Site& committed() const { return *current_; }
+    // What is assessed: the site as shown, or with what has gone worse where a what-if is on.
+    const Site& judged() const { return *judged_; }
     const Catalogue& catalogue() const { return *catalogue_; }
     const Network& network() const { return *network_; }
     const Assessment& assessment() const { return assessment_; }
@@ -73,6 +78,14 @@ public:
     // The condition everything is judged under; none for the worst of all.
     std::optional<Condition> condition() const { return condition_; }
     void set_condition(std::optional<Condition> condition);
+
+    // What has gone worse than designed; not part of the site.
+    const std::set<WhatIf>& what_if() const { return what_if_; }
+    const Failed& failed() const { return failed_; }
+    void set_what_if(std::set<WhatIf> what_if, Failed failed);
+
+    // The site played through its day, and the moment that is looked at.
+    DayPlayer& day() const { return *day_; }
 
     // A site without a file, as a start of history.
     void start(Site site, const QString& path = {});
@@ -114,7 +127,10 @@ private:
     void go_to(std::size_t step);
     void take_file(Site site, const QString& path, bool read_only);
 
-    std::shared_ptr<const Site> current_, shown_, saved_;
+    std::shared_ptr<const Site> current_, shown_, saved_, judged_;
+    std::set<WhatIf> what_if_;
+    Failed failed_;
+    DayPlayer* day_;
     std::unique_ptr<Catalogue> catalogue_;
     std::unique_ptr<Network> network_;
     Assessment assessment_;

@@ -1,4 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/document/day_player.h"
 #include "app/plan/plan_paint.h"
 
 #include <QPainterPath>
@@ -231,10 +232,16 @@ private:
         }
     }
 
+    // At the moment of the day that is looked at: no picture of it arrives.
+    bool is_dark(const std::string& camera) const {
+        const CameraMoment* now = document_.day().now(camera);
+        return now && now->state != CameraState::on;
+    }
+
     void paint_views() {
         for (std::size_t i = 0; i < net_.cameras.size(); ++i) {
             const Device& camera = net_.device(net_.cameras[i]);
-            if (!camera.camera) continue;
+            if (!camera.camera || is_dark(camera.id)) continue;
             const View& view = camera.camera->view;
             const QPointF at = map_.to_pixel(camera.at);
             const double r = map_.to_pixels(view.range_m);
@@ -321,7 +328,14 @@ private:
                     p_.setBrush(Qt::NoBrush);
                     p_.drawEllipse(at, mark_px * 0.85, mark_px * 0.85);
                 }
-                if (kind.camera) {
+                if (kind.camera && is_dark(device.id)) {
+                    p_.setPen(QPen(theme_.ink, 1.4));
+                    p_.setBrush(theme_.ink);
+                    p_.drawEllipse(at, mark_px / 2, mark_px / 2);
+                    p_.setPen(QPen(theme_.card, 1.6));
+                    p_.drawLine(at - QPointF(3, 3), at + QPointF(3, 3));
+                    names.push_back({at, &device});
+                } else if (kind.camera) {
                     put(verdict_stamps[static_cast<std::size_t>(verdicts[device.id])], at);
                     names.push_back({at, &device});
                 } else {

@@ -1,4 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/document/day_player.h"
 #include "app/plan/plan_view.h"
 
 #include <QDragEnterEvent>
@@ -6,6 +7,7 @@
 #include <QMimeData>
 #include <QMouseEvent>
 #include <QPainter>
+#include <QPushButton>
 
 #include <cmath>
 
@@ -15,6 +17,7 @@
 #include "core/route/route.h"
 #include "core/site/edits.h"
 #include "phrase/numbers.h"
+#include "phrase/power_text.h"
 
 namespace ovant {
 namespace {
@@ -29,7 +32,8 @@ PlanView::PlanView(Document& document, QWidget* parent)
     : QWidget(parent),
       document_(document),
       known_length_(new QuantityEdit(Unit::metre, document.units(), this)),
-      hint_(new QLabel(this)) {
+      hint_(new QLabel(this)),
+      moment_(new QPushButton(this)) {
     setObjectName("plan");
     setAccessibleName(tr("Plan"));
     setFocusPolicy(Qt::StrongFocus);
@@ -47,6 +51,14 @@ PlanView::PlanView(Document& document, QWidget* parent)
         update_hint();
         update();
     });
+    moment_->setObjectName("planMoment");
+    moment_->hide();
+    connect(moment_, &QPushButton::clicked, this, [this] {
+        document_.day().play(false);
+        document_.day().set_moment(std::nullopt);
+    });
+    connect(&document_.day(), &DayPlayer::moment_changed, this, &PlanView::show_moment);
+    connect(&document_.day(), &DayPlayer::changed, this, &PlanView::show_moment);
     connect(&document_, &Document::selection_changed, this, qOverload<>(&QWidget::update));
     connect(&document_, &Document::opened, this, [this] {
         set_tool(PlanTool::select);
@@ -173,7 +185,24 @@ void PlanView::show_selected() {
     update();
 }
 
+// While a moment of the day is looked at: which, and a way back.
+void PlanView::show_moment() {
+    const DayPlayer& day = document_.day();
+    const bool looks = day.moment_s() && day.result();
+    moment_->setVisible(looks);
+    update();
+    if (!looks) return;
+    int dark = 0;
+    for (const CameraDay& camera : day.result()->cameras)
+        dark += camera.at(*day.moment_s()).state != CameraState::on;
+    moment_->setText(tr("%1, cameras dark: %2   ✕").arg(q(clock_text(*day.moment_s()))).arg(dark));
+    moment_->setToolTip(tr("The plan shows this moment of the day. Click to leave it."));
+    moment_->adjustSize();
+    moment_->move(width() - moment_->width() - 10, 10);
+}
+
 void PlanView::resizeEvent(QResizeEvent*) {
+    show_moment();
     if (!own_view_) fit();
     update_hint();
 }

@@ -13,6 +13,8 @@
 #include "app/plan/plan_map.h"
 #include "app/shell/quantity_edit.h"
 
+class QPushButton;
+
 namespace ovant {
 
 enum class PlanTool {
@@ -71,6 +73,7 @@ protected:
     void dropEvent(QDropEvent* event) override;
 
 private:
+    void show_moment();
     void act_at(QPointF pixel);  // one use of the tool
     void add_camera(Point at);
     void add_in_line(Category category, QPointF pixel);
@@ -105,6 +108,7 @@ private:
     std::string cable_from_;     // device a cable is drawn from
     QuantityEdit* known_length_;
     QLabel* hint_;
+    QPushButton* moment_;
     QWidget* tool_field_ = nullptr;
     QWidget* unit_field_ = nullptr;
     std::string unit_kind_ = "radio-5-ptp";

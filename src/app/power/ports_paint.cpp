@@ -18,24 +18,39 @@ constexpr double side = 16;
 QString q(const std::string& text) { return QString::fromStdString(text); }
 
 double line_of(const QWidget& view) { return QFontMetricsF(text_font(view, 0.9)).height(); }
-double ports_top(const QWidget& view) { return 6.6 * line_of(view) + 34; }
-double ports_bottom(const QWidget& view) {
-    return std::max(ports_top(view) + 90, view.height() - 8.5 * line_of(view) - 70);
+double ports_top(const QWidget& view) { return 5.6 * line_of(view) + 26; }
+double ports_bottom(const QWidget& view, double height) {
+    return std::max(ports_top(view) + 70, height - 3.2 * line_of(view) - 18);
+}
+
+// Columns of the ports in a picture of this size.
+std::vector<QRectF> columns_in(const SwitchAssessment& unit, const QSizeF& size,
+                               const QWidget& view) {
+    std::vector<QRectF> columns;
+    const double count = static_cast<double>(unit.ports.size());
+    const double pitch = std::min(56.0, (size.width() - 2 * side) / std::max(1.0, count));
+    const double top = ports_top(view), bottom = ports_bottom(view, size.height());
+    for (std::size_t i = 0; i < unit.ports.size(); ++i) {
+        columns.emplace_back(side + pitch * static_cast<double>(i) + pitch * 0.06, top,
+                             pitch * 0.86, bottom - top);
+    }
+    return columns;
 }
 
 class PortsPainter {
 public:
     PortsPainter(QPainter& painter, const Document& document, const SwitchAssessment& unit,
-                 const PortsState& state, const QWidget& view)
+                 const PortsState& state, const QSizeF& size, const QWidget& view)
         : p_(painter),
           document_(document),
           unit_(unit),
           state_(state),
+          size_(size),
           view_(view),
           theme_(theme_of(view)),
           units_(document.units()),
           line_(line_of(view)),
-          columns_(port_columns(unit, view)) {}
+          columns_(columns_in(unit, size, view)) {}
 
     void paint() {
         p_.setRenderHint(QPainter::Antialiasing);
@@ -45,14 +60,15 @@ public:
         for (const PortAssessment& port : unit_.ports)
             highest_w = std::max({highest_w, port.limit_w, port.watts});
         font(0.88);
-        text(side, ports_top(view_) - 6,
-             words("watts at each port: the pale part is lost in the cable, the box is what the "
-                   "port can give"),
-             theme_.quiet);
+        if (!state_.among_others)
+            text(side, ports_top(view_) - 6,
+                 elided(words(
+                     "watts at each port: the pale part is lost in the cable, the box is what "
+                     "the port can give")),
+                 theme_.quiet);
         for (std::size_t i = 0; i < unit_.ports.size(); ++i)
             column(unit_.ports[i], columns_[i], highest_w);
         groups();
-        conditions();
     }
 
 private:
@@ -60,6 +76,11 @@ private:
     void text(double x, double baseline, const QString& line, const QColor& colour) {
         p_.setPen(colour);
         p_.drawText(QPointF(x, baseline), line);
+    }
+
+    QString elided(const QString& line) const {
+        return p_.fontMetrics().elidedText(line, Qt::ElideRight,
+                                           static_cast<int>(size_.width() - 2 * side));
     }
 
     void heading() {
@@ -72,13 +93,18 @@ private:
         text(side, 2 + line_, name, theme_.ink);
         const double x = side + p_.fontMetrics().horizontalAdvance(name) + 14;
         font(0.9);
-        text(x, 2 + line_, q(kind->name), theme_.quiet);
+        if (x < size_.width() - 60) {
+            text(x, 2 + line_,
+                 p_.fontMetrics().elidedText(q(kind->name), Qt::ElideRight,
+                                             static_cast<int>(size_.width() - x - side)),
+                 theme_.quiet);
+        }
     }
 
     // Each camera's share of the total, the keep-back line and the limit.
     void beam() {
         const double top = 2 * line_ + 6, height = 1.7 * line_;
-        const QRectF area(side, top, view_.width() - 2 * side, height);
+        const QRectF area(side, top, size_.width() - 2 * side, height);
         double total_w = 0;
         for (const PortAssessment& port : unit_.ports) total_w += port.counted_w(unit_.basis);
         const double full_w = std::max(unit_.budget_w, total_w) * 1.06;
@@ -117,7 +143,7 @@ private:
         const QString keep = words("keep-back %1").arg(q(shown(keep_w, Unit::watt, units_)));
         const QString limit = q(shown(unit_.budget_w, Unit::watt, units_));
         const double limit_width = p_.fontMetrics().horizontalAdvance(limit);
-        text(std::min(limit_x - limit_width / 2, view_.width() - side - limit_width), baseline,
+        text(std::min(limit_x - limit_width / 2, size_.width() - side - limit_width), baseline,
              limit, theme_.fails);
         const double keep_width = p_.fontMetrics().horizontalAdvance(keep);
         text(std::min(keep_x - keep_width / 2, limit_x - limit_width / 2 - keep_width - 10),
@@ -181,11 +207,29 @@ private:
             paint_verdict(p_, theme_, port.verdict, {area.center().x(), area.bottom() + line_ + 12},
                           9);
         }
+        rank(port, area);
         font(0.85);
         p_.setPen(port.power_off ? theme_.fails : theme_.quiet);
         p_.drawText(QRectF(area.left() - 8, area.bottom() + 2, area.width() + 16, line_),
                     Qt::AlignCenter, port.power_off ? words("off") : q(port.port));
         outline(port, box, chosen);
+    }
+
+    // Priority 1 as two chevrons, 2 as one; a port that would wait for power as an open circle.
+    void rank(const PortAssessment& port, const QRectF& area) {
+        const int priority = find_device(document_.site(), unit_.device)->priority_of(port.port);
+        p_.setPen(QPen(theme_.ink, 1.4));
+        for (int i = 0; i < 3 - priority; ++i) {
+            const double y = area.top() + 8 + 5 * i;
+            p_.drawPolyline(QPolygonF({{area.center().x() - 4, y},
+                                       {area.center().x(), y - 4},
+                                       {area.center().x() + 4, y}}));
+        }
+        const auto& refused = unit_.refused;
+        if (std::find(refused.begin(), refused.end(), port.port) == refused.end()) return;
+        p_.setPen(QPen(theme_.fails, 2));
+        p_.setBrush(Qt::NoBrush);
+        p_.drawEllipse(QPointF(area.center().x(), area.top() + 24), 5, 5);
     }
 
     void outline(const PortAssessment& port, const QRectF& box, bool chosen) {
@@ -205,7 +249,7 @@ private:
 
     // A line under the ports that are on the long setting together.
     void groups() {
-        const double y = ports_bottom(view_) + 2 * line_ + 10;
+        const double y = ports_bottom(view_, size_.height()) + 2 * line_ + 10;
         for (std::size_t i = 0; i < unit_.ports.size();) {
             std::size_t end = i;
             while (end < unit_.ports.size() && unit_.ports[end].long_setting) ++end;
@@ -216,40 +260,13 @@ private:
             p_.setPen(QPen(theme_.long_reach, 3));
             p_.drawLine(QPointF(columns_[i].left(), y), QPointF(columns_[end - 1].right(), y));
             font(0.85);
-            text(columns_[i].left(), y + line_ + 1,
-                 words("ports %1 to %2: long setting on, 10 Mb/s, up to %3")
-                     .arg(q(unit_.ports[i].port), q(unit_.ports[end - 1].port),
-                          q(shown(long_setting_reach_m, Unit::metre, units_))),
-                 theme_.long_reach);
+            const QString line = words("ports %1 to %2: long setting on, 10 Mb/s, up to %3")
+                                     .arg(q(unit_.ports[i].port), q(unit_.ports[end - 1].port),
+                                          q(shown(long_setting_reach_m, Unit::metre, units_)));
+            const double wide = p_.fontMetrics().horizontalAdvance(line);
+            text(std::max(side, std::min(columns_[i].left(), size_.width() - side - wide)),
+                 y + line_ + 1, line, theme_.long_reach);
             i = end;
-        }
-    }
-
-    // The unit's total in each condition against its budget.
-    void conditions() {
-        const double top = ports_bottom(view_) + 3 * line_ + 28;
-        font(0.95, true);
-        text(side, top, words("What it gives in each condition"), theme_.ink);
-        const Network& net = document_.network();
-        int number = -1;
-        for (std::size_t i = 0; i < net.kinds.size(); ++i) {
-            if (net.device(static_cast<int>(i)).id == unit_.device) number = static_cast<int>(i);
-        }
-        if (number < 0) return;
-        double y = top + 8;
-        for (const Check& check : power_by_condition(net, number)) {
-            font(0.9);
-            p_.setPen(theme_.ink);
-            p_.drawText(QRectF(side, y, 110, line_), Qt::AlignLeft | Qt::AlignVCenter,
-                        q(title(check.condition)));
-            const QRectF bar(side + 116, y + line_ / 2 - 4, view_.width() - 2 * side - 116 - 110,
-                             8);
-            paint_bar(p_, theme_, bar, bar_shares(check), check.verdict);
-            p_.setPen(theme_.ink);
-            p_.drawText(QRectF(view_.width() - side - 104, y, 104, line_),
-                        Qt::AlignRight | Qt::AlignVCenter,
-                        q(value_of_limit(check.value, check.limit, Unit::watt, units_)));
-            y += line_ + 5;
         }
     }
 
@@ -257,6 +274,7 @@ private:
     const Document& document_;
     const SwitchAssessment& unit_;
     const PortsState& state_;
+    const QSizeF size_;
     const QWidget& view_;
     const Theme& theme_;
     UnitSystem units_;
@@ -266,20 +284,19 @@ private:
 
 }  // namespace
 
-std::vector<QRectF> port_columns(const SwitchAssessment& unit, const QWidget& view) {
-    std::vector<QRectF> columns;
-    const double count = static_cast<double>(unit.ports.size());
-    const double pitch = std::min(56.0, (view.width() - 2 * side) / std::max(1.0, count));
-    for (std::size_t i = 0; i < unit.ports.size(); ++i) {
-        columns.emplace_back(side + pitch * static_cast<double>(i) + pitch * 0.06, ports_top(view),
-                             pitch * 0.86, ports_bottom(view) - ports_top(view));
-    }
+std::vector<QRectF> port_columns(const SwitchAssessment& unit, const QRectF& area,
+                                 const QWidget& view) {
+    std::vector<QRectF> columns = columns_in(unit, area.size(), view);
+    for (QRectF& column : columns) column.translate(area.topLeft());
     return columns;
 }
 
 void paint_ports(QPainter& painter, const Document& document, const SwitchAssessment& unit,
-                 const PortsState& state, const QWidget& view) {
-    PortsPainter(painter, document, unit, state, view).paint();
+                 const PortsState& state, const QRectF& area, const QWidget& view) {
+    painter.save();
+    painter.translate(area.topLeft());
+    PortsPainter(painter, document, unit, state, area.size(), view).paint();
+    painter.restore();
 }
 
 }  // namespace ovant

@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// Layout and drawing of a unit's beam, ports and conditions.
+// Layout and drawing of a unit's beam and ports.
 #pragma once
 
 #include <QPainter>
@@ -10,13 +10,15 @@ class QWidget;
 
 namespace ovant {
 
-// Columns of the unit's ports, in the view's pixels.
-std::vector<QRectF> port_columns(const SwitchAssessment& unit, const QWidget& view);
+// Columns of the unit's ports where its picture fills `area` of the view, in the view's pixels.
+std::vector<QRectF> port_columns(const SwitchAssessment& unit, const QRectF& area,
+                                 const QWidget& view);
 
 struct PortsState {
-    std::string dragged, over, focused;
+    std::string dragged, over, focused;  // ports of this unit
+    bool among_others = false;           // several units in one picture: no hints
 };
 void paint_ports(QPainter& painter, const Document& document, const SwitchAssessment& unit,
-                 const PortsState& state, const QWidget& view);
+                 const PortsState& state, const QRectF& area, const QWidget& view);
 
 }  // namespace ovant

@@ -1,54 +1,64 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// The Power stage: one feeding unit's total as a beam, its ports as columns with the loss in the
-// cable marked, and its total in each condition. A column dragged onto another port moves the run
-// there.
+// The Power stage: ports of one unit with its day below, the units of a place side by side, or the
+// tree from mains to units.
 #pragma once
 
 #include <QComboBox>
-#include <QWidget>
+#include <QLabel>
+#include <QStackedWidget>
+#include <QTabBar>
+#include <QToolButton>
 
 #include "app/document/document.h"
 
 namespace ovant {
 
-class PortsPicture : public QWidget {
-    Q_OBJECT
+class AssignBar;
+class DayChart;
+class PortsPicture;
+class TreePicture;
 
-public:
-    explicit PortsPicture(Document& document, QWidget* parent = nullptr);
-    void set_unit(const std::string& device);
-    // Where the column of a port stands; null if there is none.
-    QRectF column_of(const std::string& port) const;
-
-protected:
-    void paintEvent(QPaintEvent* event) override;
-    void mousePressEvent(QMouseEvent* event) override;
-    void mouseMoveEvent(QMouseEvent* event) override;
-    void mouseReleaseEvent(QMouseEvent* event) override;
-    void keyPressEvent(QKeyEvent* event) override;
-
-private:
-    std::string port_at(QPointF pixel) const;
-    void move_plug_to(const std::string& port, bool commit);
-    Document& document_;
-    std::string unit_;
-    std::string dragged_, over_;
-    std::string focused_;  // port that the keyboard is on; Space takes its run up and puts it down
-    QPointF pixel_;
-};
+enum class PowerPage { ports, side_by_side, tree };
 
 class PowerView : public QWidget {
     Q_OBJECT
 
 public:
     explicit PowerView(Document& document, QWidget* parent = nullptr);
+    void set_page(PowerPage page);
+    // Asks for an assignment of the ports at the place of the unit shown.
+    void assign();
+
+signals:
+    void day_settings_wanted();
+
+protected:
+    void showEvent(QShowEvent* event) override;
+    void hideEvent(QHideEvent* event) override;
 
 private:
+    QWidget* make_day();
     void refresh();
+    void refresh_day();
+    void refresh_moment();
     void follow_selection();
+    void show_unit(const std::string& device);
+    std::string unit() const { return units_->currentData().toString().toStdString(); }
     Document& document_;
     QComboBox* units_;
+    QComboBox* basis_;
+    QTabBar* pages_;
+    QStackedWidget* stack_;
+    AssignBar* assign_bar_;
     PortsPicture* picture_;
+    PortsPicture* together_;
+    TreePicture* tree_;
+    DayChart* chart_ = nullptr;
+    QLabel* day_title_ = nullptr;
+    QLabel* day_words_ = nullptr;
+    QLabel* moment_words_ = nullptr;
+    QToolButton* play_ = nullptr;
+    QToolButton* keep_ = nullptr;
 };
 
 }  // namespace ovant

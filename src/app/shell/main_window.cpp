@@ -84,6 +84,7 @@ MainWindow::MainWindow(Prompts prompts, QWidget* parent)
     make_tool_actions();
     make_condition_menu();
     make_school_menu();
+    make_what_if_menu();
     autosave_timer_.setSingleShot(true);
     autosave_timer_.setInterval(autosave_ms);
     connect(&autosave_timer_, &QTimer::timeout, &document_, &Document::autosave);
@@ -147,7 +148,9 @@ QWidget* MainWindow::make_head() {
     condition_button_->setObjectName("condition");
     school_button_ = new QToolButton;
     school_button_->setObjectName("school");
-    for (QToolButton* button : {condition_button_, school_button_}) {
+    what_if_button_ = new QToolButton;
+    what_if_button_->setObjectName("whatIf");
+    for (QToolButton* button : {condition_button_, school_button_, what_if_button_}) {
         button->setPopupMode(QToolButton::InstantPopup);
         button->setFont(text_font(*this, 0.95));
     }
@@ -155,7 +158,12 @@ QWidget* MainWindow::make_head() {
     rules->setSpacing(0);
     rules->addStretch(1);
     rules->addWidget(condition_button_, 0, Qt::AlignRight);
-    rules->addWidget(school_button_, 0, Qt::AlignRight);
+    auto* below = new QHBoxLayout;
+    below->setSpacing(0);
+    below->addStretch(1);
+    below->addWidget(what_if_button_);
+    below->addWidget(school_button_);
+    rules->addLayout(below);
     rules->addStretch(1);
     auto* left = new QHBoxLayout;
     left->addWidget(menu_button_);
@@ -198,6 +206,7 @@ QWidget* MainWindow::make_middle() {
     middle_->setMinimumWidth(460);
     middle_->addWidget(make_plan_page());
     power_ = new PowerView(document_);
+    connect(power_, &PowerView::day_settings_wanted, this, &MainWindow::show_settings);
     middle_->addWidget(power_);
     parts_ = new PartsView(document_, prompts_);
     middle_->addWidget(parts_);
@@ -296,6 +305,7 @@ void MainWindow::refresh() {
                            : tr("worst of all")));
     school_button_->setText(
         tr("Reach rule: %1 ▾").arg(QString::fromStdString(title(site.settings.school))));
+    refresh_what_if();
     setWindowTitle(QString("%1 %2 Ovant").arg(name + (document_.unsaved() ? "*" : ""), "–"));
     if (auto* undo = findChild<QAction*>("undo")) {
         undo->setEnabled(document_.can_undo());

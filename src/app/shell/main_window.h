@@ -50,6 +50,8 @@ public:
     void show_ways(bool ways);
     bool shows_ways() const;
     CatalogueDialog* show_catalogue();
+    PowerView* power_view() { return power_; }
+    void show_settings();
     Stage stage() const { return stage_; }
     // Reads cameras from a CSV file and shows what was left out, line by line.
     void import_csv(const QString& path);
@@ -79,6 +81,9 @@ private:
     void make_tool_actions();
     void make_condition_menu();
     void make_school_menu();
+    void make_what_if_menu();
+    void refresh_what_if();
+    void show_chances();
     void change_settings(const QString& name, const std::function<void(Settings&)>& change);
     void open_palette();
     void remove_selected();
@@ -102,6 +107,7 @@ private:
     QToolButton* menu_button_ = nullptr;
     QToolButton* condition_button_ = nullptr;
     QToolButton* school_button_ = nullptr;
+    QToolButton* what_if_button_ = nullptr;
     QToolButton* units_button_ = nullptr;
     RunList* runs_ = nullptr;
     PlanView* plan_ = nullptr;

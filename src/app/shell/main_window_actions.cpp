@@ -14,13 +14,16 @@
 #include "app/parts/parts_view.h"
 #include "app/plan/plan_view.h"
 #include "app/prove/prove_view.h"
+#include "app/power/power_view.h"
 #include "app/runs/run_list.h"
+#include "app/shell/chances_dialog.h"
 #include "app/shell/command_palette.h"
 #include "app/shell/main_window.h"
 #include "app/shell/settings_dialog.h"
 #include "app/theme/theme.h"
 #include "core/choose/proposal.h"
 #include "core/site/edits.h"
+#include "phrase/power_text.h"
 
 namespace ovant {
 namespace {
@@ -244,7 +247,7 @@ void MainWindow::make_tool_actions() {
     for (Category category :
          {Category::radio, Category::media_converter, Category::network_switch, Category::injector,
           Category::line_unit, Category::coax_unit, Category::supply, Category::splitter,
-          Category::combiner, Category::mains_unit, Category::recorder}) {
+          Category::combiner, Category::mains_unit, Category::recorder, Category::ups}) {
         for (const Kind* kind : document_.catalogue().of(category))
             units->addItem(q(title(category) + ": " + kind->name), q(kind->id));
     }
@@ -296,6 +299,82 @@ void MainWindow::make_school_menu() {
            "chains inside their "
            "stated limits. Field-proven: past them where it was seen to work, always marked."));
 }
+
+// Each thing that may go worse, with how many more faults it brings.
+void MainWindow::make_what_if_menu() {
+    auto* menu = new QMenu(this);
+    menu->setObjectName("whatIfMenu");
+    for (WhatIf what_if : all_what_ifs) {
+        const std::string id(id_of(what_if));
+        QAction* action = add_action(("what-if-" + id).c_str(),
+                                     tr("What if: %1").arg(q(title(what_if))), {}, [this, what_if] {
+                                         std::set<WhatIf> now = document_.what_if();
+                                         if (!now.erase(what_if)) now.insert(what_if);
+                                         document_.set_what_if(now, document_.failed());
+                                     });
+        action->setCheckable(true);
+        menu->addAction(action);
+    }
+    menu->addSeparator();
+    menu->addAction(
+        add_action("what-if-selected", tr("What if: the selected unit or cable fails"), {}, [this] {
+            const std::string id = document_.selected();
+            if (!find_link(document_.site(), id) && !find_device(document_.site(), id))
+                return say(tr("Choose a unit or a cable first."));
+            Failed failed = document_.failed();
+            if (!failed.erase(id)) failed.insert(id);
+            document_.set_what_if(document_.what_if(), failed);
+        }));
+    menu->addAction(add_action("what-if-nothing", tr("What if: nothing goes worse"), {},
+                               [this] { document_.set_what_if({}, {}); }));
+    menu->addAction(add_action("chances", tr("What if: the chance of each run…"), {},
+                               [this] { show_chances(); }));
+    // Counting takes as long as judging the site anew for each: only when it is looked at.
+    connect(menu, &QMenu::aboutToShow, this, [this] {
+        const int now = count_failing(assess(document_.site(), document_.catalogue()));
+        for (const WhatIfFaults& faults : count_what_ifs(document_.site(), document_.catalogue())) {
+            auto* action =
+                findChild<QAction*>(QString("what-if-") + q(std::string(id_of(faults.what_if))));
+            const int more = faults.failing - now;
+            action->setText(more > 0
+                                ? tr("%1: %2 more fail").arg(q(title(faults.what_if))).arg(more)
+                                : tr("%1: nothing more fails").arg(q(title(faults.what_if))));
+            action->setChecked(document_.what_if().contains(faults.what_if));
+        }
+    });
+    what_if_button_->setMenu(menu);
+    what_if_button_->setToolTip(
+        tr("Judges and plays the site as if something had gone worse than designed. The site "
+           "itself is not changed."));
+}
+
+void MainWindow::refresh_what_if() {
+    const std::size_t on = document_.what_if().size() + document_.failed().size();
+    QString what = tr("nothing");
+    if (on == 1)
+        what = document_.failed().empty() ? q(title(*document_.what_if().begin()))
+                                          : tr("%1 fails").arg(q(*document_.failed().begin()));
+    else if (on > 1)
+        what = tr("%1 things").arg(on);
+    what_if_button_->setText(
+        tr("What if: %1 ▾")
+            .arg(what_if_button_->fontMetrics().elidedText(what, Qt::ElideRight, 150)));
+    what_if_button_->setStyleSheet(
+        on > 0 ? QString("color: %1; font-weight: 600;").arg(theme_of(*this).fails.name())
+               : QString());
+    for (WhatIf what_if : all_what_ifs) {
+        if (auto* action =
+                findChild<QAction*>(QString("what-if-") + q(std::string(id_of(what_if)))))
+            action->setChecked(document_.what_if().contains(what_if));
+    }
+}
+
+void MainWindow::show_chances() {
+    auto* dialog = new ChancesDialog(document_, this);
+    dialog->show();
+}
+
+void MainWindow::show_settings() { findChild<QAction*>("settings")->trigger(); }
 
 void MainWindow::change_settings(const QString& name,
                                  const std::function<void(Settings&)>& change) {

@@ -62,6 +62,10 @@ const NumberField number_fields[] = {
      [](Settings& s) -> double& { return s.dark_hours; }},
     {QT_TRANSLATE_NOOP("SettingsDialog", "Days a battery must last"), "sunless", Unit::none, 1,
      [](Settings& s) -> double& { return s.days_without_sun; }},
+    {QT_TRANSLATE_NOOP("SettingsDialog", "A backup must last"), "backupHours", Unit::hour, 1,
+     [](Settings& s) -> double& { return s.backup_h; }},
+    {QT_TRANSLATE_NOOP("SettingsDialog", "Capacity of an old battery"), "batteryAge", Unit::percent,
+     100, [](Settings& s) -> double& { return s.battery_age_share; }},
     {QT_TRANSLATE_NOOP("SettingsDialog", "Price of an hour of work"), "hourPrice", Unit::none, 1,
      [](Settings& s) -> double& { return s.labour.price_per_h; }},
     {QT_TRANSLATE_NOOP("SettingsDialog", "Drawing in 100 m of cable"), "pull", Unit::hour, 1,
@@ -76,6 +80,24 @@ const NumberField number_fields[] = {
      [](Settings& s) -> double& { return s.labour.mains_point_price; }},
     {QT_TRANSLATE_NOOP("SettingsDialog", "Price of a metre of new way"), "newWay", Unit::none, 1,
      [](Settings& s) -> double& { return s.labour.new_way_per_m; }},
+};
+
+// The day that is played.
+const NumberField day_fields[] = {
+    {QT_TRANSLATE_NOOP("SettingsDialog", "Degrees north"), "latitude", Unit::none, 1,
+     [](Settings& s) -> double& { return s.day.latitude_deg; }},
+    {QT_TRANSLATE_NOOP("SettingsDialog", "Degrees east"), "longitude", Unit::none, 1,
+     [](Settings& s) -> double& { return s.day.longitude_deg; }},
+    {QT_TRANSLATE_NOOP("SettingsDialog", "Clock ahead of UTC"), "utc", Unit::hour, 1,
+     [](Settings& s) -> double& { return s.day.utc_offset_h; }},
+    {QT_TRANSLATE_NOOP("SettingsDialog", "Cameras see dusk apart, ± min"), "dusk", Unit::none, 1,
+     [](Settings& s) -> double& { return s.day.dusk_spread_min; }},
+    {QT_TRANSLATE_NOOP("SettingsDialog", "PTZ tour, seconds"), "tour", Unit::none, 1,
+     [](Settings& s) -> double& { return s.day.tour_s; }},
+    {QT_TRANSLATE_NOOP("SettingsDialog", "A tour every, seconds"), "tourEvery", Unit::none, 1,
+     [](Settings& s) -> double& { return s.day.tour_every_s; }},
+    {QT_TRANSLATE_NOOP("SettingsDialog", "The outage lasts"), "outageHours", Unit::hour, 1,
+     [](Settings& s) -> double& { return s.day.outage_h; }},
 };
 
 constexpr int judged_fields = 10;  // of the list: temperatures, lengths and what is kept back
@@ -163,6 +185,43 @@ SettingsDialog::SettingsDialog(Document& document, QWidget* parent)
     connect(currency, &QLineEdit::textChanged, this,
             [this](const QString& text) { settings_.currency = text.toStdString(); });
     right->addRow(tr("Currency"), currency);
+    auto* day_column = new QFormLayout;
+    day_column->setVerticalSpacing(5);
+    auto* heading = new QLabel(tr("The day that Power plays"));
+    heading->setFont(text_font(*this, 1, true));
+    day_column->addRow(heading);
+    auto* date = new QLineEdit(QString::fromStdString(settings_.day.date));
+    date->setObjectName("dayDate");
+    date->setToolTip(tr("Year, month, day: 2027-01-15"));
+    connect(date, &QLineEdit::textChanged, this,
+            [this](const QString& text) { settings_.day.date = text.toStdString(); });
+    day_column->addRow(tr("Date"), date);
+    const auto hour_field = [&](const QString& label, const char* field_name,
+                                std::optional<double>& hour) {
+        auto* edit = new QuantityEdit(Unit::hour, settings_.units, this);
+        edit->setObjectName(field_name);
+        edit->setAccessibleName(label);
+        edit->set_may_be_empty(true);
+        edit->setPlaceholderText(tr("never"));
+        edit->set_value(hour);
+        connect(edit, &QuantityEdit::entered, this,
+                [&hour](std::optional<double> value) { hour = value; });
+        connect(edit, &QuantityEdit::refused, &document_, &Document::refused);
+        day_column->addRow(label, edit);
+    };
+    for (const NumberField& field : day_fields) {
+        auto* edit = new QuantityEdit(field.unit, settings_.units, this);
+        edit->setObjectName(field.name);
+        edit->set_value(field.value(settings_) * field.factor);
+        edit->setAccessibleName(tr(field.label));
+        connect(edit, &QuantityEdit::entered, this, [this, field](std::optional<double> value) {
+            if (value) field.value(settings_) = *value / field.factor;
+        });
+        connect(edit, &QuantityEdit::refused, &document_, &Document::refused);
+        day_column->addRow(tr(field.label), edit);
+    }
+    hour_field(tr("Mains fails at"), "outageAt", settings_.day.outage_at_h);
+    hour_field(tr("Planned restart at"), "restartAt", settings_.day.restart_at_h);
     auto* buttons = new QDialogButtonBox(QDialogButtonBox::Cancel);
     QPushButton* accept = buttons->addButton(tr("Use these"), QDialogButtonBox::AcceptRole);
     accept->setObjectName("acceptSettings");
@@ -173,9 +232,10 @@ SettingsDialog::SettingsDialog(Document& document, QWidget* parent)
     columns->setSpacing(24);
     columns->addLayout(form);
     columns->addLayout(right);
+    columns->addLayout(day_column);
     layout->addLayout(columns);
     layout->addWidget(buttons);
-    setMinimumWidth(760);
+    setMinimumWidth(1040);
 }
 
 void SettingsDialog::take() {

@@ -162,6 +162,7 @@ private:
             if (condition != strong()) curve(condition, y_at, false);
         }
         curve(strong(), y_at, true);
+        moment(y_at);
         labels(y_at);
     }
 
@@ -206,6 +207,24 @@ private:
             line.append({x_at(hop.to_m), y_at(hop.to_v[c])});
         }
         end_line();
+    }
+
+    // The volts at the moment of the day that is looked at, dashed over the conditions.
+    template <class YAt>
+    void moment(YAt y_at) {
+        if (in_.moment_words.isEmpty()) return;
+        p_.setBrush(Qt::NoBrush);
+        p_.setPen(QPen(theme_.copper, 2, Qt::DashLine));
+        QPolygonF line;
+        for (std::size_t i = 0; i < in_.moment_v.size(); ++i) {
+            if (!std::isnan(in_.moment_v[i]))
+                line.append({x_at(in_.laid->profile.points[i].at_m), y_at(in_.moment_v[i])});
+        }
+        if (line.size() > 1) p_.drawPolyline(line);
+        font(0.88, true);
+        p_.setPen(theme_.copper);
+        p_.drawText(QRectF(left_ + 6, chart_top_ - 2, right_ - left_ - 12, line_),
+                    Qt::AlignHCenter | Qt::AlignTop, in_.moment_words);
     }
 
     // The strong condition and, where it is another, day: each with its volts at the camera.

@@ -12,6 +12,9 @@ struct StripInput {
     std::shared_ptr<const LaidRun> laid;
     UnitSystem units = UnitSystem::metric;
     std::optional<Condition> condition;
+    // At the moment of the day that is looked at: volts by point of the profile, NaN where none.
+    std::vector<double> moment_v;
+    QString moment_words;
     QSizeF size;  // the painter stands at its top left corner
 };
 

@@ -8,12 +8,16 @@
 #include <QToolButton>
 
 #include <cmath>
+#include <map>
 #include <utility>
 
+#include "app/document/day_player.h"
 #include "app/strip/strip_paint.h"
 #include "app/theme/theme.h"
 #include "app/verdict/working_view.h"
 #include "core/site/edits.h"
+#include "phrase/numbers.h"
+#include "phrase/power_text.h"
 
 namespace ovant {
 
@@ -40,6 +44,7 @@ StripView::StripView(Document& document, QWidget* parent)
     });
     connect(&document_, &Document::changed, this, &StripView::refresh);
     connect(&document_, &Document::selection_changed, this, &StripView::refresh);
+    connect(&document_.day(), &DayPlayer::moment_changed, this, qOverload<>(&QWidget::update));
     connect(length_edit_, &QuantityEdit::entered, this, [this](std::optional<double> length_m) {
         length_edit_->hide();
         document_.edit(tr("Measure %1").arg(QString::fromStdString(edited_link_)),
@@ -77,6 +82,33 @@ void StripView::resizeEvent(QResizeEvent*) {
     path_button_->move(width() - path_button_->width() - 8, 6);
 }
 
+// What the day says of this run at the moment that is looked at.
+void StripView::add_moment(StripInput& input) const {
+    const DayPlayer& day = document_.day();
+    const CameraMoment* now = day.now(now_->profile.camera);
+    if (!now || !day.result()) return;
+    const QString at = QString::fromStdString(clock_text(*day.moment_s()));
+    const QString states[] = {tr("no power"), tr("refused"), tr("starting"), tr("on"),
+                              tr("no picture arrives")};
+    input.moment_words = tr("%1: %2").arg(at, states[static_cast<std::size_t>(now->state)]);
+    if (now->watts <= 0) return;
+    input.moment_words +=
+        tr(", %1 at %2")
+            .arg(QString::fromStdString(shown(now->watts, Unit::watt, input.units)),
+                 QString::fromStdString(shown(now->volts, Unit::volt, input.units)));
+    const PortAt source = now_->laid().source;
+    if (source.device < 0) return;
+    std::map<int, double> volts;
+    for (const PortFeed& feed : feed_at(*now_->net, *day.result(), *day.moment_s(), source)) {
+        for (std::size_t i = 0; i < feed.points.size() && feed.solution.stands; ++i)
+            volts.emplace(feed.points[i].device, feed.solution.volts[i]);
+    }
+    for (const ProfilePoint& point : now_->profile.points) {
+        const auto found = volts.find(point.device);
+        input.moment_v.push_back(found == volts.end() ? std::nan("") : found->second);
+    }
+}
+
 void StripView::paintEvent(QPaintEvent*) {
     QPainter painter(this);
     const Theme& theme = theme_of(*this);
@@ -94,8 +126,9 @@ void StripView::paintEvent(QPaintEvent*) {
     }
     const double share = static_cast<double>(height()) / static_cast<double>(runs.size());
     for (std::size_t i = 0; i < runs.size(); ++i) {
-        const StripInput input{runs[i], document_.units(), document_.condition(),
-                               QSizeF(width(), share)};
+        StripInput input{runs[i], document_.units(),     document_.condition(), {},
+                         {},      QSizeF(width(), share)};
+        if (runs[i] == now_) add_moment(input);
         const double top = share * static_cast<double>(i);
         painter.save();
         painter.translate(0, top);

@@ -20,6 +20,8 @@ class QToolButton;
 
 namespace ovant {
 
+struct StripInput;
+
 class StripView : public QWidget {
     Q_OBJECT
 
@@ -54,6 +56,7 @@ protected:
     void keyPressEvent(QKeyEvent* event) override;
 
 private:
+    void add_moment(StripInput& input) const;
     void refresh();
     void edit_length(const std::string& link, const QRectF& area);
     std::optional<std::size_t> spot_at(QPointF pixel) const;

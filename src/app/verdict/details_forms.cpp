@@ -136,6 +136,37 @@ void DetailsPanel::fill_run_links(const std::string& camera) {
     }
 }
 
+// What a unit is plugged into, and how many of its supplies work.
+void DetailsPanel::fill_power(const Device& device, const Kind& kind) {
+    const std::string id = device.id;
+    Document& d = document_;
+    std::vector<std::pair<std::string, QString>> backups{{"", tr("Straight into the mains")}};
+    for (const Device& other : d.site().devices) {
+        const Kind* other_kind = d.catalogue().find(other.kind);
+        if (other_kind && other_kind->ups && other.id != id)
+            backups.push_back({other.id, q(other.id) + "  " + q(other.name)});
+    }
+    if (plugs_into_mains(kind) && backups.size() > 1) {
+        add_choice(
+            tr("Plugged into"), "backup", backups, device.backup,
+            [&d, id](const std::string& ups) {
+                return set_backup(d.committed(), d.catalogue(), id, ups);
+            },
+            tr("Plug %1 in").arg(q(id)));
+    }
+    if (!kind.supply || kind.supply->supplies < 2) return;
+    std::vector<std::pair<std::string, QString>> counts;
+    for (int count = 1; count <= kind.supply->supplies; ++count)
+        counts.push_back({std::to_string(count), QString::number(count)});
+    const int works = device.supplies == 0 ? kind.supply->supplies : device.supplies;
+    add_choice(
+        tr("Supplies that work"), "supplies", counts, std::to_string(works),
+        [&d, id](const std::string& count) {
+            return set_supplies(d.committed(), d.catalogue(), id, count.front() - '0');
+        },
+        tr("Change supplies of %1").arg(q(id)));
+}
+
 void DetailsPanel::fill_unit(const Device& device) {
     const std::string id = device.id;
     Document& d = document_;
@@ -170,6 +201,7 @@ void DetailsPanel::fill_unit(const Device& device) {
             },
             tr("Change enclosure of %1").arg(q(id)));
     }
+    fill_power(device, *kind);
     if (kind->supply && kind->supply->long_setting) {
         std::set<int> groups;
         for (const PortKind& port : kind->ports) {

@@ -12,9 +12,12 @@
 
 #include "app/theme/theme.h"
 #include "app/verdict/check_row.h"
+#include "core/assess/budget.h"
+#include "core/assess/data_budget.h"
 #include "core/prove/cards.h"
 #include "phrase/card_text.h"
 #include "phrase/numbers.h"
+#include "phrase/power_text.h"
 #include "phrase/way_text.h"
 
 namespace ovant {
@@ -171,6 +174,9 @@ std::function<Working()> VerdictPanel::working_of(const Check& check) const {
                     checks = assess_switch(net, static_cast<int>(i), options).checks;
                 }
             }
+            if (std::none_of(checks.begin(), checks.end(),
+                             [&](const Check& one) { return one.id == id; }))
+                checks = checks_of_unit(net, assess(net, options), subject);
         }
         for (Check& found : checks) {
             if (found.id == id) return found.working;
@@ -237,8 +243,18 @@ void VerdictPanel::fill_site() {
 void VerdictPanel::fill_unit(const std::string& device) {
     const SwitchAssessment* unit = document_.assessment().unit(device);
     if (!unit) return;
-    add_head(unit->verdict, q(unit_sentence(*unit, document_.text())));
-    add_checks(unit->checks);
+    const std::vector<Check> checks =
+        checks_of_unit(document_.network(), document_.assessment(), device);
+    Verdict worst = unit->verdict;
+    const Check* beside = nullptr;  // its backup or its input, where that is the worse news
+    for (const Check& check : checks) {
+        if (check.verdict <= worst) continue;
+        worst = check.verdict;
+        beside = &check;
+    }
+    add_head(worst, q(beside ? sentence(*beside, document_.text())
+                             : unit_sentence(*unit, document_.text())));
+    add_checks(checks);
     const UnitSystem units = document_.units();
     add_heading(tr("The three ways of counting"));
     const std::pair<SwitchBasis, double> bases[] = {{SwitchBasis::by_class, unit->by_class_w},
@@ -254,6 +270,72 @@ void VerdictPanel::fill_unit(const std::string& device) {
         if (watts > unit->budget_w) set_colour(label, theme_of(*this).fails);
         layout_->addWidget(label);
     }
+    const Kind* usual = document_.catalogue().find("cam-fixed-4mp");
+    if (usual) {
+        auto* left = wrapped(tr("Room for more: %1 of %2, 50 m each")
+                                 .arg(cameras_left(document_.network(), *unit, *usual, 50))
+                                 .arg(q(usual->name)),
+                             content_);
+        left->setObjectName("camerasLeft");
+        left->setContentsMargins(12, 6, 12, 2);
+        layout_->addWidget(left);
+    }
+    for (const DataStretch& stretch : data_budget(document_.network())) {
+        if (stretch.from != device && stretch.to != device) continue;
+        auto* data = wrapped(
+            tr("Fullest stretch: %1").arg(q(stretch_text(stretch, document_.text()))), content_);
+        data->setContentsMargins(12, 2, 12, 2);
+        layout_->addWidget(data);
+        break;
+    }
+    const bool can_better = std::any_of(checks.begin(), checks.end(), [](const Check& check) {
+        return check.verdict != Verdict::holds && !check.remedies.empty();
+    });
+    if (can_better && !document_.previewing()) ways_timer_.start();
+}
+
+void VerdictPanel::add_unit_remedies() {
+    delete layout_->takeAt(layout_->count() - 1);  // the stretch
+    unit_remedies_ = propose_unit_remedies(document_.site(), document_.catalogue(), shown_subject_);
+    if (!unit_remedies_.empty()) add_heading(tr("What mends it"));
+    for (std::size_t i = 0; i < unit_remedies_.size(); ++i) {
+        const UnitRemedy& remedy = unit_remedies_[i];
+        auto* row = new QWidget(content_);
+        auto* layout = new QHBoxLayout(row);
+        layout->setContentsMargins(12, 3, 8, 3);
+        layout->addWidget(new VerdictMark(remedy.after, 10, row), 0, Qt::AlignTop);
+        auto* words = new QVBoxLayout;
+        auto* name = wrapped(q(unit_remedy_title(remedy, document_.text())), row);
+        name->setFont(text_font(*this, 1, true));
+        words->addWidget(name);
+        auto* why = wrapped(q(unit_remedy_reason(remedy, document_.text())), row);
+        why->setFont(text_font(*this, 0.88));
+        set_colour(why, theme_of(*this).quiet);
+        words->addWidget(why);
+        layout->addLayout(words, 1);
+        auto* use = new QPushButton(tr("Use"), row);
+        use->setObjectName(QString("useUnit-%1").arg(i));
+        use->setFlat(true);
+        use->setProperty("flat", true);
+        use->setAccessibleName(tr("Use: %1").arg(name->text()));
+        connect(use, &QPushButton::clicked, this, [this, i] {
+            if (i >= unit_remedies_.size()) return;
+            const QString title = q(unit_remedy_title(unit_remedies_[i], document_.text()));
+            Site site = unit_remedies_[i].site;
+            document_.edit(title, std::move(site));
+        });
+        layout->addWidget(use, 0, Qt::AlignTop);
+        layout_->addWidget(row);
+    }
+    if (find_device(document_.site(), shown_subject_) &&
+        !find_device(document_.site(), shown_subject_)->backup.empty()) {
+        add_heading(tr("Care"));
+        auto* care = wrapped(q(caution_text(Caution::batteries)), content_);
+        care->setContentsMargins(12, 0, 12, 4);
+        layout_->addWidget(care);
+    }
+    layout_->addStretch(1);
+    emit proposals_ready();
 }
 
 void VerdictPanel::fill_run(const std::string& camera) {
@@ -266,6 +348,8 @@ void VerdictPanel::fill_run(const std::string& camera) {
 }
 
 void VerdictPanel::add_ways() {
+    if (!document_.previewing() && document_.assessment().unit(shown_subject_))
+        return add_unit_remedies();
     const std::string camera = document_.selected_camera();
     if (camera.empty() || document_.previewing()) return;
     const RunAssessment* run = document_.assessment().run(camera);

@@ -9,6 +9,7 @@
 
 #include "app/document/document.h"
 #include "core/choose/proposal.h"
+#include "core/choose/unit_remedies.h"
 
 class QVBoxLayout;
 
@@ -37,6 +38,7 @@ private:
     void add_head(Verdict verdict, const QString& text);
     void add_checks(const std::vector<Check>& checks);
     void add_ways();
+    void add_unit_remedies();
     void add_proposal(std::size_t index);
     void add_care();
     void add_heading(const QString& text);
@@ -52,6 +54,7 @@ private:
     QVBoxLayout* layout_ = nullptr;
     QTimer ways_timer_;
     std::vector<Proposal> proposals_;
+    std::vector<UnitRemedy> unit_remedies_;
     std::string shown_subject_;
     std::set<CheckId> open_;  // workings that stay open from run to run
 };

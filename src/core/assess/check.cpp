@@ -96,6 +96,7 @@ bool worse(const Check& a, const Check& b) {
         const bool all_or_nothing =
             check.id == CheckId::radio_limit || check.id == CheckId::dc_voltage ||
             check.id == CheckId::power_limited || check.id == CheckId::fibre_overload ||
+            check.id == CheckId::port_refused || check.id == CheckId::one_supply ||
             check.unit == Unit::none || check.unit == Unit::count ||
             check.unit == Unit::poe_class || check.unit == Unit::celsius;
         if (check.verdict == Verdict::holds && all_or_nothing) return 1e300;

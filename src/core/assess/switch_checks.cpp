@@ -86,7 +86,7 @@ Check switch_power(const Network& net, const SwitchAssessment& unit, const Kind&
 // port-refused: everything starts at once, port after port, and the class must be free each time.
 void port_refused(const Network& net, int device, SwitchAssessment& unit, bool working) {
     const Kind& kind = net.kind(device);
-    if (unit.by_class_w <= 0) return;
+    if (unit.by_class_w <= 0 || unit.ports.size() < 2) return;
     const bool by_class = kind.supply->allocation == Allocation::by_class;
     std::vector<std::size_t> order;
     for (std::size_t i = 0; i < unit.ports.size(); ++i) {
