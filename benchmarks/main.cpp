@@ -54,5 +54,9 @@ int main(int argc, char** argv) {
                 "");
     print_ratio(table, "10,000 cameras to 1,000: growth", "assess_site/10000", "assess_site/1000",
                 "10, linear");
+    print_ratio(table, "day of 1,000 cameras to a day of 200: growth", "play_a_day/1000",
+                "play_a_day/200", "5, linear");
+    print_ratio(table, "day of 200 cameras to assessing 1,000", "play_a_day/200",
+                "assess_site/1000", "");
     return 0;
 }

@@ -94,6 +94,7 @@ DayEngine::DayEngine(const Network& net, const DayPlan& plan,
     }
     fed_.resize(ports_.size());
     flows_.resize(ports_.size());
+    source_flows_.resize(count);
     for (std::size_t i = 0; i < count; ++i) {
         const PortAt by = net.fed_by[i];
         if (by.device >= 0)
@@ -228,6 +229,7 @@ void DayEngine::start_cameras() {
             camera_lost(static_cast<int>(i), DayEventKind::camera_off, 0, 0);
     }
     starting_up_ = false;
+    add_up_flows();
     for (std::size_t i = 0; i < units_.size(); ++i) balance(static_cast<int>(i));
     for (std::size_t i = 0; i < cameras_.size(); ++i) {
         plan_thermostat(static_cast<int>(i));
@@ -248,6 +250,7 @@ void DayEngine::weather() {
             settle(ports_[i].root);
     }
     for (std::size_t i = 0; i < batteries_.size(); ++i) plan_battery(static_cast<int>(i));
+    add_up_flows();
 }
 
 void DayEngine::act(const Todo& todo) {
@@ -291,30 +294,36 @@ void DayEngine::act(const Todo& todo) {
     }
 }
 
-DayEngine::Flow DayEngine::flow_now() const {
-    Flow sum;
-    for (const Flow& flow : flows_) {
-        sum.in_w += flow.in_w;
-        sum.used_w += flow.used_w;
-        sum.lost_w += flow.lost_w;
+// What a source takes beyond what its ports give on: that is counted with the feeds.
+DayEngine::Flow DayEngine::source_flow(int device) const {
+    const Kind& kind = net_.kind(device);
+    const auto at = static_cast<std::size_t>(device);
+    if (!powered_[at] || !(plugs_into_mains(kind) || is_source(kind))) return {};
+    const double ports_w =
+        unit_at_[at] >= 0 ? units_[static_cast<std::size_t>(unit_at_[at])].total_w : 0;
+    return {outlet_w(kind, ports_w) - ports_w, outlet_w(kind, 0),
+            kind.supply ? ports_w * (1 / kind.supply->efficiency - 1) : 0};
+}
+
+void DayEngine::set_flow(Flow& kept, const Flow& now) {
+    flow_.take(kept, -1);
+    flow_.take(now, 1);
+    kept = now;
+}
+
+// The sums are kept up by differences; now and then they are added up anew.
+void DayEngine::add_up_flows() {
+    flow_ = {};
+    for (const Flow& flow : flows_) flow_.take(flow, 1);
+    for (std::size_t i = 0; i < source_flows_.size(); ++i) {
+        source_flows_[i] = source_flow(static_cast<int>(i));
+        flow_.take(source_flows_[i], 1);
     }
-    for (std::size_t i = 0; i < net_.kinds.size(); ++i) {
-        const Kind& kind = *net_.kinds[i];
-        if (!powered_[i] || !(plugs_into_mains(kind) || is_source(kind))) continue;
-        const double ports_w =
-            unit_at_[i] >= 0 ? units_[static_cast<std::size_t>(unit_at_[i])].total_w : 0;
-        const double all_w = outlet_w(kind, ports_w);
-        const double own_w = outlet_w(kind, 0);
-        sum.in_w += all_w - ports_w;  // what it gives on is counted with the feeds
-        sum.used_w += own_w;
-        sum.lost_w += kind.supply ? ports_w * (1 / kind.supply->efficiency - 1) : 0;
-    }
-    return sum;
 }
 
 void DayEngine::keep_energy(double until_s) {
     if (until_s <= energy_at_s_) return;
-    const Flow flow = flow_now();
+    const Flow& flow = flow_;
     out_.energy.push_back(
         {energy_at_s_, until_s - energy_at_s_, flow.in_w, flow.used_w, flow.lost_w});
     energy_at_s_ = until_s;

@@ -100,6 +100,11 @@ private:
     };
     struct Flow {
         double in_w = 0, used_w = 0, lost_w = 0;
+        void take(const Flow& other, double sign) {
+            in_w += sign * other.in_w;
+            used_w += sign * other.used_w;
+            lost_w += sign * other.lost_w;
+        }
     };
 
     // day_engine.cpp
@@ -111,7 +116,9 @@ private:
                    double value = 0, double limit = 0);
     void weather();
     void keep_energy(double until_s);
-    Flow flow_now() const;
+    void add_up_flows();
+    Flow source_flow(int device) const;
+    void set_flow(Flow& kept, const Flow& now);
     double uniform(double from, double to);
     const std::string& name(int device) const { return net_.device(device).id; }
 
@@ -195,6 +202,8 @@ private:
     std::vector<std::vector<int>> fed_;     // by root port number: devices of its feed
     std::vector<std::vector<int>> behind_;  // by device: cameras whose picture passes it
     std::vector<Flow> flows_;               // by root port number
+    std::vector<Flow> source_flows_;        // by device: its own and what conversion loses
+    Flow flow_;                             // of all of them
     std::vector<std::uint32_t> seen_;
     std::uint32_t settle_number_ = 0;
     std::vector<Backup> backups_;

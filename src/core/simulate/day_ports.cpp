@@ -181,7 +181,7 @@ void DayEngine::take_results(PortAt root, const std::vector<PortFeed>& feeds) {
             }
         }
     }
-    flows_[static_cast<std::size_t>(root_number)] = flow_of(feeds);
+    set_flow(flows_[static_cast<std::size_t>(root_number)], flow_of(feeds));
     for (int device : fed_[static_cast<std::size_t>(root_number)]) {
         const auto at = static_cast<std::size_t>(device);
         if (seen_[at] == seen) continue;
@@ -235,6 +235,8 @@ void DayEngine::set_watts(int number, double watts, double source_a) {
         port.watts = watts;
         unit.total_w = 0;
         for (int other : unit.ports) unit.total_w += ports_[static_cast<std::size_t>(other)].watts;
+        set_flow(source_flows_[static_cast<std::size_t>(port.at.device)],
+                 source_flow(port.at.device));
         push(day.watts, watts);
         push(unit_day.watts, unit.total_w);
         day.peak_w = std::max(day.peak_w, watts);
