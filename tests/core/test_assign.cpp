@@ -5,10 +5,12 @@
 
 #include "core/assess/budget.h"
 #include "core/assess/data_budget.h"
+#include "core/choose/proposal.h"
 #include "core/choose/unit_remedies.h"
 #include "core/format/site_json.h"
 #include "core/simulate/what_if.h"
 #include "phrase/power_text.h"
+#include "phrase/way_text.h"
 #include "support/sites.h"
 
 using namespace ovant;
@@ -159,6 +161,25 @@ TEST_CASE("One run is mended without harm to the others", "[assign]") {
     REQUIRE(found.moves.size() == 1);
     CHECK(found.moves.front().camera == ptz);
     CHECK(judge_site(found.site).run(other).verdict == Verdict::fails);
+}
+
+TEST_CASE("A run is offered the port of another that makes room", "[remedies]") {
+    Room room({"sw-4-af", "sw-8-bt-240"});
+    const std::string ptz = room.plug("cam-ptz-compact", "SW1", "1");
+    for (int port = 1; port <= 8; ++port) room.plug("cam-fixed-2mp", "SW2", std::to_string(port));
+    const auto remedies = propose_remedies(room.site, shipped_catalogue(), ptz);
+    const auto moved = std::find_if(remedies.begin(), remedies.end(), [](const Proposal& one) {
+        return one.remedy == RemedyKind::move_port;
+    });
+    REQUIRE(moved != remedies.end());
+    CHECK(moved->verdict != Verdict::fails);
+    CHECK(proposal_title(*moved, {}).find(" to SW1.") != std::string::npos);
+    const Site mended = with_change(room.site, moved->change);
+    CHECK(find_problems(mended, shipped_catalogue()).empty());
+    CHECK(judge_site(mended).run(ptz).verdict != Verdict::fails);
+    for (const RunAssessment& run : judge_site(mended).assessment.runs)
+        CHECK(run.verdict <=
+              std::max(Verdict::tight, judge_site(room.site).run(run.camera).verdict));
 }
 
 TEST_CASE("A unit over its budget is offered a share of its runs elsewhere", "[remedies]") {

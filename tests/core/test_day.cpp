@@ -279,8 +279,8 @@ TEST_CASE("A picture is lost with any unit between camera and recorder", "[day]"
     site.settings.day.outage_at_h = 10;
     site.settings.day.outage_h = 3;
     const Played played(site);
-    // The yard switch has its own battery; the office's is empty after little more than an hour, and with it
-    // the converter at the head end.
+    // The yard switch has its own battery; the office's is empty after little more than an hour,
+    // and with it the converter at the head end.
     CHECK(played.camera("K17").at(12.5 * 3600).state == CameraState::no_picture);
     CHECK(played.camera("K01").at(12.5 * 3600).state == CameraState::off);
     CHECK(sample_at(played.day.recorded_mbps, 12.5 * 3600) == Approx(0).margin(1e-6));

@@ -160,6 +160,7 @@ private:
 
     QString beam_words(double total_w) const {
         const QString amount = q(shown(total_w, Unit::watt, units_));
+        if (state_.among_others) return amount;
         switch (unit_.basis) {
             case SwitchBasis::by_class: return words("%1 reserved by class").arg(amount);
             case SwitchBasis::greatest_draw:
@@ -194,7 +195,9 @@ private:
             font(0.85, true);
             p_.setPen(theme_.ink);
             p_.drawText(QRectF(area.left() - 14, given.top() - line_ - 1, area.width() + 28, line_),
-                        Qt::AlignCenter, q(shown_number(port.watts, Unit::watt, units_)));
+                        Qt::AlignCenter,
+                        area.width() < 22 ? QString::number(std::lround(port.watts))
+                                          : q(shown_number(port.watts, Unit::watt, units_)));
         }
         if (port.cameras > 0) {
             font(0.78);
@@ -260,9 +263,11 @@ private:
             p_.setPen(QPen(theme_.long_reach, 3));
             p_.drawLine(QPointF(columns_[i].left(), y), QPointF(columns_[end - 1].right(), y));
             font(0.85);
-            const QString line = words("ports %1 to %2: long setting on, 10 Mb/s, up to %3")
-                                     .arg(q(unit_.ports[i].port), q(unit_.ports[end - 1].port),
-                                          q(shown(long_setting_reach_m, Unit::metre, units_)));
+            const QString line =
+                words(state_.among_others ? "%1 to %2: long, %3"
+                                          : "ports %1 to %2: long setting on, 10 Mb/s, up to %3")
+                    .arg(q(unit_.ports[i].port), q(unit_.ports[end - 1].port),
+                         q(shown(long_setting_reach_m, Unit::metre, units_)));
             const double wide = p_.fontMetrics().horizontalAdvance(line);
             text(std::max(side, std::min(columns_[i].left(), size_.width() - side - wide)),
                  y + line_ + 1, line, theme_.long_reach);

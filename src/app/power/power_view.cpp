@@ -61,12 +61,14 @@ PowerView::PowerView(Document& document, QWidget* parent)
     units_->setObjectName("unit");
     units_->setAccessibleName(tr("Unit that feeds"));
     units_->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
-    units_->setMinimumContentsLength(16);
+    units_->setMinimumContentsLength(9);
     basis_->setObjectName("powerBasis");
+    basis_->setSizeAdjustPolicy(QComboBox::AdjustToMinimumContentsLengthWithIcon);
+    basis_->setMinimumContentsLength(8);
     basis_->setAccessibleName(tr("What counts against a unit"));
     for (SwitchBasis basis :
          {SwitchBasis::by_class, SwitchBasis::greatest_draw, SwitchBasis::typical})
-        basis_->addItem(tr("by %1").arg(q(title(basis)).toLower()), static_cast<int>(basis));
+        basis_->addItem(q(title(basis)), static_cast<int>(basis));
     basis_->setToolTip(
         tr("What counts against a unit: what the class reserves, the greatest draw "
            "of each camera with its cable, or the draw by day."));
@@ -74,17 +76,23 @@ PowerView::PowerView(Document& document, QWidget* parent)
     pages_->setAccessibleName(tr("Pictures of power"));
     pages_->setDrawBase(false);
     pages_->setExpanding(false);
-    for (const QString& text : {tr("Ports"), tr("Side by side"), tr("Tree")}) pages_->addTab(text);
+    pages_->setUsesScrollButtons(false);
+    pages_->setElideMode(Qt::ElideNone);
+    pages_->setFont(text_font(*this, 0.92));
+    for (const QString& text : {tr("Ports"), tr("All"), tr("Tree")}) pages_->addTab(text);
+    pages_->setTabToolTip(0, tr("One unit, with its day below"));
+    pages_->setTabToolTip(1, tr("All units that stand at this place, to carry runs between them"));
+    pages_->setTabToolTip(2, tr("Where the watts flow, from the mains to each unit"));
     together_->setObjectName("portsTogether");
-    auto* assign_button = new QPushButton(tr("Assign for me"));
+    auto* assign_button = new QPushButton(tr("Assign"));
     assign_button->setObjectName("assign");
     assign_button->setToolTip(
         tr("Puts the runs of this place on ports that suit them and moves as "
            "few as it can. You see it before it is done."));
     connect(assign_button, &QPushButton::clicked, this, &PowerView::assign);
     auto* top = new QHBoxLayout;
-    top->setContentsMargins(16, 6, 16, 2);
-    top->setSpacing(8);
+    top->setContentsMargins(16, 6, 12, 2);
+    top->setSpacing(5);
     top->addWidget(units_);
     top->addWidget(basis_);
     top->addWidget(pages_);
@@ -112,7 +120,7 @@ PowerView::PowerView(Document& document, QWidget* parent)
     connect(basis_, &QComboBox::activated, this, [this] {
         Settings settings = document_.committed().settings;
         settings.switch_basis = static_cast<SwitchBasis>(basis_->currentData().toInt());
-        document_.edit(tr("Count units %1").arg(basis_->currentText()),
+        document_.edit(tr("Count units by %1").arg(basis_->currentText()),
                        set_settings(document_.committed(), settings));
     });
     connect(pages_, &QTabBar::currentChanged, stack_, &QStackedWidget::setCurrentIndex);

@@ -89,12 +89,8 @@ QRectF TreePicture::box_of(const std::string& node) const {
 double TreePicture::watts_of(const Box& box) const {
     const DayPlayer& day = document_.day();
     if (!day.moment_s() || !day.result()) return box.node.input_w;
-    if (const UnitDay* unit = day.result()->unit(box.node.id)) {
-        const Device* device = find_device(document_.judged(), box.node.id);
-        const Kind* kind = device ? document_.catalogue().find(device->kind) : nullptr;
-        const double ports_w = sample_at(unit->watts, *day.moment_s());
-        return kind && ports_w > 0 ? outlet_w(*kind, ports_w) : 0;
-    }
+    if (const TakenDay* taken = day.result()->taken_by(box.node.id))
+        return sample_at(taken->watts, *day.moment_s());
     if (box.node.kind != PowerNodeKind::backup) return box.node.input_w;
     double sum_w = 0;
     for (const Box& other : boxes_) {
@@ -165,15 +161,18 @@ void TreePicture::paint_box(QPainter& painter, const Box& box) const {
     QString name = q(device);
     if (unit && !unit->name.empty()) name = q(unit->name);
     if (battery && box.node.id != device) name = tr("Battery of %1").arg(name);
+    const auto write = [&](double from, const QRectF& row, const QString& text) {
+        const double wide = row.right() - 6 - from;
+        painter.drawText(
+            QRectF(from, row.top(), wide, row.height()), Qt::AlignLeft | Qt::AlignVCenter,
+            painter.fontMetrics().elidedText(text, Qt::ElideRight, static_cast<int>(wide)));
+    };
+    write(area.left() + 20, QRectF(area.left(), area.top() + 2, area.width(), line), name);
+    const QRectF second(area.left(), area.top() + line - 1, area.width(), line);
+    painter.setFont(text_font(*this, 0.85, true));
     const QString watts = q(shown(watts_of(box), Unit::watt, units));
-    const double watts_width = painter.fontMetrics().horizontalAdvance(watts);
-    painter.drawText(QRectF(area.left() + 20, area.top() + 2, area.width() - 26, line),
-                     Qt::AlignRight | Qt::AlignVCenter, watts);
-    painter.drawText(
-        QRectF(area.left() + 20, area.top() + 2, area.width() - 34 - watts_width, line),
-        Qt::AlignLeft | Qt::AlignVCenter,
-        painter.fontMetrics().elidedText(name, Qt::ElideRight,
-                                         static_cast<int>(area.width() - 34 - watts_width)));
+    write(area.left() + 8, second, watts);
+    const double after = area.left() + 14 + painter.fontMetrics().horizontalAdvance(watts);
     painter.setFont(text_font(*this, 0.8));
     painter.setPen(theme.quiet);
     QString below;
@@ -192,19 +191,13 @@ void TreePicture::paint_box(QPainter& painter, const Box& box) const {
             }
         }
     } else if (box.node.budget_w > 0) {
-        below =
-            box.node.left_w >= 0
-                ? tr("%1 left of %2")
-                      .arg(q(shown(box.node.left_w, Unit::watt, units)),
-                           q(shown(box.node.budget_w, Unit::watt, units)))
-                : tr("%1 into the keep-back").arg(q(shown(-box.node.left_w, Unit::watt, units)));
+        below = box.node.left_w >= 0
+                    ? tr("%1 left").arg(q(shown(box.node.left_w, Unit::watt, units)))
+                    : tr("%1 too much").arg(q(shown(-box.node.left_w, Unit::watt, units)));
     } else {
         below = tr("for itself");
     }
-    painter.drawText(QRectF(area.left() + 20, area.top() + line - 1, area.width() - 26, line),
-                     Qt::AlignLeft | Qt::AlignVCenter,
-                     painter.fontMetrics().elidedText(below, Qt::ElideRight,
-                                                      static_cast<int>(area.width() - 26)));
+    write(after, second, below);
 }
 
 void TreePicture::mousePressEvent(QMouseEvent* event) {

@@ -98,7 +98,10 @@ void VerdictPanel::set_shows_unit(bool shows_unit) {
 void VerdictPanel::refresh() {
     const std::string camera = document_.selected_camera();
     std::string unit;
-    if (document_.assessment().unit(document_.selected())) unit = document_.selected();
+    const Device* chosen = find_device(document_.site(), document_.selected());
+    const Kind* kind = chosen ? document_.catalogue().find(chosen->kind) : nullptr;
+    if (document_.assessment().unit(document_.selected()) || (kind && kind->ups))
+        unit = document_.selected();
     if (unit.empty() && shows_unit_) {
         if (const auto index = document_.camera_index(camera)) {
             const Run& run = document_.network().runs[*index];
@@ -242,19 +245,30 @@ void VerdictPanel::fill_site() {
 
 void VerdictPanel::fill_unit(const std::string& device) {
     const SwitchAssessment* unit = document_.assessment().unit(device);
-    if (!unit) return;
     const std::vector<Check> checks =
         checks_of_unit(document_.network(), document_.assessment(), device);
-    Verdict worst = unit->verdict;
+    Verdict worst = unit ? unit->verdict : Verdict::holds;
     const Check* beside = nullptr;  // its backup or its input, where that is the worse news
     for (const Check& check : checks) {
-        if (check.verdict <= worst) continue;
-        worst = check.verdict;
+        if (unit && check.verdict <= worst) continue;
+        worst = std::max(worst, check.verdict);
         beside = &check;
     }
+    if (!unit && !beside) return add_head(Verdict::unknown, tr("Nothing is plugged in yet"));
     add_head(worst, q(beside ? sentence(*beside, document_.text())
                              : unit_sentence(*unit, document_.text())));
     add_checks(checks);
+    if (unit) add_counts(*unit);
+    const bool can_better = std::any_of(checks.begin(), checks.end(), [](const Check& check) {
+        return check.verdict != Verdict::holds && !check.remedies.empty();
+    });
+    if (can_better && !document_.previewing()) ways_timer_.start();
+}
+
+// How much it gives by each way of counting, what room is left, where its data is fullest.
+void VerdictPanel::add_counts(const SwitchAssessment& counted) {
+    const SwitchAssessment* unit = &counted;
+    const std::string& device = counted.device;
     const UnitSystem units = document_.units();
     add_heading(tr("The three ways of counting"));
     const std::pair<SwitchBasis, double> bases[] = {{SwitchBasis::by_class, unit->by_class_w},
@@ -288,10 +302,6 @@ void VerdictPanel::fill_unit(const std::string& device) {
         layout_->addWidget(data);
         break;
     }
-    const bool can_better = std::any_of(checks.begin(), checks.end(), [](const Check& check) {
-        return check.verdict != Verdict::holds && !check.remedies.empty();
-    });
-    if (can_better && !document_.previewing()) ways_timer_.start();
 }
 
 void VerdictPanel::add_unit_remedies() {
@@ -348,7 +358,7 @@ void VerdictPanel::fill_run(const std::string& camera) {
 }
 
 void VerdictPanel::add_ways() {
-    if (!document_.previewing() && document_.assessment().unit(shown_subject_))
+    if (!document_.previewing() && !document_.camera_index(shown_subject_))
         return add_unit_remedies();
     const std::string camera = document_.selected_camera();
     if (camera.empty() || document_.previewing()) return;

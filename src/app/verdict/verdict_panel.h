@@ -39,6 +39,7 @@ private:
     void add_checks(const std::vector<Check>& checks);
     void add_ways();
     void add_unit_remedies();
+    void add_counts(const SwitchAssessment& counted);
     void add_proposal(std::size_t index);
     void add_care();
     void add_heading(const QString& text);

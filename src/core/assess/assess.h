@@ -151,7 +151,4 @@ LinkReach link_reach(const Network& net, const NetLink& link, Condition conditio
 // link-length of one link in one condition, without remedies.
 Check link_length_check(const Network& net, const NetLink& link, Condition condition, bool working);
 
-// What a feeding unit gives by greatest draw in each condition, against its budget.
-std::vector<Check> power_by_condition(const Network& net, int device);
-
 }  // namespace ovant

@@ -190,25 +190,6 @@ double PortAssessment::counted_w(SwitchBasis basis) const {
     return reserved_w;
 }
 
-std::vector<Check> power_by_condition(const Network& net, int device) {
-    std::vector<Check> checks;
-    for (Condition condition : all_conditions) {
-        const SwitchAssessment unit = assess_switch(net, device, {condition, false});
-        Check check;
-        check.id = CheckId::switch_power;
-        check.subject = unit.device;
-        check.value = unit.greatest_w;
-        check.limit = unit.budget_w;
-        check.unit = Unit::watt;
-        check.condition = condition;
-        check.by_condition = true;
-        check.source = source::balance;
-        judge(check, unit.budget_w * net.site->settings.keep_back.power_share);
-        checks.push_back(std::move(check));
-    }
-    return checks;
-}
-
 namespace {
 
 SwitchAssessment assess_unit(const Network& net, int device, const AssessOptions& options,

@@ -2,11 +2,15 @@
 // Small changes to a run as it is: another cable, protectors, a setting, another port, a box.
 #include <algorithm>
 
+#include "core/choose/assign.h"
 #include "core/choose/draft.h"
 #include "core/site/edits.h"
 
 namespace ovant {
 namespace {
+
+// More take too long to be offered while somebody clicks through the runs; Power assigns them all.
+constexpr std::size_t most_ports_assigned = 80;
 
 class Remedies {
 public:
@@ -219,9 +223,46 @@ private:
                 break;  // ports of one unit are alike from here on
             }
         }
+        if (!best || best_verdict != Verdict::holds) {
+            if (assign_around(site, detail)) return true;
+        }
         if (!best) return false;
         site = std::move(*best);
         return true;
+    }
+
+    // Where no free port mends it, others make room: the assignment that mends this run, moves
+    // least and lets no other get worse.
+    bool assign_around(Site& site, std::string& detail) const {
+        const std::string& place = net_.device(run_->outs.front().device).place;
+        if (ports_at(place) > most_ports_assigned) return false;
+        AssignOptions options;
+        options.place = place;
+        options.only_camera = context_.camera->id;
+        options.most_s = 1;
+        Assignment found = assign_ports(context_.site, context_.catalogue, options);
+        if (!found.found || !found.changes()) return false;
+        std::string own, others;
+        for (const PortMove& move : found.moves) {
+            const std::string to = move.to_device + "." + move.to_port;
+            if (move.camera == options.only_camera)
+                own = to;
+            else
+                others += ", " + move.camera + " to " + to;
+        }
+        if (own.empty()) return false;
+        detail = own + others;
+        site = std::move(found.site);
+        return true;
+    }
+
+    std::size_t ports_at(const std::string& place) const {
+        std::size_t count = 0;
+        for (std::size_t i = 0; i < net_.kinds.size(); ++i) {
+            if (net_.device(static_cast<int>(i)).place == place && is_source(*net_.kinds[i]))
+                count += net_.kinds[i]->ports.size();
+        }
+        return count;
     }
 
     ChooseContext context_;

@@ -48,6 +48,13 @@ const UnitDay* DayResult::unit(std::string_view device) const {
     return nullptr;
 }
 
+const TakenDay* DayResult::taken_by(std::string_view device) const {
+    for (const TakenDay& one : taken) {
+        if (one.device == device) return &one;
+    }
+    return nullptr;
+}
+
 std::optional<double> DayResult::next_trouble_s(double t_s) const {
     const auto is_trouble = [](const DayEvent& event) {
         switch (event.kind) {

@@ -125,6 +125,11 @@ struct UnitDay {
     std::vector<Sample> watts;  // of all its ports
 };
 
+struct TakenDay {
+    std::string device;
+    std::vector<Sample> watts;  // at its outlet, or at its input where it is fed over a cable
+};
+
 struct BackupDay {
     std::string id;
     std::vector<Sample> wh;  // left in it
@@ -145,6 +150,7 @@ struct DayResult {
     std::vector<CameraDay> cameras;  // in the order of Network::cameras
     std::vector<PortDay> ports;
     std::vector<UnitDay> units;
+    std::vector<TakenDay> taken;  // by every unit with a plug or a power supply
     std::vector<BackupDay> backups;
     std::vector<Sample> air_c;
     std::vector<Sample> recorded_mbps;
@@ -153,6 +159,7 @@ struct DayResult {
     bool stopped = false;  // `go_on` said no: what is here ends early
     const CameraDay* camera(std::string_view id) const;
     const UnitDay* unit(std::string_view device) const;
+    const TakenDay* taken_by(std::string_view device) const;
     // Start of the next trouble after `t_s`: a camera that goes dark, a port cut, refused or shed.
     // Runs of the same trouble count once an hour. Nothing after the last.
     std::optional<double> next_trouble_s(double t_s) const;

@@ -34,6 +34,7 @@ DayEngine::DayEngine(const Network& net, const DayPlan& plan,
     state_.off.assign(count, 0);
     camera_at_.assign(count, -1);
     unit_at_.assign(count, -1);
+    taken_at_.assign(count, -1);
     powered_.assign(count, 0);
     running_.assign(count, 1);
     unit_retry_s_.assign(count, 0);
@@ -47,6 +48,10 @@ DayEngine::DayEngine(const Network& net, const DayPlan& plan,
     for (std::size_t i = 0; i < count; ++i) {
         const int device = static_cast<int>(i);
         const Kind& kind = net.kind(device);
+        if (kind.supply || plugs_into_mains(kind)) {
+            taken_at_[i] = static_cast<int>(out_.taken.size());
+            out_.taken.push_back({name(device), {}});
+        }
         if (!kind.supply) continue;
         Unit unit;
         unit.device = device;
@@ -311,13 +316,32 @@ void DayEngine::set_flow(Flow& kept, const Flow& now) {
     kept = now;
 }
 
+void DayEngine::note_source(int device) {
+    const auto at = static_cast<std::size_t>(device);
+    set_flow(source_flows_[at], source_flow(device));
+    if (!is_source(net_.kind(device)) && !plugs_into_mains(net_.kind(device))) return;
+    const double ports_w =
+        unit_at_[at] >= 0 ? units_[static_cast<std::size_t>(unit_at_[at])].total_w : 0;
+    note_taken(device, powered_[at] ? outlet_w(net_.kind(device), ports_w) : 0);
+}
+
+void DayEngine::note_taken(int device, double watts) {
+    const int number = taken_at_[static_cast<std::size_t>(device)];
+    if (number < 0) return;
+    std::vector<Sample>& series = out_.taken[static_cast<std::size_t>(number)].watts;
+    if (!series.empty() && series.back().t_s == t_s_)
+        series.back().value = watts;
+    else if (series.empty() || std::abs(series.back().value - watts) > 0.004)
+        series.push_back({t_s_, watts});
+}
+
 // The sums are kept up by differences; now and then they are added up anew.
 void DayEngine::add_up_flows() {
     flow_ = {};
+    source_flows_.assign(source_flows_.size(), {});
     for (const Flow& flow : flows_) flow_.take(flow, 1);
     for (std::size_t i = 0; i < source_flows_.size(); ++i) {
-        source_flows_[i] = source_flow(static_cast<int>(i));
-        flow_.take(source_flows_[i], 1);
+        note_source(static_cast<int>(i));
     }
 }
 

@@ -119,6 +119,8 @@ private:
     void add_up_flows();
     Flow source_flow(int device) const;
     void set_flow(Flow& kept, const Flow& now);
+    void note_source(int device);
+    void note_taken(int device, double watts);
     double uniform(double from, double to);
     const std::string& name(int device) const { return net_.device(device).id; }
 
@@ -202,6 +204,7 @@ private:
     std::vector<std::vector<int>> fed_;     // by root port number: devices of its feed
     std::vector<std::vector<int>> behind_;  // by device: cameras whose picture passes it
     std::vector<Flow> flows_;               // by root port number
+    std::vector<int> taken_at_;             // by device: its place in DayResult::taken, -1
     std::vector<Flow> source_flows_;        // by device: its own and what conversion loses
     Flow flow_;                             // of all of them
     std::vector<std::uint32_t> seen_;

@@ -65,7 +65,7 @@ bool DayEngine::has_mains(int device) const {
 void DayEngine::unit_power(int device, bool on) {
     const auto at = static_cast<std::size_t>(device);
     powered_[at] = on;
-    set_flow(source_flows_[at], source_flow(device));
+    note_source(device);
     state_.off[at] = !on;
     ++boot_stamp_[at];
     if (on) {

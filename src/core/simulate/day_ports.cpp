@@ -166,6 +166,8 @@ void DayEngine::take_results(PortAt root, const std::vector<PortFeed>& feeds) {
             const int device = feed.points[i].device;
             const auto at = static_cast<std::size_t>(device);
             seen_[at] = seen;
+            if (takes_power(net_.port(feed.points[i].entered)))
+                note_taken(device, feed.points[i].load_w);
             const double volts = feed.solution.stands ? feed.solution.volts[i] : 0;
             const int number = camera_at_[at];
             if (number >= 0) {
@@ -186,6 +188,7 @@ void DayEngine::take_results(PortAt root, const std::vector<PortFeed>& feeds) {
         const auto at = static_cast<std::size_t>(device);
         if (seen_[at] == seen) continue;
         const int number = camera_at_[at];
+        note_taken(device, 0);
         if (number >= 0) {
             camera_lost(number, DayEventKind::camera_off, 0, 0);
             note_camera(number);
@@ -235,8 +238,7 @@ void DayEngine::set_watts(int number, double watts, double source_a) {
         port.watts = watts;
         unit.total_w = 0;
         for (int other : unit.ports) unit.total_w += ports_[static_cast<std::size_t>(other)].watts;
-        set_flow(source_flows_[static_cast<std::size_t>(port.at.device)],
-                 source_flow(port.at.device));
+        note_source(port.at.device);
         push(day.watts, watts);
         push(unit_day.watts, unit.total_w);
         day.peak_w = std::max(day.peak_w, watts);
