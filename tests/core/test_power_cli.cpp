@@ -67,7 +67,8 @@ TEST_CASE("a day on the command line is the same for the same seed", "[cli][day]
     }
     // Summer in the far north: the sun is up and no infrared comes on.
     const auto bright = nlohmann::json::parse(
-        ran({"day", demo_file(), "--json", "--date", "2027-06-21", "--lat", "75", "--lon", "20"}).out);
+        ran({"day", demo_file(), "--json", "--date", "2027-06-21", "--lat", "75", "--lon", "20"})
+            .out);
     for (const auto& event : bright["events"]) CHECK(event["event"] != "infrared-on");
     const Ran text = ran({"day", demo_file(), "--events"});
     CHECK(text.out.find("sunrise") != std::string::npos);

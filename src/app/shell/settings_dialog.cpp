@@ -167,7 +167,7 @@ SettingsDialog::SettingsDialog(Document& document, QWidget* parent)
     connect(worst, &QCheckBox::toggled, this,
             [this](bool on) { settings_.worst_permitted_cable = on; });
     form->addRow(worst);
-    for (const NumberField& field : number_fields) {
+    const auto add_number = [&](const NumberField& field, QFormLayout* column) {
         auto* edit = new QuantityEdit(field.unit, settings_.units, this);
         edit->setObjectName(field.name);
         edit->set_value(field.value(settings_) * field.factor);
@@ -176,9 +176,10 @@ SettingsDialog::SettingsDialog(Document& document, QWidget* parent)
             if (value) field.value(settings_) = *value / field.factor;
         });
         connect(edit, &QuantityEdit::refused, &document_, &Document::refused);
-        const bool judged = &field < number_fields + judged_fields;
-        (judged ? form : right)->addRow(tr(field.label), edit);
-    }
+        column->addRow(tr(field.label), edit);
+    };
+    for (const NumberField& field : number_fields)
+        add_number(field, &field < number_fields + judged_fields ? form : right);
     auto* currency = new QLineEdit(QString::fromStdString(settings_.currency));
     currency->setObjectName("currency");
     currency->setMaxLength(8);
@@ -209,17 +210,7 @@ SettingsDialog::SettingsDialog(Document& document, QWidget* parent)
         connect(edit, &QuantityEdit::refused, &document_, &Document::refused);
         day_column->addRow(label, edit);
     };
-    for (const NumberField& field : day_fields) {
-        auto* edit = new QuantityEdit(field.unit, settings_.units, this);
-        edit->setObjectName(field.name);
-        edit->set_value(field.value(settings_) * field.factor);
-        edit->setAccessibleName(tr(field.label));
-        connect(edit, &QuantityEdit::entered, this, [this, field](std::optional<double> value) {
-            if (value) field.value(settings_) = *value / field.factor;
-        });
-        connect(edit, &QuantityEdit::refused, &document_, &Document::refused);
-        day_column->addRow(tr(field.label), edit);
-    }
+    for (const NumberField& field : day_fields) add_number(field, day_column);
     hour_field(tr("Mains fails at"), "outageAt", settings_.day.outage_at_h);
     hour_field(tr("Planned restart at"), "restartAt", settings_.day.restart_at_h);
     auto* buttons = new QDialogButtonBox(QDialogButtonBox::Cancel);

@@ -1,0 +1,227 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/choose/port_fits.h"
+
+#include <algorithm>
+
+namespace ovant {
+namespace {
+
+bool same_kind_of_port(const PortKind& a, const PortKind& b) {
+    return a.poe_class == b.poe_class && a.limit_w == b.limit_w && a.rate_mbps == b.rate_mbps &&
+           a.group == b.group && a.medium == b.medium && a.power == b.power &&
+           a.alternative == b.alternative && a.line == b.line;
+}
+
+class Measuring {
+public:
+    Measuring(const Site& site, const Catalogue& catalogue, std::string place,
+              bool may_change_groups)
+        : given_(site), place_(std::move(place)), may_change_groups_(may_change_groups) {
+        out_.site = std::make_unique<Site>(site);
+        out_.net = lay_out(*out_.site, catalogue);
+        for (const Place& one : site.places) {
+            if (place_.empty() && one.head_end) place_ = one.id;
+        }
+    }
+
+    PortFits make() {
+        find_pools();
+        find_items();
+        measure();
+        return std::move(out_);
+    }
+
+private:
+    void find_pools() {
+        for (std::size_t i = 0; i < out_.net.kinds.size(); ++i) {
+            const int device = static_cast<int>(i);
+            const Kind& kind = out_.net.kind(device);
+            if (!is_source(kind) || out_.net.device(device).place != place_ || place_.empty())
+                continue;
+            for (std::size_t k = 0; k < kind.ports.size(); ++k) {
+                const PortAt at{device, static_cast<int>(k)};
+                const PortKind& port = out_.net.port(at);
+                if (port.role != PortRole::pse || port.power != PowerKind::poe ||
+                    port.medium != Medium::twisted_pair || out_.net.power_off(at)) {
+                    continue;
+                }
+                const auto like =
+                    std::find_if(out_.pools.begin(), out_.pools.end(), [&](const Pool& pool) {
+                        return pool.device == device &&
+                               same_kind_of_port(out_.net.port(pool.ports.front()), port);
+                    });
+                if (like != out_.pools.end()) {
+                    like->ports.push_back(at);
+                } else {
+                    const bool settable = kind.supply->long_setting && port.group > 0;
+                    out_.pools.push_back({device, settable ? port.group : 0, {at}, {}});
+                }
+            }
+        }
+    }
+
+    void find_items() {
+        for (std::size_t p = 0; p < out_.pools.size(); ++p) {
+            for (PortAt at : out_.pools[p].ports) {
+                if (out_.net.link_at(at) < 0) {
+                    out_.pools[p].open.push_back(at);
+                    continue;
+                }
+                Item item;
+                item.at = at;
+                item.pool = static_cast<int>(p);
+                item.poe_class = class_asked(out_.net, at);
+                for (std::size_t r = 0; r < out_.net.runs.size(); ++r) {
+                    const Run& run = out_.net.runs[r];
+                    if (run.source != at) continue;
+                    item.runs.push_back(r);
+                    item.mbps += out_.net.bit_rate_mbps[r];
+                    const Device& camera = out_.net.device(run.camera);
+                    if (camera.camera) {
+                        item.importance = std::min(item.importance, camera.camera->importance);
+                    }
+                }
+                if (item.poe_class == 0 || item.runs.empty()) continue;  // stays where it is
+                out_.pools[p].open.push_back(at);
+                out_.items.push_back(std::move(item));
+            }
+        }
+    }
+
+    // Without port-setting: who stands beside whom is for the programme to decide. Each neighbour
+    // that cannot have the setting says so by its own link-rate.
+    Level judge_run(std::size_t run) const {
+        Level level{Verdict::holds, 0};
+        for (const Check& check : assess_run(out_.net, run).checks) {
+            if (check.id == CheckId::port_setting) continue;
+            level.verdict = std::max(level.verdict, check.verdict);
+            level.failing += check.verdict == Verdict::fails;
+        }
+        return level;
+    }
+    Level judge(const Item& item) const {
+        Level level{Verdict::holds, 0};
+        for (std::size_t run : item.runs) {
+            const Level one = judge_run(run);
+            level.verdict = std::max(level.verdict, one.verdict);
+            level.failing += one.failing;
+        }
+        return level;
+    }
+
+    // Moves the plug in the network alone, asks, and moves it back.
+    Fit fit_at(Item& item, PortAt to, SwitchBasis basis) {
+        const PortAt from = item.at;
+        const int link = out_.net.link_at(from);
+        NetLink& laid = out_.net.links[static_cast<std::size_t>(link)];
+        const auto on = [&](PortAt at) -> int& {
+            return out_.net
+                .link_on[static_cast<std::size_t>(at.device)][static_cast<std::size_t>(at.port)];
+        };
+        const int there = on(to);
+        const auto replug = [&](PortAt old_at, PortAt new_at) {
+            (laid.a == old_at ? laid.a : laid.b) = new_at;
+            for (PortAt& by : out_.net.fed_by) {
+                if (by == old_at) by = new_at;
+            }
+            for (std::size_t number : item.runs) {
+                Run& run = out_.net.runs[number];
+                run.source = new_at;
+                for (PortAt& out : run.outs) {
+                    if (out == old_at) out = new_at;
+                }
+            }
+        };
+        // What else is fed from the target must not be taken for this plug's.
+        std::vector<std::size_t> others;
+        for (std::size_t i = 0; i < out_.net.fed_by.size(); ++i) {
+            if (from != to && out_.net.fed_by[i] == to) others.push_back(i);
+        }
+        for (std::size_t i : others) out_.net.fed_by[i] = {};
+        on(from) = -1;
+        on(to) = link;
+        replug(from, to);
+        Fit fit;
+        fit.level = judge(item);
+        fit.watts = assess_port(out_.net, to).counted_w(basis);
+        replug(to, from);
+        on(to) = there;
+        on(from) = link;
+        for (std::size_t i : others) out_.net.fed_by[i] = to;
+        return fit;
+    }
+
+    SwitchBasis basis_of(int device) const {
+        return out_.net.kind(device).supply->allocation == Allocation::by_class
+                   ? SwitchBasis::by_class
+                   : given_.settings.switch_basis;
+    }
+
+    void set_group(int device, int group, bool on) {
+        auto& groups = out_.site->devices[static_cast<std::size_t>(device)].long_groups;
+        if (on)
+            groups.insert(group);
+        else
+            groups.erase(group);
+    }
+
+    void measure() {
+        out_.stay_fits.assign(out_.pools.size(),
+                              {Level{Verdict::holds, 0}, Level{Verdict::holds, 0}});
+        out_.fits.assign(out_.items.size(), std::vector<std::array<Fit, 2>>(out_.pools.size()));
+        for (Item& item : out_.items) item.now = judge(item);
+        for (std::size_t p = 0; p < out_.pools.size(); ++p) {
+            Pool& pool = out_.pools[p];
+            for (bool on : {false, true}) {
+                if (pool.group == 0 && on) continue;
+                const bool now = pool.group > 0 && out_.group_now(pool);
+                if (pool.group > 0) {
+                    if (!may_change_groups_ && on != now) continue;
+                    set_group(pool.device, pool.group, on);
+                }
+                for (std::size_t i = 0; i < out_.items.size(); ++i) {
+                    Item& item = out_.items[i];
+                    const PortAt to =
+                        item.pool == static_cast<int>(p) ? item.at : pool.ports.front();
+                    out_.fits[i][p][on] = fit_at(item, to, basis_of(pool.device));
+                }
+                if (pool.group > 0) {
+                    out_.stay_fits[p][on] = judge_what_stays(pool);
+                    set_group(pool.device, pool.group, now);
+                }
+            }
+        }
+    }
+
+    // The worst run over a plug of the pool that is none of the items, as an injector's data lead.
+    Level judge_what_stays(const Pool& pool) const {
+        Level worst{Verdict::holds, 0};
+        for (PortAt at : pool.ports) {
+            if (std::find(pool.open.begin(), pool.open.end(), at) != pool.open.end()) continue;
+            for (std::size_t r = 0; r < out_.net.runs.size(); ++r) {
+                const auto& outs = out_.net.runs[r].outs;
+                if (std::find(outs.begin(), outs.end(), at) != outs.end())
+                    worst = std::max(worst, judge_run(r));
+            }
+        }
+        return worst;
+    }
+
+    const Site& given_;
+    std::string place_;
+    bool may_change_groups_;
+    PortFits out_;
+};
+
+}  // namespace
+
+bool PortFits::group_now(const Pool& pool) const {
+    return site->devices[static_cast<std::size_t>(pool.device)].long_groups.contains(pool.group);
+}
+
+PortFits measure_ports(const Site& site, const Catalogue& catalogue, const std::string& place,
+                       bool may_change_groups) {
+    return Measuring(site, catalogue, place, may_change_groups).make();
+}
+
+}  // namespace ovant

@@ -1,0 +1,62 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// How well each plug of a place would do on each of its ports, asked of assess with the plug moved
+// there. Private to core/choose.
+#pragma once
+
+#include <array>
+#include <memory>
+#include <string>
+#include <vector>
+
+#include "core/assess/assess.h"
+
+namespace ovant {
+
+// Ports of one unit that are alike: any of them does.
+struct Pool {
+    int device = -1;
+    int group = 0;  // 0, or the group whose setting decides
+    std::vector<PortAt> ports;
+    std::vector<PortAt> open;  // those not taken by something that stays
+};
+
+// How well runs do: their worst verdict, and how many checks fail where one does.
+struct Level {
+    Verdict verdict = Verdict::fails;
+    int failing = 1000;
+    auto operator<=>(const Level&) const = default;
+};
+
+// A plug on a feeding port, with whatever is behind it.
+struct Item {
+    PortAt at;
+    int pool = -1;
+    std::vector<std::size_t> runs;  // by index into Network::runs
+    int poe_class = 0;
+    int importance = 3;
+    double mbps = 0;
+    Level now;
+};
+
+// How one plug would do in one pool under one setting of its group.
+struct Fit {
+    Level level;
+    double watts = 0;
+    int column = -1;
+};
+
+struct PortFits {
+    std::unique_ptr<Site> site;  // as given, its groups set now and then to see how a plug would do
+    Network net;                 // of that site
+    std::vector<Pool> pools;
+    std::vector<Item> items;
+    std::vector<std::vector<std::array<Fit, 2>>> fits;  // by item, pool, setting of its group
+    std::vector<std::array<Level, 2>> stay_fits;        // by pool and setting: what stays there
+    bool group_now(const Pool& pool) const;
+};
+
+// Of the PoE ports at a place, the head end where it is empty.
+PortFits measure_ports(const Site& site, const Catalogue& catalogue, const std::string& place,
+                       bool may_change_groups);
+
+}  // namespace ovant
