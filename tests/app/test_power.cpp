@@ -11,6 +11,7 @@
 #include "app/power/tree_picture.h"
 #include "app/strip/strip_view.h"
 #include "app/theme/theme.h"
+#include "core/parts/parts.h"
 #include "core/site/edits.h"
 #include "driver.h"
 #include "support/sites.h"
@@ -248,6 +249,9 @@ TEST_CASE("what if copper-clad was pulled: more faults, the site unchanged", "[w
     CHECK(d.document().committed() == before);
     CHECK(d.find<QToolButton>("whatIf")->text().contains("copper-clad"));
     CHECK(clad->isChecked());
+    // What is bought and built stays what it is.
+    CHECK(count_parts(d.document().site_network()).size() ==
+          count_parts(lay_out(before, d.document().catalogue())).size());
     // The day follows: it is of the worse site.
     d.wait([&] { return !d.document().day().working(); });
     d.trigger("what-if-copper-clad");
@@ -256,6 +260,9 @@ TEST_CASE("what if copper-clad was pulled: more faults, the site unchanged", "[w
     d.trigger("what-if-selected");
     CHECK(d.verdict_of("K23") == Verdict::fails);
     CHECK(d.find<QToolButton>("whatIf")->text().contains("SW2 fails"));
+    // Another site starts with nothing gone worse.
+    d.window().open_demo();
+    CHECK(d.document().failed().empty());
     d.trigger("what-if-nothing");
     CHECK(count_failing(d.document().assessment()) == failing);
 }

@@ -47,6 +47,8 @@ void Document::show_site(std::shared_ptr<const Site> site, const std::string& mo
                       : assess_move(*network, *network_, assessment_, moved, {condition_, false});
     network_ = std::move(network);
     judged_ = std::move(judged);
+    site_network_ =
+        judged_ == shown_ ? nullptr : std::make_unique<Network>(lay_out(*shown_, *catalogue_));
     if (!selected_.empty() && !names_object(*shown_, selected_)) {
         selected_.clear();
         emit selection_changed();
@@ -193,6 +195,8 @@ void Document::set_condition(std::optional<Condition> condition) {
 
 void Document::start(Site site, const QString& path) {
     pinned_ways_.clear();
+    what_if_.clear();
+    failed_.clear();
     current_ = std::make_shared<const Site>(std::move(site));
     saved_ = current_;
     history_ = {{QString(), current_}};

@@ -43,6 +43,8 @@ public:
     const Site& judged() const { return *judged_; }
     const Catalogue& catalogue() const { return *catalogue_; }
     const Network& network() const { return *network_; }
+    // The same without any what-if: what is bought, built and edited.
+    const Network& site_network() const { return site_network_ ? *site_network_ : *network_; }
     const Assessment& assessment() const { return assessment_; }
     TextContext text() const { return {site().settings.units, catalogue_.get()}; }
     UnitSystem units() const { return site().settings.units; }
@@ -133,6 +135,7 @@ private:
     DayPlayer* day_;
     std::unique_ptr<Catalogue> catalogue_;
     std::unique_ptr<Network> network_;
+    std::unique_ptr<Network> site_network_;  // only where a what-if is on
     Assessment assessment_;
     std::vector<Step> history_;
     std::size_t at_ = 0;

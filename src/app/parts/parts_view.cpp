@@ -27,7 +27,7 @@ PartsModel::PartsModel(const Document& document, QObject* parent)
 void PartsModel::refresh() {
     if (document_.previewing()) return;
     beginResetModel();
-    parts_ = count_parts(document_.network());
+    parts_ = count_parts(document_.site_network());
     endResetModel();
 }
 

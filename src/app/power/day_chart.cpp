@@ -236,56 +236,90 @@ void DayChart::paint_watts(QPainter& painter) const {
                      q(shown(budget_w, Unit::watt, document_.units())));
 }
 
+// What is seen of a camera in each column of pixels, and whether its motors run there.
+struct BandColumns {
+    std::vector<unsigned> seen;
+    std::vector<char> motors;
+};
+
+BandColumns DayChart::columns_of(const CameraDay& camera) const {
+    const int count = std::max(1, static_cast<int>(right() - left()));
+    BandColumns out{std::vector<unsigned>(static_cast<std::size_t>(count), 0),
+                    std::vector<char>(static_cast<std::size_t>(count), 0)};
+    for (std::size_t i = 0; i < camera.moments.size(); ++i) {
+        const CameraMoment& moment = camera.moments[i];
+        const int from = std::clamp(static_cast<int>(x_at(moment.t_s) - left()), 0, count - 1);
+        const int to =
+            std::clamp(static_cast<int>(x_at(until_s(camera, i)) - left()), from, count - 1);
+        for (int x = from; x <= to; ++x) {
+            out.seen[static_cast<std::size_t>(x)] |= seen_as(moment.state);
+            if (moment.uses & uses_motors) out.motors[static_cast<std::size_t>(x)] = 1;
+        }
+    }
+    return out;
+}
+
+double DayChart::until_s(const CameraDay& camera, std::size_t moment) const {
+    return moment + 1 < camera.moments.size() ? camera.moments[moment + 1].t_s
+                                              : document_.day().result()->length_s;
+}
+
+// A stretch of a band: calm, waiting, restarting again and again, off, or without a picture.
+void DayChart::paint_stretch(QPainter& painter, const QRectF& part, unsigned what) const {
+    const Theme& theme = theme_of(*this);
+    QColor calm = theme.holds, grey = theme.unknown, dim = theme.fails;
+    calm.setAlpha(54);
+    grey.setAlpha(90);
+    dim.setAlpha(120);
+    if (what == seen_on) return painter.fillRect(part, calm);
+    if (what & seen_wait) {
+        painter.fillRect(part, grey);
+        return painter.fillRect(part, QBrush(theme.fails, Qt::BDiagPattern));
+    }
+    if ((what & seen_start) && (what & (seen_off | seen_on)) && part.width() > 6) {
+        painter.fillRect(part, calm);
+        for (double x = part.left(); x < part.right(); x += 8) {
+            painter.fillRect(QRectF(x, part.top(), std::min(4.0, part.right() - x), part.height()),
+                             theme.fails);
+        }
+        return;
+    }
+    if (what & (seen_off | seen_start))
+        return painter.fillRect(part, what & seen_on ? theme.fails : dim);
+    painter.fillRect(part, QBrush(grey, Qt::Dense5Pattern));
+}
+
+QString DayChart::words_of(const CameraDay& camera) const {
+    double waits_s = 0;
+    for (std::size_t i = 0; i < camera.moments.size(); ++i) {
+        if (camera.moments[i].state == CameraState::refused)
+            waits_s += until_s(camera, i) - camera.moments[i].t_s;
+    }
+    const QString dark = q(duration_text(camera.dark_s));
+    QString words;
+    if (camera.restarts > 1)
+        words = tr("restarts %1 times, dark %2").arg(camera.restarts).arg(dark);
+    else if (waits_s > 60)
+        words = tr("waits for power %1, dark %2").arg(q(duration_text(waits_s)), dark);
+    else if (camera.dark_s > 60)
+        words = tr("dark for %1").arg(dark);
+    const auto kept = document_.day().kept();
+    const CameraDay* before = kept ? kept->camera(camera.camera) : nullptr;
+    if (!before || (words.isEmpty() && before->dark_s <= 60)) return words;
+    if (words.isEmpty()) words = tr("stays on");
+    return words + tr(" (before: dark %1)").arg(q(duration_text(before->dark_s)));
+}
+
 void DayChart::paint_band(QPainter& painter, const CameraDay& camera, double y) const {
     const Theme& theme = theme_of(*this);
     const double height = band_pitch() - 7;
     const QRectF band(left(), y - height / 2, right() - left(), height);
-    painter.setRenderHint(QPainter::Antialiasing, false);
     painter.setFont(text_font(*this, 0.85, camera.camera == document_.selected_camera()));
     painter.setPen(theme.ink);
     painter.drawText(QRectF(8, y - line() / 2, left() - 12, line()),
                      Qt::AlignLeft | Qt::AlignVCenter, q(camera.camera));
-    const int columns = std::max(1, static_cast<int>(band.width()));
-    std::vector<unsigned> seen(static_cast<std::size_t>(columns), 0);
-    std::vector<char> motors(static_cast<std::size_t>(columns), 0);
-    for (std::size_t i = 0; i < camera.moments.size(); ++i) {
-        const CameraMoment& moment = camera.moments[i];
-        const double until_s = i + 1 < camera.moments.size() ? camera.moments[i + 1].t_s
-                                                             : document_.day().result()->length_s;
-        const int from = std::clamp(static_cast<int>(x_at(moment.t_s) - left()), 0, columns - 1);
-        const int to = std::clamp(static_cast<int>(x_at(until_s) - left()), from, columns - 1);
-        for (int x = from; x <= to; ++x) {
-            seen[static_cast<std::size_t>(x)] |= seen_as(moment.state);
-            if (moment.uses & uses_motors) motors[static_cast<std::size_t>(x)] = 1;
-        }
-    }
-    QColor calm = theme.holds;
-    calm.setAlpha(54);
-    QColor grey = theme.unknown;
-    grey.setAlpha(90);
-    const auto paint_run = [&](int from, int to, unsigned what) {
-        const QRectF part(band.left() + from, band.top(), to - from, band.height());
-        const bool loops = (what & seen_start) && (what & (seen_off | seen_on)) && to - from > 6;
-        if (what == seen_on) {
-            painter.fillRect(part, calm);
-        } else if (what & seen_wait) {
-            painter.fillRect(part, grey);
-            painter.fillRect(part, QBrush(theme.fails, Qt::BDiagPattern));
-        } else if (loops) {  // restarts, one after the other
-            painter.fillRect(part, calm);
-            for (double x = part.left(); x < part.right(); x += 8)
-                painter.fillRect(
-                    QRectF(x, part.top(), std::min(4.0, part.right() - x), part.height()),
-                    theme.fails);
-        } else if (what & (seen_off | seen_start)) {
-            painter.fillRect(part, what & seen_on ? theme.fails
-                                                  : QColor(theme.fails.red(), theme.fails.green(),
-                                                           theme.fails.blue(), 120));
-        } else if (what & seen_blind) {
-            painter.fillRect(part, QBrush(grey, Qt::Dense5Pattern));
-        }
-    };
-    int from = 0;
+    painter.setRenderHint(QPainter::Antialiasing, false);
+    const BandColumns columns = columns_of(camera);
     const auto family = [](unsigned what) {
         return what == seen_on     ? 0
                : what & seen_wait  ? 1
@@ -293,49 +327,33 @@ void DayChart::paint_band(QPainter& painter, const CameraDay& camera, double y) 
                : what & seen_off   ? 3
                                    : 4;
     };
-    for (int x = 1; x <= columns; ++x) {
-        const auto here = static_cast<std::size_t>(x);
-        if (x < columns && family(seen[here]) == family(seen[static_cast<std::size_t>(from)]))
+    std::size_t from = 0;
+    for (std::size_t x = 1; x <= columns.seen.size(); ++x) {
+        if (x < columns.seen.size() && family(columns.seen[x]) == family(columns.seen[from]))
             continue;
         unsigned what = 0;
-        for (int k = from; k < x; ++k) what |= seen[static_cast<std::size_t>(k)];
-        paint_run(from, x, what);
+        for (std::size_t k = from; k < x; ++k) what |= columns.seen[k];
+        paint_stretch(painter,
+                      QRectF(band.left() + static_cast<double>(from), band.top(),
+                             static_cast<double>(x - from), band.height()),
+                      what);
         from = x;
     }
-    for (int x = 0; x < columns; ++x) {
-        if (motors[static_cast<std::size_t>(x)] && seen[static_cast<std::size_t>(x)] == seen_on)
-            painter.fillRect(QRectF(band.left() + x, band.bottom() - 3, 1, 3), theme.copper);
+    for (std::size_t x = 0; x < columns.motors.size(); ++x) {
+        if (columns.motors[x] && columns.seen[x] == seen_on)
+            painter.fillRect(QRectF(band.left() + static_cast<double>(x), band.bottom() - 3, 1, 3),
+                             theme.copper);
     }
     painter.setRenderHint(QPainter::Antialiasing);
-    double waits_s = 0;
-    for (std::size_t i = 0; i < camera.moments.size(); ++i) {
-        if (camera.moments[i].state != CameraState::refused) continue;
-        waits_s += (i + 1 < camera.moments.size() ? camera.moments[i + 1].t_s
-                                                  : document_.day().result()->length_s) -
-                   camera.moments[i].t_s;
-    }
-    QString words;
-    if (camera.restarts > 1)
-        words = tr("restarts %1 times, dark %2")
-                    .arg(camera.restarts)
-                    .arg(q(duration_text(camera.dark_s)));
-    else if (waits_s > 60)
-        words = tr("waits for power %1, dark %2")
-                    .arg(q(duration_text(waits_s)), q(duration_text(camera.dark_s)));
-    else if (camera.dark_s > 60)
-        words = tr("dark for %1").arg(q(duration_text(camera.dark_s)));
+    const QString words = words_of(camera);
     if (words.isEmpty()) return;
-    if (const auto kept = document_.day().kept()) {
-        const CameraDay* before = kept->camera(camera.camera);
-        if (before) words += tr(" (before %1)").arg(q(duration_text(before->dark_s)));
-    }
     painter.setFont(text_font(*this, 0.8, true));
     const double wide = painter.fontMetrics().horizontalAdvance(words) + 10;
     const QRectF box(band.center().x() - wide / 2, band.top(), wide, band.height());
     QColor page = theme.card;
     page.setAlpha(225);
     painter.fillRect(box, page);
-    painter.setPen(theme.fails);
+    painter.setPen(camera.dark_s > 60 ? theme.fails : theme.holds);
     painter.drawText(box, Qt::AlignCenter, words);
 }
 

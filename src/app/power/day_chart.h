@@ -10,6 +10,8 @@
 
 namespace ovant {
 
+struct BandColumns;
+
 class DayChart : public QWidget {
     Q_OBJECT
 
@@ -19,6 +21,8 @@ public:
     // Pixel of a time, and of the middle of a camera's band; for tests.
     double x_at(double t_s) const;
     double y_of(const std::string& camera) const;
+    // Whose bands are shown.
+    const std::vector<std::string>& cameras() const { return cameras_; }
 
 protected:
     void paintEvent(QPaintEvent* event) override;
@@ -31,11 +35,6 @@ private:
     double t_at(double x) const;
     double line() const;
     double watts_height() const;
-
-public:
-    const std::vector<std::string>& cameras() const { return cameras_; }
-
-private:
     double left() const;
     double right() const;
     double bands_top() const;
@@ -44,6 +43,10 @@ private:
     void paint_watts(QPainter& painter) const;
     void paint_series(QPainter& painter, const std::vector<Sample>& series, double full_w,
                       bool kept) const;
+    double until_s(const CameraDay& camera, std::size_t moment) const;
+    BandColumns columns_of(const CameraDay& camera) const;
+    void paint_stretch(QPainter& painter, const QRectF& part, unsigned what) const;
+    QString words_of(const CameraDay& camera) const;
     void paint_band(QPainter& painter, const CameraDay& camera, double y) const;
     void paint_hours(QPainter& painter) const;
     void paint_marker(QPainter& painter) const;

@@ -70,7 +70,7 @@ void ProveView::resizeEvent(QResizeEvent*) {
 }
 
 void ProveView::refresh() {
-    const std::vector<Card> cards = wiring_cards(document_.network());
+    const std::vector<Card> cards = wiring_cards(document_.site_network());
     cameras_.clear();
     for (const Card& card : cards) cameras_.push_back(card.camera);
     pdf_ = cards_pdf(cards, document_.site().name, document_.text());

@@ -107,14 +107,14 @@ void DetailsPanel::fill_camera(const Device& device) {
 
 void DetailsPanel::fill_run_links(const std::string& camera) {
     const auto index = document_.camera_index(camera);
-    if (!index || document_.network().runs[*index].links.empty()) return;
+    if (!index || document_.site_network().runs[*index].links.empty()) return;
     Document& d = document_;
-    const Run& run = d.network().runs[*index];
+    const Run& run = d.site_network().runs[*index];
     add_heading(tr("Cable of this run"));
-    const NetLink& first = d.network().links[static_cast<std::size_t>(run.links.front())];
+    const NetLink& first = d.site_network().links[static_cast<std::size_t>(run.links.front())];
     std::vector<std::string> links;
     for (int link : run.links)
-        links.push_back(d.network().links[static_cast<std::size_t>(link)].link->id);
+        links.push_back(d.site_network().links[static_cast<std::size_t>(link)].link->id);
     add_choice(
         tr("All lengths"), "runCable", cables_of(first.medium()), first.cable->id,
         [&d, links](const std::string& cable) {
