@@ -4,6 +4,7 @@
 #include <fmt/format.h>
 
 #include <algorithm>
+#include <cctype>
 #include <cmath>
 
 #include "phrase/numbers.h"
@@ -31,6 +32,14 @@ std::string cause_text(const DayEvent& event) {
 std::string with_cause(std::string text, const DayEvent& event) {
     const std::string cause = cause_text(event);
     return cause.empty() ? text : text + ": " + cause;
+}
+
+// A sentence as it goes on in another: "Port" becomes "port", "K14" stays.
+std::string lowered(std::string text) {
+    const auto letter = [&](std::size_t i) { return static_cast<unsigned char>(text[i]); };
+    if (text.size() > 1 && std::isupper(letter(0)) && std::islower(letter(1)))
+        text[0] = static_cast<char>(std::tolower(letter(0)));
+    return text;
 }
 
 std::string counted(int count, const char* one, const char* many) {
@@ -184,9 +193,10 @@ std::string camera_day_text(const CameraDay& day, const TextContext& context) {
         out += fmt::format("{} without a picture for {}", day.restarts > 0 ? "," : " is",
                            duration_text(day.dark_s));
     }
-    if (day.cause) {
-        out +=
-            fmt::format(". {}, at {}", event_text(*day.cause, context), clock_text(day.cause->t_s));
+    for (std::size_t i = 0; i < day.causes.size(); ++i) {
+        const std::string text = event_text(day.causes[i], context);
+        out += fmt::format("{}{}, at {}", i ? "; then " : ". ", i ? lowered(text) : text,
+                           clock_text(day.causes[i].t_s));
     }
     return out;
 }

@@ -2,9 +2,11 @@
 // The day: states, cuts, refusals, outages, thermostats, energy, order.
 #include <rapidcheck.h>
 
+#include <algorithm>
 #include <catch2/catch.hpp>
 #include <cmath>
 
+#include "core/format/kind_text.h"
 #include "core/format/site_json.h"
 #include "core/simulate/day.h"
 #include "core/standards/standards.h"
@@ -29,6 +31,7 @@ struct Played {
         REQUIRE(plan);
         plan->days = days;
         day = play_day(net, *plan);
+        REQUIRE_FALSE(day.stopped);
     }
     const CameraDay& camera(const std::string& id = "K01") const { return *day.camera(id); }
     int count(DayEventKind kind, const std::string& device = "") const {
@@ -104,9 +107,9 @@ TEST_CASE("A port over its limit is cut within 50 to 75 ms and tries again", "[d
         CHECK_FALSE(by_day);
     }
     CHECK(cuts == played.day.ports.front().cuts);
-    REQUIRE(played.camera().cause);
-    CHECK(played.camera().cause->kind == DayEventKind::port_overload);
-    CHECK(played.camera().cause->cause == DayEventKind::infrared_on);
+    REQUIRE_FALSE(played.camera().causes.empty());
+    CHECK(played.camera().causes.front().kind == DayEventKind::port_overload);
+    CHECK(played.camera().causes.front().cause == DayEventKind::infrared_on);
     const std::string text = camera_day_text(played.camera(), {});
     CHECK(text.find("infrared of K01 came on") != std::string::npos);
 }
@@ -287,6 +290,17 @@ TEST_CASE("A picture is lost with any unit between camera and recorder", "[day]"
     CHECK(sample_at(played.day.recorded_mbps, 9 * 3600) > 50);
 }
 
+TEST_CASE("Each cause of a dark camera is said once, in order", "[day]") {
+    const Played played(demo_site());
+    const CameraDay& barrier = played.camera("K02");
+    REQUIRE(barrier.causes.size() == 2);
+    CHECK(barrier.causes[0].kind == DayEventKind::mains_lost);
+    CHECK(barrier.causes[1].kind == DayEventKind::port_refused);
+    const std::string text = camera_day_text(barrier, {});
+    CHECK(text.find("The mains fails, at 02:30; then port SW6.2 gets no power") !=
+          std::string::npos);
+}
+
 TEST_CASE("A solar supply without sun runs down in the time its battery holds", "[day]") {
     Site site = demo_site();
     find_device(site, "PS1")->kind = "solar-200";
@@ -357,6 +371,40 @@ TEST_CASE("No event is out of order, and energy in is energy used and lost at ev
             RC_ASSERT(std::abs(dark_s - camera.dark_s) < 0.01);
         }
     });
+}
+
+TEST_CASE("With more budget no camera is dark for longer through the day", "[day][property]") {
+    Site site = row_of_cameras("sw-8-at-120", 8, {6, 4, 5, 0, 0.5});
+    site.settings.coldest_night_c = -4;
+    site.settings.night_c = 3;
+    site.settings.day.outage_at_h = 4;
+    site.settings.day.outage_h = 1;
+    const std::string kind = kind_json(site, "sw-8-at-120");
+    double last_dark_s = 1e12;
+    int last_stopped = 1000;
+    for (double budget_w : {40.0, 60.0, 80.0, 100.0, 110.0, 130.0, 200.0, 500.0}) {
+        const Result<std::string> own =
+            with_field(*copied_kind(kind, "own", "Own"), "supply/budget_w",
+                       std::to_string(budget_w), UnitSystem::metric);
+        REQUIRE(own);
+        site.kinds["own"] = *own;
+        find_device(site, "SW1")->kind = "own";
+        const Played played(site);
+        double dark_s = 0;
+        int stopped = 0;  // cameras that wait for power at some time
+        for (const CameraDay& camera : played.day.cameras) {
+            dark_s += camera.dark_s;
+            stopped += std::any_of(
+                camera.moments.begin(), camera.moments.end(),
+                [](const CameraMoment& one) { return one.state == CameraState::refused; });
+        }
+        INFO(budget_w << " W");
+        CHECK(dark_s <= last_dark_s + 1);
+        CHECK(stopped <= last_stopped);
+        last_dark_s = dark_s;
+        last_stopped = stopped;
+    }
+    CHECK(last_stopped == 0);
 }
 
 TEST_CASE("The next trouble is found, once for a loop of restarts", "[day]") {

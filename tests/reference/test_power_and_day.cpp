@@ -162,9 +162,9 @@ TEST_CASE("fact 1 through a day: the port restarts at dusk, not with 30 W", "[re
         CHECK(moment.state == CameraState::on);
     }
     CHECK(camera.at(12 * 3600).watts == Approx(5.5));
-    REQUIRE(camera.cause);
-    CHECK(camera.cause->kind == DayEventKind::port_overload);
-    CHECK(camera.cause->cause == DayEventKind::infrared_on);
+    REQUIRE_FALSE(camera.causes.empty());
+    CHECK(camera.causes.front().kind == DayEventKind::port_overload);
+    CHECK(camera.causes.front().cause == DayEventKind::infrared_on);
     const DayResult cured = played("sw-8-at-120");
     CHECK(cured.cameras.front().restarts == 0);
     CHECK(cured.cameras.front().dark_s == 0);

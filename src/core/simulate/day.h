@@ -104,7 +104,7 @@ struct CameraDay {
     double dark_s = 0;   // without a picture at the recorder
     double least_v = 0;  // while it had power; NaN if never
     double peak_w = 0;
-    std::optional<DayEvent> cause;      // what made it dark first
+    std::vector<DayEvent> causes;       // what made it dark or kept it so, each kind once
     std::vector<CameraMoment> moments;  // from 0 on, at each change
     const CameraMoment& at(double t_s) const;
     bool operator==(const CameraDay&) const = default;

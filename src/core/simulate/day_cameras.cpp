@@ -132,9 +132,16 @@ void DayEngine::camera_lost(int number, DayEventKind why, double volts, double l
     DayEvent& event = tell(why, name(camera.device), "", volts, limit_v);
     event.cause = cause_.kind;
     event.cause_device = cause_.device;
-    CameraDay& day = out_.cameras[static_cast<std::size_t>(number)];
-    if (!starting_up_ && !day.cause) day.cause = trouble_ ? *trouble_ : event;
+    blame(number, trouble_ ? *trouble_ : DayEvent(event));
     if (camera.draw.heater_w > 0) plan_thermostat(number);
+}
+
+void DayEngine::blame(int number, const DayEvent& event) {
+    if (starting_up_) return;
+    std::vector<DayEvent>& causes = out_.cameras[static_cast<std::size_t>(number)].causes;
+    const bool known = std::any_of(causes.begin(), causes.end(),
+                                   [&](const DayEvent& other) { return other.kind == event.kind; });
+    if (!known) causes.push_back(event);
 }
 
 void DayEngine::camera_runs(int number) {
@@ -175,15 +182,9 @@ void DayEngine::see_pictures(int device) {
         if (camera.state != CameraState::on && camera.state != CameraState::no_picture) continue;
         camera.state = picture_arrives(camera) ? CameraState::on : CameraState::no_picture;
         if (camera.state == CameraState::no_picture) {
-            CameraDay& day = out_.cameras[static_cast<std::size_t>(number)];
-            if (!starting_up_ && !day.cause) {
-                day.cause =
-                    trouble_
-                        ? *trouble_
-                        : DayEvent{
-                              t_s_, DayEventKind::unit_off, name(device), "", 0, 0, std::nullopt,
-                              ""};
-            }
+            blame(number, trouble_ ? *trouble_
+                                   : DayEvent{t_s_, DayEventKind::unit_off, name(device), "", 0, 0,
+                                              std::nullopt, ""});
         }
         note_camera(number);
     }

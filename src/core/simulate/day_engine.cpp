@@ -371,6 +371,7 @@ DayResult DayEngine::play() {
             break;
         }
     }
+    if (done >= most_events) out_.stopped = true;
     if (!out_.stopped) {
         keep_energy(end_s_);
         t_s_ = end_s_;

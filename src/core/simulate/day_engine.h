@@ -133,6 +133,7 @@ private:
     void warm_up(Camera& camera);
     void camera_power(int number, double volts);
     void camera_lost(int number, DayEventKind why, double volts, double limit_v);
+    void blame(int number, const DayEvent& event);
     void camera_runs(int number);
     void planned_restart();
     void apply_load(int number);

@@ -16,6 +16,7 @@ constexpr double recorder_boot_s = 90;
 constexpr double other_boot_s = 5;
 constexpr double solar_back_share = 0.2;  // of the usable battery, where an empty one gives again
 constexpr double weather_step_s = 900;
+constexpr double nothing_wh = 1e-6;
 
 }  // namespace
 
@@ -178,7 +179,8 @@ void DayEngine::plan_battery(int number) {
         const double goal_wh = battery.device >= 0 && battery.empty
                                    ? solar_back_share * battery.full_wh
                                    : battery.full_wh;
-        if (battery.wh < goal_wh)
+        // What is missing by rounding alone would be planned for this very moment, for ever.
+        if (battery.wh < goal_wh - nothing_wh)
             later(t_s_ + (goal_wh - battery.wh) / battery.rate_w * hour_s, Act::battery, number,
                   battery.stamp);
     }

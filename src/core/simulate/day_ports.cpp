@@ -336,7 +336,9 @@ void DayEngine::start_port(int number) {
             trouble_ = tell(DayEventKind::port_refused, name(port.at.device), net_.port(port.at).id,
                             port.reserved_w, unit.budget_w - taken_w);
             for (std::size_t i = 0; i < cameras_.size(); ++i) {
-                if (cameras_[i].by_port == number) note_camera(static_cast<int>(i));
+                if (cameras_[i].by_port != number) continue;
+                blame(static_cast<int>(i), *trouble_);
+                note_camera(static_cast<int>(i));
             }
         }
         return;
