@@ -218,6 +218,19 @@ TEST_CASE("Priorities follow the importance of cameras", "[remedies]") {
     }));
 }
 
+TEST_CASE("A unit that reserves what is asked for counts the class until a load has asked",
+          "[power]") {
+    // 7 x 30 W do not fit into 200 W while all start, though each asks for far less once it runs.
+    Room room({"sw-16-at-request"});
+    for (int port = 1; port <= 7; ++port) room.plug("cam-ptz-compact", "SW1", std::to_string(port));
+    room.site.settings.switch_basis = SwitchBasis::greatest_draw;
+    const Judged judged = judge_site(room.site);
+    const SwitchAssessment& unit = *judged.assessment.unit("SW1");
+    CHECK(unit.counted_w() == unit.greatest_w);
+    CHECK(unit.refused == std::vector<std::string>{"7"});
+    CHECK(find_check(unit.checks, CheckId::port_refused)->verdict == Verdict::tight);
+}
+
 TEST_CASE("A short backup is offered the cheapest that lasts", "[remedies]") {
     Room room({"sw-8-at-120"});
     for (int port = 1; port <= 6; ++port) room.plug("cam-fixed-4mp", "SW1", std::to_string(port));

@@ -57,6 +57,7 @@ struct SwitchAssessment {
     double greatest_w = 0;
     double typical_w = 0;
     SwitchBasis basis = SwitchBasis::by_class;
+    double counted_w() const;  // by the basis in force
     Verdict verdict = Verdict::unknown;
     std::vector<Check> checks;
     std::vector<PortAssessment> ports;  // PSE ports, in order
@@ -98,6 +99,9 @@ Assessment assess_move(const Network& net, const Network& before_net, const Asse
 
 // One run alone, `index` into net.cameras.
 RunAssessment assess_run(const Network& net, std::size_t index, const AssessOptions& options = {});
+// What counts against a unit: its class where it reserves by class itself, else the site's choice.
+SwitchBasis basis_of(const Kind& kind, const Settings& settings);
+
 // One feeding port: what it gives, to whom, and whether it can.
 PortAssessment assess_port(const Network& net, PortAt at, const AssessOptions& options = {});
 // One unit that feeds others, by device number.

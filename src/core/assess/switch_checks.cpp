@@ -60,7 +60,7 @@ Check switch_power(const Network& net, const SwitchAssessment& unit, const Kind&
     check.id = CheckId::switch_power;
     check.subject = unit.device;
     check.parts = {unit.by_class_w, unit.greatest_w, unit.typical_w};
-    check.value = check.parts[static_cast<std::size_t>(unit.basis)];
+    check.value = unit.counted_w();
     check.limit = unit.budget_w;
     check.unit = Unit::watt;
     check.source = unit.basis == SwitchBasis::by_class ? source::poe_class_table : source::balance;
@@ -88,6 +88,7 @@ void port_refused(const Network& net, int device, SwitchAssessment& unit, bool w
     const Kind& kind = net.kind(device);
     if (unit.by_class_w <= 0 || unit.ports.size() < 2) return;
     const bool by_class = kind.supply->allocation == Allocation::by_class;
+    const bool by_draw = kind.supply->allocation == Allocation::by_draw;
     std::vector<std::size_t> order;
     for (std::size_t i = 0; i < unit.ports.size(); ++i) {
         if (unit.ports[i].reserved_w > 0) order.push_back(i);
@@ -109,8 +110,9 @@ void port_refused(const Network& net, int device, SwitchAssessment& unit, bool w
         if (!unit.refused.empty() || port.reserved_w > free_w + 1e-9) {
             unit.refused.push_back(port.port);
         } else {
-            // While it starts it is measured at what it then takes.
-            taken_w += by_class ? port.reserved_w : port.restart_w;
+            // While it starts it is measured at what it then takes; what it asks for over the link
+            // layer comes only once it runs.
+            taken_w += by_draw ? port.restart_w : port.reserved_w;
         }
         if (unit.refused.size() <= 1 && free_w - port.reserved_w <= least_room_w) {
             least_room_w = free_w - port.reserved_w;
@@ -128,7 +130,7 @@ void port_refused(const Network& net, int device, SwitchAssessment& unit, bool w
             {"its class reserves", "", check.value, Unit::watt, source::poe_class_table});
     }
     judge(check, 0);
-    // One that counts by measured draw lets it in later, when the others have settled.
+    // One that counts by draw or by request lets it in later, when the others have settled.
     if (check.verdict == Verdict::fails && !by_class) check.verdict = Verdict::tight;
     check.parts = {static_cast<double>(unit.refused.size())};
     check.remedies = {RemedyKind::assign_ports, RemedyKind::set_priorities};
@@ -143,9 +145,7 @@ void one_supply(const Network& net, int device, SwitchAssessment& unit) {
     Check check;
     check.id = CheckId::one_supply;
     check.subject = unit.device;
-    check.value = unit.basis == SwitchBasis::by_class        ? unit.by_class_w
-                  : unit.basis == SwitchBasis::greatest_draw ? unit.greatest_w
-                                                             : unit.typical_w;
+    check.value = unit.counted_w();
     check.limit = budget_w(kind, 1);
     check.unit = Unit::watt;
     check.source = source::maker;
@@ -181,6 +181,17 @@ void uplink_rate(const Network& net, int device, SwitchAssessment& unit, bool wo
 
 }  // namespace
 
+SwitchBasis basis_of(const Kind& kind, const Settings& settings) {
+    return kind.supply->allocation == Allocation::by_class ? SwitchBasis::by_class
+                                                           : settings.switch_basis;
+}
+
+double SwitchAssessment::counted_w() const {
+    return basis == SwitchBasis::by_class        ? by_class_w
+           : basis == SwitchBasis::greatest_draw ? greatest_w
+                                                 : typical_w;
+}
+
 double PortAssessment::counted_w(SwitchBasis basis) const {
     switch (basis) {
         case SwitchBasis::by_class: return reserved_w;
@@ -198,8 +209,7 @@ SwitchAssessment assess_unit(const Network& net, int device, const AssessOptions
     const Kind& kind = net.kind(device);
     unit.device = net.device(device).id;
     unit.budget_w = budget_w(kind, net.device(device).supplies);
-    unit.basis = kind.supply->allocation == Allocation::by_class ? SwitchBasis::by_class
-                                                                 : net.site->settings.switch_basis;
+    unit.basis = basis_of(kind, net.site->settings);
     for (std::size_t i = 0; i < kind.ports.size(); ++i) {
         if (kind.ports[i].role != PortRole::pse) continue;
         if (before && !changed[i])

@@ -4,6 +4,7 @@
 #include <algorithm>
 #include <array>
 #include <limits>
+#include <map>
 
 #include "core/choose/port_fits.h"
 #include "core/site/edits.h"
@@ -180,9 +181,7 @@ private:
         const Kind& kind = ports_.net.kind(unit);
         const KeepBack& back = given_.settings.keep_back;
         const SwitchAssessment now = assess_switch(ports_.net, unit);
-        const double now_w = now.basis == SwitchBasis::by_class        ? now.by_class_w
-                             : now.basis == SwitchBasis::greatest_draw ? now.greatest_w
-                                                                       : now.typical_w;
+        const double now_w = now.counted_w();
         double movable_w = 0, movable_mbps = 0, free_ports = 0;
         for (std::size_t i = 0; i < ports_.items.size(); ++i) {
             const Item& item = ports_.items[i];
@@ -432,12 +431,16 @@ Site with_priorities_by_importance(const Site& site, const Catalogue& catalogue,
                                    std::string_view device) {
     Site out = site;
     const Network net = lay_out(site, catalogue);
+    std::map<std::string, int> importance;  // by port: of the most important camera behind it
     for (const Run& run : net.runs) {
         if (run.source.device < 0 || net.device(run.source.device).id != device) continue;
         const auto& camera = net.device(run.camera).camera;
-        const std::string& port = net.port(run.source).id;
-        const int importance = camera ? camera->importance : 2;
-        if (Result<Site> set = set_port_priority(out, catalogue, device, port, importance))
+        const auto [found, is_new] =
+            importance.emplace(net.port(run.source).id, camera ? camera->importance : 2);
+        if (!is_new && camera) found->second = std::min(found->second, camera->importance);
+    }
+    for (const auto& [port, rank] : importance) {
+        if (Result<Site> set = set_port_priority(out, catalogue, device, port, rank))
             out = std::move(*set);
     }
     return out;

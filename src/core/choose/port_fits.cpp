@@ -151,12 +151,6 @@ private:
         return fit;
     }
 
-    SwitchBasis basis_of(int device) const {
-        return out_.net.kind(device).supply->allocation == Allocation::by_class
-                   ? SwitchBasis::by_class
-                   : given_.settings.switch_basis;
-    }
-
     void set_group(int device, int group, bool on) {
         auto& groups = out_.site->devices[static_cast<std::size_t>(device)].long_groups;
         if (on)
@@ -183,7 +177,8 @@ private:
                     Item& item = out_.items[i];
                     const PortAt to =
                         item.pool == static_cast<int>(p) ? item.at : pool.ports.front();
-                    out_.fits[i][p][on] = fit_at(item, to, basis_of(pool.device));
+                    out_.fits[i][p][on] =
+                        fit_at(item, to, basis_of(out_.net.kind(pool.device), given_.settings));
                 }
                 if (pool.group > 0) {
                     out_.stay_fits[p][on] = judge_what_stays(pool);

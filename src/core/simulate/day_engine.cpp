@@ -149,7 +149,7 @@ double DayEngine::uniform(double from, double to) {
 }
 
 void DayEngine::later(double t_s, Act act, int what, std::uint32_t stamp) {
-    if (t_s < end_s_) todo_.push({t_s, planned_++, act, what, stamp});
+    if (t_s < end_s_) agenda_.push({t_s, planned_++, act, what, stamp});
 }
 
 DayEvent& DayEngine::tell(DayEventKind kind, const std::string& device, const std::string& port,
@@ -258,42 +258,42 @@ void DayEngine::weather() {
     add_up_flows();
 }
 
-void DayEngine::act(const Todo& todo) {
-    const int what = todo.what;
+void DayEngine::act(const Due& due) {
+    const int what = due.what;
     const auto at = static_cast<std::size_t>(what);
-    switch (todo.act) {
+    switch (due.act) {
         case Act::weather: weather(); break;
         case Act::sun: tell(what ? DayEventKind::sunrise : DayEventKind::sunset, ""); break;
         case Act::infrared: infrared(what); break;
         case Act::thermostat:
-            if (cameras_[at].heat_stamp == todo.stamp) thermostat(what);
+            if (cameras_[at].heat_stamp == due.stamp) thermostat(what);
             break;
         case Act::tour_on: tour(what, true); break;
         case Act::tour_off: tour(what, false); break;
         case Act::camera_runs:
-            if (cameras_[at].boot_stamp == todo.stamp) camera_runs(what);
+            if (cameras_[at].boot_stamp == due.stamp) camera_runs(what);
             break;
         case Act::settle_feed: settle(ports_[at].at); break;
         case Act::unit_runs:
-            if (boot_stamp_[at] == todo.stamp) unit_runs(what);
+            if (boot_stamp_[at] == due.stamp) unit_runs(what);
             break;
         case Act::start_port:
-            if (ports_[at].stamp == todo.stamp) start_port(what);
+            if (ports_[at].stamp == due.stamp) start_port(what);
             break;
         case Act::after_inrush:
-            if (ports_[at].stamp == todo.stamp) settle(ports_[at].root);
+            if (ports_[at].stamp == due.stamp) settle(ports_[at].root);
             break;
         case Act::cut_port:
-            if (ports_[at].stamp == todo.stamp && ports_[at].over) cut_port(what);
+            if (ports_[at].stamp == due.stamp && ports_[at].over) cut_port(what);
             break;
         case Act::idle_port:
-            if (ports_[at].stamp == todo.stamp && ports_[at].idle) idle_port(what);
+            if (ports_[at].stamp == due.stamp && ports_[at].idle) idle_port(what);
             break;
         case Act::mains_lost: mains(false); break;
         case Act::mains_back: mains(true); break;
         case Act::backup_empty:
         case Act::battery:
-            if (batteries_[at].stamp == todo.stamp) battery_turns(what);
+            if (batteries_[at].stamp == due.stamp) battery_turns(what);
             break;
         case Act::planned_restart: planned_restart(); break;
     }
@@ -357,14 +357,14 @@ DayResult DayEngine::play() {
     plan_day();
     start_cameras();
     std::uint64_t done = 0;
-    while (!todo_.empty() && done < most_events) {
-        const Todo todo = todo_.top();
-        todo_.pop();
-        keep_energy(todo.t_s);
-        t_s_ = todo.t_s;
+    while (!agenda_.empty() && done < most_events) {
+        const Due due = agenda_.top();
+        agenda_.pop();
+        keep_energy(due.t_s);
+        t_s_ = due.t_s;
         cause_ = {};
         trouble_.reset();
-        act(todo);
+        act(due);
         update_batteries();
         if (++done % report_every == 0 && go_on_ && !go_on_(t_s_ / end_s_)) {
             out_.stopped = true;

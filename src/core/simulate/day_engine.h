@@ -36,13 +36,13 @@ private:
         battery,
         planned_restart
     };
-    struct Todo {
+    struct Due {
         double t_s = 0;
         std::uint64_t number = 0;  // of equal times the earlier planned comes first
         Act act = Act::weather;
         int what = 0;  // camera, device, port or backup, by act
         std::uint32_t stamp = 0;
-        bool operator<(const Todo& other) const {
+        bool operator<(const Due& other) const {
             return t_s != other.t_s ? t_s > other.t_s : number > other.number;
         }
     };
@@ -110,7 +110,7 @@ private:
     // day_engine.cpp
     void plan_day();
     void start_cameras();
-    void act(const Todo& todo);
+    void act(const Due& due);
     void later(double t_s, Act act, int what, std::uint32_t stamp = 0);
     DayEvent& tell(DayEventKind kind, const std::string& device, const std::string& port = "",
                    double value = 0, double limit = 0);
@@ -191,7 +191,7 @@ private:
     std::vector<SunTimes> sun_;  // by day
     Circumstances now_;
     FeedState state_;
-    std::priority_queue<Todo> todo_;
+    std::priority_queue<Due> agenda_;
     std::uint64_t planned_ = 0;
     std::vector<Camera> cameras_;
     std::vector<int> camera_at_;  // by device, -1
