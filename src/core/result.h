@@ -13,11 +13,18 @@ namespace ovant {
 enum class ErrorCode {
     unreadable,       // file cannot be opened
     unwritable,       // file cannot be written
+    gone_from_disk,   // the file was deleted since it was read
+    kept_apart,       // autosave not beside the file; subject: file, detail: where it is kept
+    in_use,           // subject: file, detail: who has it open
     changed_on_disk,  // somebody else wrote the file since it was read
-    too_large,        // subject: size, detail: limit
+    too_large,        // place: part of the file or empty, subject: size, detail: limit
     not_json,         // place: line and column
+    not_xml,          // a drawing; place: line, subject: why
+    refers_outside,   // a drawing; place: line, subject: what it refers to
     newer_version,    // subject: version of the file, detail: version known
-    schema,           // place: path of the field, detail: what the schema wants
+    bad_value,        // place: path of the field, subject: what is there, detail: what may be
+    bad_kind,         // place: the kind, detail: what it lacks
+    chain_too_long,   // subject: cables from end to end, detail: limit
     out_of_range,     // place: path, subject: value, detail: allowed range
     duplicate_id,     // place, subject: id
     unknown_kind,     // place, subject: kind
@@ -29,6 +36,7 @@ enum class ErrorCode {
     wrong_medium,     // place, subject: device.port, detail: the cable
     two_sources,      // place, subject: link, detail: the two ports
     loop,             // place, subject: link that closes the loop
+    open_quote,       // place: line where it opens
     bad_number,       // place, subject: text
     bad_unit,         // place, subject: text, detail: unit wanted
     missing_field,    // place, subject: field
@@ -39,9 +47,11 @@ enum class ErrorCode {
 
 struct Error {
     ErrorCode code;
-    std::string place;    // JSON path, "line 4", or empty
-    std::string subject;  // the value or id concerned
-    std::string detail;   // what was expected or the other party
+    std::string place;     // JSON path, "line 4", or empty
+    std::string subject;   // the value or id concerned
+    std::string detail;    // what was expected or the other party
+    std::size_t line = 0;  // in the text it was read from, from 1; 0 where there is none
+    std::size_t column = 0;
 };
 
 template <class T>

@@ -2,6 +2,12 @@
 #include "phrase/error_text.h"
 
 #include <fmt/format.h>
+#include <fmt/ranges.h>
+
+#include <algorithm>
+
+#include "core/fields/fields.h"
+#include "core/sums/sums.h"
 
 namespace ovant {
 namespace {
@@ -15,18 +21,36 @@ std::string without_place(const Error& e) {
                 "{} was changed by somebody else since it was opened; save under "
                 "another name or open it again",
                 e.subject);
-        case ErrorCode::too_large:
-            return fmt::format("the file has {}, the most that is opened is {}", e.subject,
+        case ErrorCode::gone_from_disk:
+            return fmt::format(
+                "{} was deleted since it was opened; save under another name, or "
+                "under the same, to have it again",
+                e.subject);
+        case ErrorCode::kept_apart:
+            return fmt::format("unsaved work cannot be kept beside the file; it is kept in {}",
                                e.detail);
+        case ErrorCode::in_use: return fmt::format("{} is open in {}", e.subject, e.detail);
+        case ErrorCode::too_large:
+            return fmt::format("{} {}, the most that is taken is {}",
+                               e.place.empty() ? "the file has" : "it has", e.subject, e.detail);
         case ErrorCode::not_json:
-            return e.subject.empty() ? "the file ends too early or is not a site file"
-                                     : fmt::format("the file is damaged after “{}”", e.subject);
+            if (e.subject.empty() && !e.detail.empty()) return fmt::format("there is {}", e.detail);
+            return e.subject.empty() || e.detail == "ends"
+                       ? "the file ends too early or is no JSON"
+                       : fmt::format("the file is damaged at {}", e.subject);
+        case ErrorCode::not_xml: return fmt::format("the drawing is damaged: {}", e.subject);
+        case ErrorCode::refers_outside:
+            return fmt::format("the drawing refers to something outside itself: {}", e.subject);
         case ErrorCode::newer_version:
             return fmt::format(
                 "the file has format {}, this program knows format {}: it can be "
                 "looked at, not changed",
                 e.subject, e.detail);
-        case ErrorCode::schema: return fmt::format("this is not as it should be: {}", e.detail);
+        case ErrorCode::bad_value: return fmt::format("{} is not {}", e.subject, e.detail);
+        case ErrorCode::bad_kind: return fmt::format("{} cannot be used: {}", e.subject, e.detail);
+        case ErrorCode::chain_too_long:
+            return fmt::format("it makes a chain of {} cables from end to end; {} is the most",
+                               e.subject, e.detail);
         case ErrorCode::out_of_range:
             return fmt::format("{} is outside what is allowed: {}", e.subject, e.detail);
         case ErrorCode::duplicate_id: return fmt::format("the id {} is used twice", e.subject);
@@ -43,6 +67,8 @@ std::string without_place(const Error& e) {
         case ErrorCode::two_sources:
             return fmt::format("link {} joins two sources of power: {}", e.subject, e.detail);
         case ErrorCode::loop: return fmt::format("link {} closes a loop", e.subject);
+        case ErrorCode::open_quote:
+            return "a quote opens here and is never closed; nothing from here on was read";
         case ErrorCode::bad_number: return fmt::format("“{}” is not a number", e.subject);
         case ErrorCode::bad_unit:
             return e.detail.empty()
@@ -56,6 +82,11 @@ std::string without_place(const Error& e) {
         case ErrorCode::no_route:
             return fmt::format("there is no way from {} to {}", e.subject, e.detail);
         case ErrorCode::not_possible:
+            if (e.detail == "sum") {
+                return fmt::format("{} is no sum; there are {}",
+                                   e.subject.empty() ? "that" : shown_value(e.subject),
+                                   fmt::format("{}", fmt::join(sum_examples(), "; ")));
+            }
             return e.detail == "in-line"
                        ? fmt::format("{} is not a unit that goes into a cable", e.subject)
                        : fmt::format("{}: {}", e.subject, e.detail);
@@ -63,14 +94,48 @@ std::string without_place(const Error& e) {
     return "something is wrong";
 }
 
+// "mast_m" as it is spoken: "mast".
+std::string spoken(std::string_view key) {
+    const std::string_view unit = unit_of_field(key);
+    const std::size_t last = key.rfind('_');
+    if (!unit.empty() && last != std::string_view::npos && last > 0) key = key.substr(0, last);
+    std::string out(key);
+    std::replace(out.begin(), out.end(), '_', ' ');
+    return out;
+}
+
+// "settings/day/date" as "settings, day, date"; ids stay as they are.
+std::string spoken_place(std::string_view place) {
+    constexpr std::string_view lists[] = {"places",  "pathways", "existing", "obstacles",
+                                          "devices", "links",    "kinds"};
+    std::string out;
+    std::size_t step = 0;
+    bool after_list = false;
+    for (std::size_t from = 0; from <= place.size(); ++step) {
+        const std::size_t slash = std::min(place.find('/', from), place.size());
+        const std::string_view key = place.substr(from, slash - from);
+        const bool is_id = step == 1 && after_list;
+        after_list =
+            step == 0 && std::find(std::begin(lists), std::end(lists), key) != std::end(lists);
+        out += (step > 0 ? ", " : "") + (is_id ? std::string(key) : spoken(key));
+        from = slash + 1;
+    }
+    return out;
+}
+
 }  // namespace
 
 std::string sentence(const Error& error) {
-    std::string text = without_place(error);
-    if (!error.place.empty()) return fmt::format("{}: {}.", error.place, text);
-    if (text.front() >= 'a' && text.front() <= 'z')
-        text.front() = static_cast<char>(text.front() - 32);
-    return text + ".";
+    const std::string text = without_place(error);
+    std::string place = error.place.empty() ? "" : spoken_place(error.place);
+    if (error.line > 0) {
+        const std::string spot = fmt::format("line {}, column {}", error.line, error.column);
+        place = place.empty() ? spot : fmt::format("{} ({})", place, spot);
+    }
+    std::string out = place.empty() ? text + "." : fmt::format("{}: {}.", place, text);
+    if (place.empty() && out.front() >= 'a' && out.front() <= 'z')
+        out.front() = static_cast<char>(out.front() - 32);
+    return out;
 }
 
 }  // namespace ovant

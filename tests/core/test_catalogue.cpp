@@ -74,7 +74,7 @@ TEST_CASE("no kind can carry more than its own class allows", "[catalogue]") {
 
 TEST_CASE("a wrong kind is refused with its field", "[catalogue][bad-input]") {
     const Result<Kind> bad = read_kind(
-        R"({"id": "x", "name": "X", "category": "cable", "cable": {"awg": 99}})", "kinds/0/");
+        R"({"id": "x", "name": "X", "category": "cable", "cable": {"awg": 99}})", "kinds/0");
     REQUIRE_FALSE(bad);
     CHECK(bad.error().place == "kinds/0/cable/awg");
     CHECK_FALSE(read_kind(R"({"id": "x", "name": "X", "category": "teapot"})", ""));
@@ -84,7 +84,7 @@ TEST_CASE("a wrong kind is refused with its field", "[catalogue][bad-input]") {
 
 TEST_CASE("a range of ports makes as many", "[catalogue]") {
     const Result<Kind> kind = read_kind(
-        R"({"id": "x", "name": "X", "category": "switch", "ports": [{"ids": "3-6", "role": "pse", "class": 4}, {"ids": "up", "role": "data"}]})",
+        R"({"id": "x", "name": "X", "category": "switch", "ports": [{"ids": "3-6", "role": "pse", "class": 4}, {"ids": "up", "role": "data"}], "supply": {}})",
         "");
     REQUIRE(kind);
     REQUIRE(kind->ports.size() == 5);

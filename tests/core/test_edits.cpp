@@ -31,27 +31,28 @@ TEST_CASE("ids are readable and never taken twice", "[edits]") {
 TEST_CASE("edits outside physics are refused by field", "[edits][bad-input]") {
     const Site site = copper_site();
     const double nan = std::nan("");
-    CHECK(move_object(site, "K01", {nan, 0}).error().code == ErrorCode::out_of_range);
-    CHECK(move_object(site, "K01", {1e300, 0}).error().place == "K01 position");
-    CHECK(set_measured_length(site, "L3", -1).error().place == "L3 length");
-    CHECK(set_measured_length(site, "L3", nan).error().code == ErrorCode::out_of_range);
-    CHECK(set_slack(site, "L3", 1e9).error().code == ErrorCode::out_of_range);
-    CHECK(set_camera_draw(site, kinds(), "K01", {-1, 0, 0, 0, 0}).error().place == "K01 power");
+    CHECK(move_object(site, "K01", {nan, 0}).error().code == ErrorCode::bad_value);
+    CHECK(move_object(site, "K01", {1e300, 0}).error().place == "devices/K01/at");
+    CHECK(set_measured_length(site, "L3", -1).error().place == "links/L3/measured_length_m");
+    CHECK(set_measured_length(site, "L3", nan).error().code == ErrorCode::bad_value);
+    CHECK(set_slack(site, "L3", 1e9).error().code == ErrorCode::bad_value);
+    CHECK(set_camera_draw(site, kinds(), "K01", {-1, 0, 0, 0, 0}).error().place ==
+          "devices/K01/camera/draw/day_w");
     CHECK(set_camera_draw(site, kinds(), "K01", {nan, 0, 0, 0, 0}).error().code ==
-          ErrorCode::out_of_range);
+          ErrorCode::bad_value);
     CHECK(set_cable(site, kinds(), "L3", "rope").error().code == ErrorCode::unknown_kind);
     CHECK(set_cable(site, kinds(), "L3", "cam-fixed-4mp").error().code == ErrorCode::unknown_kind);
     CHECK(add_device(site, kinds(), "cat5e-solid-24", {0, 0}).error().code ==
           ErrorCode::unknown_kind);
     CHECK(move_object(site, "K99", {0, 0}).error().code == ErrorCode::no_such_object);
     CHECK(remove_object(site, kinds(), "").error().code == ErrorCode::no_such_object);
-    CHECK(add_pathway(site, {}).error().code == ErrorCode::missing_field);
+    CHECK(add_pathway(site, {}).error().code == ErrorCode::bad_value);
     CHECK(scale_drawing(site, {0, 0}, {0, 0}, 10).error().code == ErrorCode::out_of_range);
     CHECK(scale_drawing(site, {0, 0}, {10, 0}, -4).error().code == ErrorCode::out_of_range);
     CHECK(scale_drawing(bare_site(), {0, 0}, {10, 0}, 4).error().code == ErrorCode::no_such_object);
     Settings settings;
     settings.keep_back.power_share = 2;
-    CHECK(set_settings(site, settings).error().place == "keep-back of power");
+    CHECK(set_settings(site, settings).error().place == "settings/keep_back/power_share");
     CHECK(connect(site, kinds(), "cat5e-solid-24", {"SW1", "1", 0, ""}, {"K16", "lan", 0, ""})
               .error()
               .code == ErrorCode::port_in_use);
@@ -202,5 +203,5 @@ TEST_CASE("a camera's settings only say what differs from its kind", "[edits]") 
     CHECK(set_kind(demo, kinds(), "SW1", "sw-8-at-120").error().code == ErrorCode::unknown_port);
     CameraSettings settings = *find_device(demo, "K01")->camera;
     settings.bit_rate_mbps = -3;
-    CHECK(set_camera(demo, "K01", settings).error().place == "K01 bit rate");
+    CHECK(set_camera(demo, "K01", settings).error().place == "devices/K01/camera/bit_rate_mbps");
 }

@@ -59,7 +59,7 @@ TEST_CASE("every error code gives one sentence", "[phrase]") {
               0);
     }
     CHECK(sentence(Error{ErrorCode::unknown_device, "links/3/a/device", "K77", ""}) ==
-          "links/3/a/device: there is no device K77.");
+          "links, 3, a, device: there is no device K77.");
 }
 
 TEST_CASE("sources say when they are from memory", "[phrase]") {

@@ -76,21 +76,22 @@ TEST_CASE("a broken file is refused with the place and the thing", "[file][bad-i
         const char* in_sentence;
     };
     const Case cases[] = {
-        {"negative-length", ErrorCode::schema, "links/0/measured_length_m", "measured_length_m"},
-        {"huge-number", ErrorCode::schema, "devices/1/at/0", "devices/1/at"},
-        {"duplicate-id", ErrorCode::duplicate_id, "devices/1/id", "SW1 is used twice"},
-        {"missing-port", ErrorCode::unknown_port, "links/0/a/port", "SW1.99"},
-        {"missing-device", ErrorCode::unknown_device, "links/0/b/device", "K77"},
-        {"unknown-kind", ErrorCode::unknown_kind, "devices/1/kind", "cam-none"},
+        {"negative-length", ErrorCode::bad_value, "links/L1/measured_length_m",
+         "measured length (line 36, column 25): -5 is not a number from 0 to 100000 m"},
+        {"huge-number", ErrorCode::bad_value, "devices/K01/at/0", "devices, K01, at"},
+        {"duplicate-id", ErrorCode::duplicate_id, "devices/SW1/id", "SW1 is used twice"},
+        {"missing-port", ErrorCode::unknown_port, "links/L1/a/port", "SW1.99"},
+        {"missing-device", ErrorCode::unknown_device, "links/L1/b/device", "K77"},
+        {"unknown-kind", ErrorCode::unknown_kind, "devices/K01/kind", "cam-none"},
         {"newer-version", ErrorCode::newer_version, "version", "format 9"},
-        {"wrong-type", ErrorCode::schema, "devices/0/at", "devices/0/at"},
-        {"two-sources", ErrorCode::two_sources, "links/1", "SW1.2 and SW2.1"},
-        {"loop", ErrorCode::loop, "links/2", "closes a loop"},
-        {"port-taken", ErrorCode::port_in_use, "links/1/a/port", "taken by link L1"},
+        {"wrong-type", ErrorCode::bad_value, "devices/SW1/at", "here is not a point [x, y]"},
+        {"two-sources", ErrorCode::two_sources, "links/L3", "SW1.2 and SW2.1"},
+        {"loop", ErrorCode::loop, "links/L3", "closes a loop"},
+        {"port-taken", ErrorCode::port_in_use, "links/L2/a/port", "taken by link L1"},
         {"cut-off", ErrorCode::not_json, "line 36", "line 36"},
         {"not-a-number", ErrorCode::not_json, "line 39", "damaged"},
         {"not-json", ErrorCode::not_json, "line 1", "line 1"},
-        {"deep", ErrorCode::schema, "", "deep"},
+        {"deep", ErrorCode::too_large, "", "levels of nesting"},
     };
     for (const Case& c : cases) {
         INFO(c.file);
@@ -130,9 +131,12 @@ TEST_CASE("a wrong object is left out and named, the rest stays", "[file][bad-in
     const KeptSite kept = read_site_keeping(broken("negative-length"));
     REQUIRE_FALSE(kept.nothing_kept);
     CHECK(kept.site.devices.size() == 2);
-    CHECK(kept.site.links.empty());
+    // The length alone is left out: what is good beside it stays.
+    REQUIRE(kept.site.links.size() == 1);
+    CHECK_FALSE(kept.site.links.front().measured_length_m);
     REQUIRE(kept.dropped.size() == 1);
-    CHECK(kept.dropped.front().place == "links/0/measured_length_m");
+    CHECK(kept.dropped.front().place == "links/L1/measured_length_m");
+    CHECK(kept.dropped.front().subject == "-5");
 
     const KeptSite loop = read_site_keeping(broken("loop"));
     REQUIRE_FALSE(loop.nothing_kept);

@@ -3,190 +3,36 @@
 
 #include <fmt/format.h>
 
+#include <algorithm>
 #include <cctype>
 #include <charconv>
 
+#include "core/catalogue/kind_fields.h"
+#include "core/catalogue/kind_json.h"
 #include "core/format/embedded.h"
-#include "core/format/json_fields.h"
-#include "core/format/schema.h"
+#include "core/format/json_text.h"
 
 namespace ovant {
 namespace {
 
 using nlohmann::json;
 
-std::vector<RatedReach> reaches(Fields& fields, const char* key) {
-    std::vector<RatedReach> out;
-    fields.each(key, [&](const json& item) {
-        out.push_back({item.at("rate_mbps").get<double>(), item.at("length_m").get<double>()});
-    });
-    return out;
-}
-
-CableFacts cable_facts(const json& object) {
-    Fields fields(object);
-    CableFacts facts;
-    fields.read("awg", facts.conductor.awg);
-    fields.read_enum("material", facts.conductor.material);
-    fields.read_enum("form", facts.conductor.form);
-    fields.read_enum("category", facts.category);
-    fields.read("screened", facts.screened);
-    fields.read("outdoor", facts.outdoor);
-    fields.read("cord", facts.cord);
-    fields.read("price_per_m", facts.price_per_m);
-    facts.rated = reaches(fields, "rated");
-    facts.proven = reaches(fields, "proven");
-    fields.read_enum("medium", facts.medium);
-    fields.read_enum("fibre", facts.fibre);
-    fields.read("strands", facts.strands);
-    fields.read("loop_ohm_per_m", facts.loop_ohm_per_m);
-    fields.read("steel_core", facts.steel_core);
-    fields.read("reach_factor", facts.reach_factor);
-    return facts;
-}
-
-LineFacts line_facts(const json& object) {
-    Fields fields(object);
-    LineFacts facts;
-    facts.reach = reaches(fields, "reach");
-    fields.read("most_loop_ohm", facts.most_loop_ohm);
-    fields.read("unsure", facts.unsure);
-    return facts;
-}
-
-OpticFacts optic_facts(const json& object) {
-    Fields fields(object);
-    OpticFacts facts;
-    fields.read("rate_mbps", facts.rate_mbps);
-    fields.read("transmit_nm", facts.transmit_nm);
-    fields.read("receive_nm", facts.receive_nm);
-    fields.read("single_mode", facts.single_mode);
-    fields.read("strands", facts.strands);
-    fields.read("transmit_min_dbm", facts.transmit_min_dbm);
-    fields.read("transmit_max_dbm", facts.transmit_max_dbm);
-    fields.read("sensitivity_dbm", facts.sensitivity_dbm);
-    fields.read("overload_dbm", facts.overload_dbm);
-    fields.read("reach_m", facts.reach_m);
-    return facts;
-}
-
-RadioFacts radio_facts(const json& object) {
-    Fields fields(object);
-    RadioFacts facts;
-    fields.read("frequency_mhz", facts.frequency_mhz);
-    fields.read("width_mhz", facts.width_mhz);
-    fields.read("streams", facts.streams);
-    fields.read("transmit_dbm", facts.transmit_dbm);
-    fields.read("antenna_dbi", facts.antenna_dbi);
-    fields.read("antenna_beam_deg", facts.antenna_beam_deg);
-    fields.read("useful_share", facts.useful_share);
-    fields.read("most_far_ends", facts.most_far_ends);
-    fields.read("relay", facts.relay);
-    fields.each("sensitivities", [&](const json& item) {
-        facts.sensitivities.push_back({item.at("mcs").get<int>(), item.at("dbm").get<double>()});
-    });
-    return facts;
-}
-
-SolarFacts solar_facts(const json& object) {
-    Fields fields(object);
-    SolarFacts facts;
-    fields.read("panel_w", facts.panel_w);
-    fields.read("battery_wh", facts.battery_wh);
-    fields.read("usable_share", facts.usable_share);
-    fields.read("system_share", facts.system_share);
-    return facts;
-}
-
-BoxFacts box_facts(const json& object) {
-    Fields fields(object);
-    BoxFacts facts;
-    fields.read("kelvin_per_w", facts.kelvin_per_w);
-    fields.read("heater_w", facts.heater_w);
-    fields.read("ups_wh", facts.ups_wh);
-    return facts;
-}
-
-UpsFacts ups_facts(const json& object) {
-    Fields fields(object);
-    UpsFacts facts;
-    fields.read("battery_wh", facts.battery_wh);
-    fields.read("output_w", facts.output_w);
-    fields.read("own_draw_w", facts.own_draw_w);
-    fields.read("efficiency", facts.efficiency);
-    fields.read("charge_w", facts.charge_w);
-    return facts;
-}
-
-SupplyFacts supply_facts(const json& object) {
-    Fields fields(object);
-    SupplyFacts facts;
-    fields.read("nominal_v", facts.nominal_v);
-    fields.read("min_v", facts.min_v);
-    fields.read("budget_w", facts.budget_w);
-    fields.read("own_draw_w", facts.own_draw_w);
-    fields.read("efficiency", facts.efficiency);
-    fields.read("from_mains", facts.from_mains);
-    fields.read("long_setting", facts.long_setting);
-    bool reserves_by_class = false;  // how files before version 3 say it
-    fields.read("reserves_by_class", reserves_by_class);
-    if (reserves_by_class) facts.allocation = Allocation::by_class;
-    fields.read_enum("allocation", facts.allocation);
-    fields.read("supplies", facts.supplies);
-    fields.read("budget_one_w", facts.budget_one_w);
-    fields.read("switches_data", facts.switches_data);
-    fields.read("power_limited", facts.power_limited);
-    return facts;
-}
-
-InlineFacts in_line_facts(const json& object) {
-    Fields fields(object);
-    InlineFacts facts;
-    fields.read("own_draw_w", facts.own_draw_w);
-    fields.read("min_volts", facts.min_volts);
-    fields.read("most_in_chain", facts.most_in_chain);
-    fields.read("hop_reach_m", facts.hop_reach_m);
-    fields.read("hop_rate_mbps", facts.hop_rate_mbps);
-    fields.read("series_ohm", facts.series_ohm);
-    return facts;
-}
+constexpr std::size_t most_kinds = 2000;  // of one catalogue file
 
 // "1-8" makes eight ports, "air1-7" makes air1 to air7, anything else makes one.
-void add_ports(const json& object, std::vector<PortKind>& ports) {
-    Fields fields(object);
-    PortKind port;
-    std::string ids;
-    fields.read("ids", ids);
-    fields.read_enum("role", port.role);
-    fields.read("class", port.poe_class);
-    fields.read("limit_w", port.limit_w);
-    fields.read("rate_mbps", port.rate_mbps);
-    fields.read("group", port.group);
-    fields.read("uplink", port.uplink);
-    fields.read("upstream", port.upstream);
-    fields.read_enum("medium", port.medium);
-    fields.read_enum("power", port.power);
-    fields.read("pairs", port.pairs);
-    fields.read("min_volts", port.min_volts);
-    fields.read("max_volts", port.max_volts);
-    fields.read("polarity", port.polarity);
-    fields.read_enum("alternative", port.alternative);
-    fields.read("line", port.line);
-    fields.read("lane", port.lane);
+void add_ports(const PortsInFile& in_file, std::vector<PortKind>& ports) {
+    PortKind port = in_file.port;
+    const std::string& ids = in_file.ids;
     if (port.role == PortRole::pse && port.limit_w == 0) {
         port.limit_w = poe_class_limits(port.poe_class)->pse_w;
     }
     const std::size_t dash = ids.find('-');
-    if (dash == std::string::npos || dash == 0) {
-        port.id = ids;
-        ports.push_back(port);
-        return;
-    }
-    std::size_t digits = dash;
+    std::size_t digits = dash == std::string::npos ? 0 : dash;
     while (digits > 0 && std::isdigit(static_cast<unsigned char>(ids[digits - 1]))) --digits;
     int first = 0, last = 0;
     const char* end = ids.data() + ids.size();
     const bool is_range =
+        dash != std::string::npos && dash > 0 &&
         std::from_chars(ids.data() + digits, ids.data() + dash, first).ec == std::errc() &&
         std::from_chars(ids.data() + dash + 1, end, last).ptr == end && last >= first;
     if (!is_range) {
@@ -194,72 +40,33 @@ void add_ports(const json& object, std::vector<PortKind>& ports) {
         ports.push_back(port);
         return;
     }
-    for (int number = first; number <= last && number < first + 64; ++number) {
+    for (int number = first; number <= last && number - first < 64; ++number) {
         port.id = ids.substr(0, digits) + std::to_string(number);
         ports.push_back(port);
     }
 }
 
-Kind kind_from(const json& object) {
-    Fields fields(object);
-    Kind kind;
-    fields.read("id", kind.id);
-    fields.read("name", kind.name);
-    fields.read_enum("category", kind.category);
-    fields.read_enum("rating", kind.rating);
-    fields.read("min_temperature_c", kind.min_temperature_c);
-    fields.read("max_temperature_c", kind.max_temperature_c);
-    fields.read("price", kind.price);
-    fields.read("draw_w", kind.draw_w);
-    fields.read("needs_mains", kind.needs_mains);
-    fields.read("mount_h", kind.mount_h);
-    fields.each("ports", [&](const json& item) { add_ports(item, kind.ports); });
-    if (fields.has("cable")) kind.cable = cable_facts(fields.at("cable"));
-    if (fields.has("camera")) {
-        kind.camera = CameraFacts{};
-        Fields facts(fields.at("camera"));
-        if (facts.has("draw")) kind.camera->draw = camera_draw_from(facts.at("draw"));
-        if (facts.has("picture")) kind.camera->picture = picture_from(facts.at("picture"));
-        facts.read("min_volts", kind.camera->min_volts);
-        facts.read("bit_rate_mbps", kind.camera->bit_rate_mbps);
-        facts.read("start_s", kind.camera->start_s);
-        facts.read("heater_below_c", kind.camera->heater_below_c);
-        facts.read("asks_by_link_layer", kind.camera->asks_by_link_layer);
-    }
-    if (fields.has("supply")) kind.supply = supply_facts(fields.at("supply"));
-    if (fields.has("in_line")) kind.in_line = in_line_facts(fields.at("in_line"));
-    if (fields.has("line")) kind.line = line_facts(fields.at("line"));
-    if (fields.has("optic")) kind.optic = optic_facts(fields.at("optic"));
-    if (fields.has("radio")) kind.radio = radio_facts(fields.at("radio"));
-    if (fields.has("solar")) kind.solar = solar_facts(fields.at("solar"));
-    if (fields.has("box")) kind.box = box_facts(fields.at("box"));
-    if (fields.has("ups")) kind.ups = ups_facts(fields.at("ups"));
-    fields.read("input_mbps", kind.input_mbps);
-    return kind;
-}
-
 }  // namespace
 
-CameraDraw camera_draw_from(const json& object) {
-    Fields fields(object);
-    CameraDraw draw;
-    fields.read("day_w", draw.day_w);
-    fields.read("infrared_w", draw.infrared_w);
-    fields.read("heater_w", draw.heater_w);
-    fields.read("motors_w", draw.motors_w);
-    fields.read("start_w", draw.start_w);
-    return draw;
-}
+std::string kilobytes(std::size_t bytes) { return fmt::format("{} kB", (bytes + 999) / 1000); }
 
-Picture picture_from(const json& object) {
-    Fields fields(object);
-    Picture picture;
-    fields.read("width_px", picture.width_px);
-    fields.read("height_px", picture.height_px);
-    fields.read("frames_per_s", picture.frames_per_s);
-    fields.read_enum("codec", picture.codec);
-    fields.read_enum("scene", picture.scene);
-    return picture;
+std::optional<Kind> kind_from(const json& object, const JsonPath& path, Problems& problems) {
+    const std::size_t before = problems.count();
+    KindInFile in_file;
+    FieldReader<KindInFile>(object, in_file, path, problems).read();
+    if (problems.count() > before) return std::nullopt;
+    Kind kind = std::move(in_file.kind);
+    if (in_file.supply) {
+        kind.supply = in_file.supply->facts;
+        const bool says_how = object.at("supply").contains("allocation");
+        if (in_file.supply->reserves_by_class && !says_how)
+            kind.supply->allocation = Allocation::by_class;
+    }
+    for (const PortsInFile& ports : in_file.ports) add_ports(ports, kind.ports);
+    const std::string what = lacking(kind);
+    if (what.empty()) return kind;
+    problems.add({{ErrorCode::bad_kind, path.place(), kind.id, what}, path.pointer(), true});
+    return std::nullopt;
 }
 
 void Catalogue::add(Kind kind) {
@@ -275,6 +82,11 @@ const Kind* Catalogue::find(std::string_view id) const {
     return found == by_id_.end() ? nullptr : found->second;
 }
 
+const CableFacts* cable_facts(const Catalogue& catalogue, std::string_view id) {
+    const Kind* kind = catalogue.find(id);
+    return kind && kind->cable ? &*kind->cable : nullptr;
+}
+
 std::vector<const Kind*> Catalogue::of(Category category) const {
     std::vector<const Kind*> out;
     for (const auto& [id, kind] : kinds_) {
@@ -283,21 +95,60 @@ std::vector<const Kind*> Catalogue::of(Category category) const {
     return out;
 }
 
-Result<Kind> read_kind(std::string_view json_text, std::string_view place) {
-    Result<json> parsed = parse_and_check(json_text, "kind");
-    if (!parsed) {
-        Error error = parsed.error();
-        error.place = std::string(place) + error.place;
-        return error;
+namespace {
+
+// The first thing wrong, with its line where the text has lines.
+Error first_of(Problems& problems, std::string_view text) {
+    Problem& problem = problems.kept().front();
+    const std::map<std::string, TextSpot> spots = spots_of(text, {problem.pointer});
+    if (const auto spot = spots.find(problem.pointer);
+        spot != spots.end() && text.find('\n') != std::string_view::npos) {
+        problem.error.line = spot->second.line;
+        problem.error.column = spot->second.column;
     }
-    return kind_from(*parsed);
+    return problem.error;
+}
+
+}  // namespace
+
+Result<Kind> read_kind(std::string_view json_text, std::string_view place) {
+    if (json_text.size() > largest_kind_bytes) {
+        return Error{ErrorCode::too_large, std::string(place), kilobytes(json_text.size()),
+                     kilobytes(largest_kind_bytes)};
+    }
+    const Result<json> parsed = parse_json(json_text);
+    if (!parsed) return parsed.error();
+    Problems problems;
+    const JsonPath above{nullptr, place};
+    const JsonPath none;
+    const JsonPath& path = place.empty() ? none : above;
+    std::optional<Kind> kind = kind_from(*parsed, path, problems);
+    if (!kind) return first_of(problems, json_text);
+    return std::move(*kind);
 }
 
 Result<std::vector<Kind>> read_kinds(std::string_view json_text) {
-    Result<json> parsed = parse_and_check(json_text, "catalogue");
+    const Result<json> parsed = parse_json(json_text);
     if (!parsed) return parsed.error();
+    const auto list = parsed->is_object() ? parsed->find("kinds") : parsed->end();
+    if (!parsed->is_object() || list == parsed->end() || !list->is_array())
+        return Error{ErrorCode::missing_field, "", "kinds", "a list of kinds"};
+    if (list->size() > most_kinds)
+        return Error{ErrorCode::too_large, "kinds", fmt::format("{} kinds", list->size()),
+                     std::to_string(most_kinds)};
+    Problems problems;
     std::vector<Kind> kinds;
-    for (const json& item : parsed->at("kinds")) kinds.push_back(kind_from(item));
+    const JsonPath root;
+    const JsonPath at{&root, "kinds"};
+    for (std::size_t i = 0; i < list->size(); ++i) {
+        const JsonPath here{&at, {}, i, id_of_item((*list)[i])};
+        std::optional<Kind> kind = kind_from((*list)[i], here, problems);
+        if (!kind) return first_of(problems, json_text);
+        const auto same = [&](const Kind& other) { return other.id == kind->id; };
+        if (std::any_of(kinds.begin(), kinds.end(), same))
+            return Error{ErrorCode::duplicate_id, here.place() + "/id", kind->id, ""};
+        kinds.push_back(std::move(*kind));
+    }
     return kinds;
 }
 

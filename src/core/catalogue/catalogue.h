@@ -29,6 +29,9 @@ private:
     std::unordered_map<std::string_view, const Kind*> by_id_;  // keys lie in the kinds
 };
 
+// The figures of a cable; null for a kind that is none or not there.
+const CableFacts* cable_facts(const Catalogue& catalogue, std::string_view id);
+
 // Reads one catalogue file: {"kinds": [...]}. The error's place is the path of the wrong field.
 Result<std::vector<Kind>> read_kinds(std::string_view json_text);
 // One kind by itself, as a site file holds its own.

@@ -5,7 +5,6 @@
     extern "C" const char embedded_##name[]; \
     extern "C" const char embedded_##name##_end[]
 
-OVANT_EMBEDDED(ovant_site_schema_json);
 OVANT_EMBEDDED(cables_json);
 OVANT_EMBEDDED(cameras_json);
 OVANT_EMBEDDED(equipment_json);
@@ -21,10 +20,6 @@ std::string_view text(const char* begin, const char* end) {
 }
 
 }  // namespace
-
-std::string_view site_schema() {
-    return text(embedded_ovant_site_schema_json, embedded_ovant_site_schema_json_end);
-}
 
 std::vector<std::string_view> catalogue_files() {
     return {text(embedded_cables_json, embedded_cables_json_end),

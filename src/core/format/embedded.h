@@ -7,7 +7,6 @@
 
 namespace ovant::embedded {
 
-std::string_view site_schema();
 std::vector<std::string_view> catalogue_files();
 
 }  // namespace ovant::embedded

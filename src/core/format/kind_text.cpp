@@ -7,11 +7,13 @@
 #include <charconv>
 #include <cmath>
 #include <nlohmann/json.hpp>
+#include <set>
 
 #include "core/catalogue/catalogue.h"
+#include "core/catalogue/kind_json.h"
 #include "core/format/camera_csv.h"
 #include "core/format/embedded.h"
-#include "core/format/schema.h"
+#include "core/format/json_text.h"
 
 namespace ovant {
 namespace {
@@ -92,8 +94,12 @@ ordered_json as_number(double value) {
     return value;
 }
 
+std::string dumped(const ordered_json& kind) {
+    return kind.dump(-1, ' ', false, ordered_json::error_handler_t::replace);
+}
+
 Result<std::string> checked(const ordered_json& kind) {
-    std::string text = kind.dump(-1, ' ', false, ordered_json::error_handler_t::replace);
+    std::string text = dumped(kind);
     const Result<Kind> read = read_kind(text, "");
     if (!read) return read.error();
     return text;
@@ -135,15 +141,49 @@ ordered_json cell_value(const std::string& cell) {
     return cell;
 }
 
-void take(KindsImport& import, const ordered_json& kind, const std::string& place) {
-    Result<std::string> text = checked(kind);
-    if (!text) {
-        Error error = text.error();
-        error.place = place + (error.place.empty() ? "" : "/" + error.place);
-        import.errors.push_back(std::move(error));
-        return;
+// Kinds that were brought in, each id once; of what is wrong the first are told.
+class Importing {
+public:
+    void take(std::string text, const std::string& place) {
+        const Result<Kind> kind = read_kind(text, "");
+        if (!kind) return refuse(place, kind.error());
+        if (!ids_.insert(kind->id).second)
+            return refuse(place, {ErrorCode::duplicate_id, "id", kind->id, ""});
+        if (import_.kinds.size() >= most_imported) return refuse(place, too_many());
+        import_.kinds.push_back({kind->id, std::move(text)});
     }
-    import.kinds.push_back({kind.at("id").get<std::string>(), std::move(*text)});
+    void refuse(const std::string& place, Error error) {
+        if (import_.errors.size() >= most_told) return;
+        error.place = place + (error.place.empty() || place.empty() ? "" : "/") + error.place;
+        import_.errors.push_back(std::move(error));
+    }
+    KindsImport done() { return std::move(import_); }
+
+private:
+    static constexpr std::size_t most_imported = 1000;
+    static constexpr std::size_t most_told = 200;
+    static Error too_many() {
+        return {ErrorCode::too_large, "", "more kinds", std::to_string(most_imported)};
+    }
+    KindsImport import_;
+    std::set<std::string> ids_;
+};
+
+KindsImport from_json(std::string_view text) {
+    Importing importing;
+    const Result<json> file = parse_json(text);
+    if (!file) {
+        importing.refuse("", file.error());
+        return importing.done();
+    }
+    if (!file->contains("kinds") || !file->at("kinds").is_array()) {
+        importing.refuse("", {ErrorCode::missing_field, "", "kinds", "a list of kinds"});
+        return importing.done();
+    }
+    std::vector<std::string> kinds = items_of(text, "kinds");
+    for (std::size_t i = 0; i < kinds.size(); ++i)
+        importing.take(std::move(kinds[i]), fmt::format("kinds/{}", i));
+    return importing.done();
 }
 
 }  // namespace
@@ -229,32 +269,21 @@ std::string kinds_as_csv(const std::vector<std::string>& kinds) {
 }
 
 KindsImport import_kinds(std::string_view text) {
-    KindsImport import;
     const std::size_t first = text.find_first_not_of(" \t\r\n\xef\xbb\xbf");
-    if (first != std::string_view::npos && text[first] == '{') {
-        const Result<json> file = parse_json(text);
-        if (!file) {
-            import.errors.push_back(file.error());
-            return import;
-        }
-        if (!file->contains("kinds") || !file->at("kinds").is_array()) {
-            import.errors.push_back({ErrorCode::missing_field, "", "kinds", "a list of kinds"});
-            return import;
-        }
-        for (std::size_t i = 0; i < file->at("kinds").size(); ++i)
-            take(import, parsed(file->at("kinds")[i].dump()), fmt::format("kinds/{}", i));
-        return import;
-    }
-    const std::vector<std::vector<std::string>> rows = csv_rows(text);
+    if (first != std::string_view::npos && text[first] == '{') return from_json(text.substr(first));
+    Importing importing;
+    const CsvRows read = csv_rows(text);
+    const std::vector<CsvRow>& rows = read.rows;
     if (rows.empty()) {
-        import.errors.push_back({ErrorCode::missing_field, "line 1", "id", "a head line"});
-        return import;
+        importing.refuse("line 1", {ErrorCode::missing_field, "", "id", "a head line"});
+        return importing.done();
     }
     for (std::size_t r = 1; r < rows.size(); ++r) {
         ordered_json kind = ordered_json::object();
-        for (std::size_t c = 0; c < std::min(rows[r].size(), rows[0].size()); ++c) {
-            std::string cell = rows[r][c];
-            const std::string& path = rows[0][c];
+        const std::size_t columns = std::min(rows[r].cells.size(), rows[0].cells.size());
+        for (std::size_t c = 0; c < columns; ++c) {
+            std::string cell = rows[r].cells[c];
+            const std::string& path = rows[0].cells[c];
             // What csv_cell made harmless.
             if (cell.size() > 1 && cell[0] == '\'' &&
                 std::string_view("=+-@").find(cell[1]) != std::string_view::npos)
@@ -267,9 +296,12 @@ KindsImport import_kinds(std::string_view text) {
                                  path.ends_with("/category") || path.ends_with("/lane");
             put(kind, path, letters ? ordered_json(cell) : cell_value(cell));
         }
-        take(import, kind, fmt::format("line {}", r + 1));
+        importing.take(dumped(kind), fmt::format("line {}", rows[r].line));
     }
-    return import;
+    if (read.unclosed > 0)
+        importing.refuse(fmt::format("line {}", read.unclosed),
+                         {ErrorCode::open_quote, "", "", ""});
+    return importing.done();
 }
 
 }  // namespace ovant

@@ -6,8 +6,10 @@
 #include <algorithm>
 #include <cmath>
 
+#include "core/look_up.h"
 #include "core/route/route.h"
 #include "core/site/edits_common.h"
+#include "core/site/site_problems.h"
 
 namespace ovant {
 namespace {
@@ -33,8 +35,7 @@ std::string place_at(const Site& site, Point at) {
 }
 
 // Joins the two links of an in-line unit that is going away. Keeps the first link's id and cable.
-void join_around(Site& site, const Kind& kind, std::string_view device) {
-    if (!kind.in_line) return;
+void join_around(Site& site, std::string_view device) {
     std::vector<Link*> touching;
     for (Link& link : site.links) {
         if (link.a.device == device || link.b.device == device) touching.push_back(&link);
@@ -79,11 +80,33 @@ Error unknown_port(std::string_view device, std::string_view port) {
     return {ErrorCode::unknown_port, "", fmt::format("{}.{}", device, port), ""};
 }
 
-bool has_port(const Site& site, const Catalogue& catalogue, std::string_view device,
-              std::string_view port) {
+// Null where the site has no such device, or its kind no such port.
+const PortKind* port_of(const Site& site, const Catalogue& catalogue, std::string_view device,
+                        std::string_view port) {
     const Device* found = find_device(site, device);
     const Kind* kind = found ? catalogue.find(found->kind) : nullptr;
-    return kind && find_port(*kind, port);
+    return kind ? find_port(*kind, port) : nullptr;
+}
+
+// Whether the cable of a link still goes into both its ports.
+std::optional<Error> wrong_plug(const Site& site, const Catalogue& catalogue, const Link& link) {
+    const CableFacts* cable = cable_facts(catalogue, link.cable);
+    for (const LinkEnd* end : {&link.a, &link.b}) {
+        const PortKind* port = port_of(site, catalogue, end->device, end->port);
+        if (!port) return unknown_port(end->device, end->port);
+        if (cable && cable->medium != port->medium)
+            return Error{ErrorCode::wrong_medium, "", end->device + "." + end->port, link.cable};
+    }
+    return std::nullopt;
+}
+
+std::optional<Error> wrong_plug_at(const Site& site, const Catalogue& catalogue,
+                                   std::string_view device) {
+    for (const Link& link : site.links) {
+        if (link.a.device != device && link.b.device != device) continue;
+        if (std::optional<Error> wrong = wrong_plug(site, catalogue, link)) return wrong;
+    }
+    return std::nullopt;
 }
 
 const PortKind* port_facing(const Kind& kind, bool upstream) {
@@ -122,7 +145,6 @@ Result<Added> add_device(Site site, const Catalogue& catalogue, std::string_view
     if (!found || (found->ports.empty() && !found->ups)) {
         return Error{ErrorCode::unknown_kind, "", std::string(kind), ""};
     }
-    if (!on_plan(at)) return off_plan(kind, at);
     Device device;
     device.id = next_id(site, id_prefix(found->category));
     device.kind = kind;
@@ -130,17 +152,16 @@ Result<Added> add_device(Site site, const Catalogue& catalogue, std::string_view
     device.at = to_centimetre(at);
     device.place = found->category == Category::camera ? "" : place_at(site, at);
     if (found->category == Category::camera) device.camera = CameraSettings{};
-    std::string id = device.id;
-    site.devices.push_back(std::move(device));
-    return Added{std::move(site), std::move(id)};
+    site.devices.push_back(device);
+    return added_if_right(std::move(site), "devices", device);
 }
 
 Result<Site> move_object(Site site, std::string_view id, Point to) {
-    if (!on_plan(to)) return off_plan(id, to);
     to = to_centimetre(to);
     if (Device* device = find_device(site, id)) {
         device->at = to;
-        return site;
+        const Device moved = *device;
+        return if_right(std::move(site), "devices", moved);
     }
     Place* place = find_place(site, id);
     if (!place) return no_such(id);
@@ -152,10 +173,15 @@ Result<Site> move_object(Site site, std::string_view id, Point to) {
         }
     }
     place->at = to;
-    return site;
+    const Place moved = *place;
+    return if_right(std::move(site), "places", moved);
 }
 
 Result<Site> rename_object(Site site, std::string_view id, std::string_view name) {
+    if (const auto letters = letters_in(name); !letters || *letters > most_name_letters) {
+        return Error{ErrorCode::bad_value, std::string(id) + "/name", shown_value(name),
+                     allowed_text(most_name_letters, Need::no)};
+    }
     if (Device* device = find_device(site, id))
         device->name = name;
     else if (Place* place = find_place(site, id))
@@ -183,14 +209,24 @@ Result<Site> rename_object(Site site, std::string_view id, std::string_view name
 
 Result<Site> remove_object(Site site, const Catalogue& catalogue, std::string_view id) {
     if (const Device* device = find_device(site, id)) {
-        if (const Kind* kind = catalogue.find(device->kind)) join_around(site, *kind, id);
-        std::erase_if(site.links,
-                      [&](const Link& link) { return link.a.device == id || link.b.device == id; });
-        erase_id(site.devices, id);
-        for (Device& other : site.devices) {
-            if (other.backup == id) other.backup.clear();
+        const auto without = [&](Site from) {
+            std::erase_if(from.links, [&](const Link& link) {
+                return link.a.device == id || link.b.device == id;
+            });
+            erase_id(from.devices, id);
+            for (Device& other : from.devices) {
+                if (other.backup == id) other.backup.clear();
+            }
+            return from;
+        };
+        // A cable joined round the unit that fits nowhere, or joins two sources, goes with it.
+        Site joined = site;
+        if (const Kind* kind = catalogue.find(device->kind); kind && kind->in_line) {
+            join_around(joined, id);
+            joined = without(std::move(joined));
+            if (find_problems(joined, catalogue).empty()) return joined;
         }
-        return site;
+        return without(std::move(site));
     }
     if (erase_id(site.links, id) || erase_id(site.obstacles, id)) return site;
     if (erase_id(site.existing, id)) {
@@ -217,15 +253,6 @@ Result<Added> connect(Site site, const Catalogue& catalogue, std::string_view ca
     const Kind* kind = catalogue.find(cable);
     if (!kind || !kind->cable) return Error{ErrorCode::unknown_kind, "", std::string(cable), ""};
     for (const LinkEnd* end : {&a, &b}) {
-        if (!has_port(site, catalogue, end->device, end->port)) {
-            return unknown_port(end->device, end->port);
-        }
-        const PortKind* port =
-            find_port(*catalogue.find(find_device(site, end->device)->kind), end->port);
-        if (port->medium != kind->cable->medium) {
-            return Error{ErrorCode::wrong_medium, "", end->device + "." + end->port,
-                         std::string(cable)};
-        }
         if (const Link* used = link_at(site, end->device, end->port)) {
             return Error{ErrorCode::port_in_use, "", end->device + "." + end->port, used->id};
         }
@@ -238,11 +265,11 @@ Result<Added> connect(Site site, const Catalogue& catalogue, std::string_view ca
     for (LinkEnd* end : {&link.a, &link.b}) {
         if (end->drop_m == 0) end->drop_m = site.settings.default_drop_m;
     }
-    link.pathways =
-        find_route(site, find_device(site, a.device)->at, find_device(site, b.device)->at);
-    std::string id = link.id;
-    site.links.push_back(std::move(link));
-    return Added{std::move(site), std::move(id)};
+    if (std::optional<Error> wrong = wrong_plug(site, catalogue, link)) return *wrong;
+    link.pathways = find_route(site, or_nothing(find_device(site, a.device)).at,
+                               or_nothing(find_device(site, b.device)).at);
+    site.links.push_back(link);
+    return added_if_right(std::move(site), "links", link);
 }
 
 Result<Added> connect_devices(Site site, const Catalogue& catalogue, std::string_view cable,
@@ -315,7 +342,9 @@ Result<Added> insert_in_line(Site site, const Catalogue& catalogue, std::string_
     Result<Added> added = add_device(std::move(site), catalogue, kind_id, spot.at);
     if (!added) return added;
     Site next = std::move(added->site);
-    Link& first = *find_link(next, link_id);
+    Link* const kept = find_link(next, link_id);
+    if (!kept) return no_such(link_id);
+    Link& first = *kept;
     Link second = first;
     second.id = next_id(next, "L");
     // The side nearer the feeding port keeps its id; a link is drawn from the feeding side at a.
@@ -352,6 +381,7 @@ Result<Added> insert_in_line(Site site, const Catalogue& catalogue, std::string_
         *first.measured_length_m -= *second.measured_length_m;
     }
     next.links.push_back(std::move(second));
+    if (std::optional<Error> wrong = wrong_plug_at(next, catalogue, added->id)) return *wrong;
     return Added{std::move(next), added->id};
 }
 
@@ -374,11 +404,9 @@ Result<Site> set_measured_length(Site site, std::string_view link_id,
                                  std::optional<double> length_m) {
     Link* link = find_link(site, link_id);
     if (!link) return no_such(link_id);
-    if (length_m && !(*length_m >= 0 && *length_m <= longest_cable_m)) {
-        return bad_length(link_id, *length_m);
-    }
     link->measured_length_m = length_m;
-    return site;
+    const Link changed = *link;
+    return if_right(std::move(site), "links", changed);
 }
 
 Result<Site> lay_again(Site site, std::string_view link_id) {
@@ -395,9 +423,9 @@ Result<Site> lay_again(Site site, std::string_view link_id) {
 Result<Site> set_slack(Site site, std::string_view link_id, double slack_m) {
     Link* link = find_link(site, link_id);
     if (!link) return no_such(link_id);
-    if (!(slack_m >= 0 && slack_m <= 10000)) return bad_length(link_id, slack_m);
     link->slack_m = slack_m;
-    return site;
+    const Link changed = *link;
+    return if_right(std::move(site), "links", changed);
 }
 
 Result<Site> set_protectors(Site site, std::string_view link_id, std::string_view at_a,
@@ -413,35 +441,20 @@ Result<Site> set_camera_draw(Site site, const Catalogue& catalogue, std::string_
                              const CameraDraw& draw) {
     Device* device = find_device(site, camera);
     if (!device) return no_such(camera);
-    for (double watts : {draw.day_w, draw.infrared_w, draw.heater_w, draw.motors_w, draw.start_w}) {
-        if (!(watts >= 0 && watts <= 1000)) {
-            return Error{ErrorCode::out_of_range, std::string(camera) + " power",
-                         fmt::format("{:g}", watts), "0 to 1000 W"};
-        }
-    }
     if (!device->camera) device->camera = CameraSettings{};
     const Kind* kind = catalogue.find(device->kind);
     const bool as_kind = kind && kind->camera && kind->camera->draw == draw;
     device->camera->draw = as_kind ? std::nullopt : std::optional(draw);
-    return site;
+    const Device changed = *device;
+    return if_right(std::move(site), "devices", changed);
 }
 
 Result<Site> set_camera(Site site, std::string_view camera, const CameraSettings& settings) {
     Device* device = find_device(site, camera);
     if (!device || !device->camera) return no_such(camera);
-    if (settings.bit_rate_mbps &&
-        !(*settings.bit_rate_mbps >= 0 && *settings.bit_rate_mbps <= 10000)) {
-        return Error{ErrorCode::out_of_range, std::string(camera) + " bit rate",
-                     fmt::format("{:g}", *settings.bit_rate_mbps), "0 to 10 000 Mb/s"};
-    }
-    const View& view = settings.view;
-    if (!(std::abs(view.direction_deg) <= 360 && view.angle_deg >= 0 && view.angle_deg <= 360 &&
-          view.range_m >= 0 && view.range_m <= 5000)) {
-        return Error{ErrorCode::out_of_range, std::string(camera) + " view",
-                     fmt::format("{:g}", view.angle_deg), "0 to 360 degrees, 0 to 5 km"};
-    }
     device->camera = settings;
-    return site;
+    const Device changed = *device;
+    return if_right(std::move(site), "devices", changed);
 }
 
 Result<Site> set_kind(Site site, const Catalogue& catalogue, std::string_view id,
@@ -450,15 +463,9 @@ Result<Site> set_kind(Site site, const Catalogue& catalogue, std::string_view id
     if (!device) return no_such(id);
     const Kind* kind = catalogue.find(kind_id);
     if (!kind) return Error{ErrorCode::unknown_kind, "", std::string(kind_id), ""};
-    for (const Link& link : site.links) {
-        for (const LinkEnd* end : {&link.a, &link.b}) {
-            if (end->device == id && !find_port(*kind, end->port)) {
-                return unknown_port(id, end->port);
-            }
-        }
-    }
     device->kind = kind_id;
     if (device->camera) device->camera->draw.reset();
+    if (std::optional<Error> wrong = wrong_plug_at(site, catalogue, id)) return *wrong;
     return site;
 }
 
@@ -494,30 +501,24 @@ Result<Site> set_long_group(Site site, std::string_view id, int group, bool on) 
 Result<Site> set_antenna_height(Site site, std::string_view id, double height_m) {
     Device* device = find_device(site, id);
     if (!device) return no_such(id);
-    if (!(height_m >= 0 && height_m <= 300)) {
-        return Error{ErrorCode::out_of_range, std::string(id) + " height",
-                     fmt::format("{:g}", height_m), "0 to 300 m"};
-    }
     device->height_m = height_m;
-    return site;
+    const Device changed = *device;
+    return if_right(std::move(site), "devices", changed);
 }
 
 Result<Site> set_transmit(Site site, std::string_view id, std::optional<double> transmit_dbm) {
     Device* device = find_device(site, id);
     if (!device) return no_such(id);
-    if (transmit_dbm && !(*transmit_dbm >= -30 && *transmit_dbm <= 60)) {
-        return Error{ErrorCode::out_of_range, std::string(id) + " power",
-                     fmt::format("{:g}", *transmit_dbm), "-30 to 60 dBm"};
-    }
     device->transmit_dbm = transmit_dbm;
-    return site;
+    const Device changed = *device;
+    return if_right(std::move(site), "devices", changed);
 }
 
 Result<Site> set_module(Site site, const Catalogue& catalogue, std::string_view id,
                         std::string_view port, std::string_view module) {
     Device* device = find_device(site, id);
     if (!device) return no_such(id);
-    if (!has_port(site, catalogue, id, port)) return unknown_port(id, port);
+    if (!port_of(site, catalogue, id, port)) return unknown_port(id, port);
     if (module.empty()) {
         device->modules.erase(std::string(port));
         return site;
@@ -540,9 +541,10 @@ Result<Site> set_port_power(Site site, std::string_view id, std::string_view por
 
 Result<Site> set_port_priority(Site site, const Catalogue& catalogue, std::string_view id,
                                std::string_view port, int priority) {
-    if (!has_port(site, catalogue, id, port)) return unknown_port(id, port);
+    if (!port_of(site, catalogue, id, port)) return unknown_port(id, port);
     if (priority < 1 || priority > 3) {
-        return Error{ErrorCode::out_of_range, "port_priority", std::to_string(priority), "1 to 3"};
+        return Error{ErrorCode::bad_value, fmt::format("devices/{}/port_priority", id),
+                     std::to_string(priority), allowed_number("", {1, 3}, true)};
     }
     Device* device = find_device(site, id);
     if (priority == 3)
@@ -570,8 +572,9 @@ Result<Site> set_supplies(Site site, const Catalogue& catalogue, std::string_vie
     const Kind* kind = catalogue.find(device->kind);
     const int most = kind && kind->supply ? kind->supply->supplies : 1;
     if (supplies < 0 || supplies > most) {
-        return Error{ErrorCode::out_of_range, "supplies", std::to_string(supplies),
-                     "0 to " + std::to_string(most)};
+        return Error{ErrorCode::bad_value, fmt::format("devices/{}/supplies", id),
+                     std::to_string(supplies),
+                     allowed_number("", {0, static_cast<double>(most)}, true)};
     }
     device->supplies = supplies == most ? 0 : supplies;
     return site;
@@ -580,7 +583,7 @@ Result<Site> set_supplies(Site site, const Catalogue& catalogue, std::string_vie
 Result<Site> move_plug(Site site, const Catalogue& catalogue, std::string_view from_device,
                        std::string_view from_port, std::string_view to_device,
                        std::string_view to_port) {
-    if (!has_port(site, catalogue, to_device, to_port)) return unknown_port(to_device, to_port);
+    if (!port_of(site, catalogue, to_device, to_port)) return unknown_port(to_device, to_port);
     LinkEnd* moved = end_on(site, from_device, from_port);
     if (!moved) return unknown_port(from_device, from_port);
     LinkEnd* displaced = end_on(site, to_device, to_port);
@@ -590,6 +593,9 @@ Result<Site> move_plug(Site site, const Catalogue& catalogue, std::string_view f
     if (displaced) {
         displaced->device = from_device;
         displaced->port = from_port;
+    }
+    for (std::string_view device : {from_device, to_device}) {
+        if (std::optional<Error> wrong = wrong_plug_at(site, catalogue, device)) return *wrong;
     }
     return site;
 }

@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// Limits and errors shared by the edits. Private to core/site.
+// Checks and errors shared by the edits. Private to core/site.
 #pragma once
 
 #include <fmt/format.h>
@@ -8,13 +8,12 @@
 #include <string>
 #include <string_view>
 
+#include "core/fields/field_check.h"
 #include "core/result.h"
-#include "core/site/site.h"
+#include "core/site/edits.h"
+#include "core/site/site_fields.h"
 
 namespace ovant {
-
-inline constexpr double farthest_m = 1e6;
-inline constexpr double longest_cable_m = 1e5;
 
 inline double to_centimetre(double value_m) { return std::round(value_m * 100) / 100; }
 inline Point to_centimetre(Point point) {
@@ -25,18 +24,22 @@ inline Error no_such(std::string_view id) {
     return {ErrorCode::no_such_object, "", std::string(id), ""};
 }
 
-inline bool on_plan(Point point) {
-    return std::abs(point.x_m) <= farthest_m && std::abs(point.y_m) <= farthest_m;
+// The site, if the object just changed in it holds only what its fields may hold; `list` is where
+// the file has it.
+template <class T>
+Result<Site> if_right(Site site, const char* list, const T& object) {
+    std::optional<Error> wrong = wrong_field(object);
+    if (!wrong) return site;
+    wrong->place = fmt::format("{}/{}/{}", list, object.id, wrong->place);
+    return *wrong;
 }
 
-inline Error off_plan(std::string_view id, Point point) {
-    return {ErrorCode::out_of_range, std::string(id) + " position",
-            fmt::format("{:g}, {:g}", point.x_m, point.y_m), "1000 km either way"};
-}
-
-inline Error bad_length(std::string_view link, double length_m) {
-    return {ErrorCode::out_of_range, std::string(link) + " length", fmt::format("{:g}", length_m),
-            "0 to 100 km"};
+template <class T>
+Result<Added> added_if_right(Site site, const char* list, const T& object) {
+    std::string id = object.id;
+    Result<Site> checked = if_right(std::move(site), list, object);
+    if (!checked) return checked.error();
+    return Added{std::move(*checked), std::move(id)};
 }
 
 }  // namespace ovant

@@ -1,0 +1,232 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/format/json_text.h"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <unordered_set>
+
+#include "core/fields/fields.h"
+
+namespace ovant {
+namespace {
+
+using nlohmann::json;
+
+struct TooMuch {
+    const char* what;
+};
+
+// Calls on_value(pointer, first byte, one past the last) for every value of a JSON text, those
+// inside before those around. Without recursion: nesting is as deep as the text likes.
+template <class OnValue>
+void walk(std::string_view text, OnValue on_value) {
+    struct Level {
+        std::size_t begin;
+        std::size_t pointer_size;  // of the list or object itself
+        std::size_t index = 0;
+        bool list = false;
+    };
+    std::vector<Level> levels;
+    std::string pointer;
+    std::size_t i = 0;
+    const auto skip_string = [&] {
+        for (++i; i < text.size() && text[i] != '"'; ++i) {
+            if (text[i] == '\\') ++i;
+        }
+        i = std::min(i + 1, text.size());
+    };
+    const auto step_in = [&](std::string_view step) {
+        pointer.resize(levels.back().pointer_size);
+        if (!pointer.empty()) pointer += '/';
+        pointer += step;
+    };
+    bool wants_key = false;
+    while (i < text.size()) {
+        const char c = text[i];
+        if (c == ' ' || c == '\t' || c == '\n' || c == '\r' || c == ':') {
+            ++i;
+            continue;
+        }
+        if (c == ',') {
+            ++i;
+            if (levels.empty()) return;
+            if (levels.back().list)
+                step_in(std::to_string(++levels.back().index));
+            else
+                wants_key = true;
+            continue;
+        }
+        if (c == '}' || c == ']') {
+            ++i;
+            if (levels.empty()) return;
+            pointer.resize(levels.back().pointer_size);
+            on_value(pointer, levels.back().begin, i);
+            levels.pop_back();
+            wants_key = false;
+            continue;
+        }
+        if (wants_key && c == '"') {
+            const std::size_t begin = i;
+            skip_string();
+            step_in(text.substr(begin + 1, i - begin - 2));
+            wants_key = false;
+            continue;
+        }
+        const std::size_t begin = i;
+        if (c == '{' || c == '[') {
+            levels.push_back({begin, pointer.size(), 0, c == '['});
+            ++i;
+            wants_key = c == '{';
+            if (c == '[') step_in("0");
+            continue;
+        }
+        if (c == '"') {
+            skip_string();
+        } else {
+            while (i < text.size() && text[i] != ',' && text[i] != '}' && text[i] != ']' &&
+                   text[i] != ' ' && text[i] != '\n' && text[i] != '\r' && text[i] != '\t')
+                ++i;
+        }
+        on_value(pointer, begin, i);
+    }
+}
+
+// Hears a text out without keeping anything of it.
+struct Listener : nlohmann::json_sax<json> {
+    std::size_t stopped_at = 0;
+    bool null() override { return true; }
+    bool boolean(bool) override { return true; }
+    bool number_integer(std::int64_t) override { return true; }
+    bool number_unsigned(std::uint64_t) override { return true; }
+    bool number_float(double, const std::string&) override { return true; }
+    bool string(std::string&) override { return true; }
+    bool binary(json::binary_t&) override { return true; }
+    bool start_object(std::size_t) override { return true; }
+    bool key(std::string&) override { return true; }
+    bool end_object() override { return true; }
+    bool start_array(std::size_t) override { return true; }
+    bool end_array() override { return true; }
+    bool parse_error(std::size_t position, const std::string&, const json::exception&) override {
+        stopped_at = position > 0 ? position - 1 : 0;
+        return false;
+    }
+};
+
+std::string without_white_space(std::string_view text) {
+    std::string out;
+    bool in_string = false;
+    for (std::size_t i = 0; i < text.size(); ++i) {
+        const char c = text[i];
+        if (!in_string && (c == ' ' || c == '\t' || c == '\n' || c == '\r')) continue;
+        out += c;
+        if (in_string && c == '\\' && i + 1 < text.size())
+            out += text[++i];
+        else if (c == '"')
+            in_string = !in_string;
+    }
+    return out;
+}
+
+}  // namespace
+
+Result<json> parse_json(std::string_view text) {
+    std::size_t values = 0;
+    try {
+        return json::parse(text, [&](int depth, json::parse_event_t, json&) {
+            if (depth > deepest_nesting) throw TooMuch{"levels of nesting"};
+            if (++values > 2 * most_values) throw TooMuch{"values"};
+            return true;
+        });
+    } catch (const TooMuch& too_much) {
+        const bool deep = values <= 2 * most_values;
+        return Error{ErrorCode::too_large, "", std::string("more ") + too_much.what,
+                     std::to_string(deep ? deepest_nesting : most_values)};
+    } catch (const json::parse_error& error) {
+        const std::size_t at = std::min(error.byte, text.size());
+        const TextSpot spot = spot_at(text, at > 0 ? at - 1 : 0);
+        return Error{ErrorCode::not_json, fmt::format("line {}, column {}", spot.line, spot.column),
+                     shown_value(text.substr(at > 12 ? at - 12 : 0, std::min<std::size_t>(at, 12))),
+                     at >= text.size() ? "ends" : ""};
+    } catch (const json::exception& error) {
+        return Error{ErrorCode::not_json, "", "", "a number too large for any computer"};
+    }
+}
+
+TextSpot spot_at(std::string_view text, std::size_t byte) {
+    const std::string_view before = text.substr(0, std::min(byte, text.size()));
+    const std::size_t line_begin = before.rfind('\n') + 1;  // npos + 1 is 0
+    return {static_cast<std::size_t>(std::count(before.begin(), before.end(), '\n')) + 1,
+            letters_in(before.substr(line_begin)).value_or(before.size() - line_begin) + 1};
+}
+
+std::map<std::string, TextSpot> spots_of(std::string_view text,
+                                         const std::vector<std::string>& pointers) {
+    const std::unordered_set<std::string> wanted(pointers.begin(), pointers.end());
+    std::vector<std::pair<std::size_t, std::string>> found;
+    walk(text, [&](const std::string& pointer, std::size_t begin, std::size_t) {
+        if (wanted.contains(pointer)) found.push_back({begin, pointer});
+    });
+    std::sort(found.begin(), found.end());
+    std::map<std::string, TextSpot> out;
+    std::size_t line = 1, line_begin = 0, at = 0;
+    for (const auto& [byte, pointer] : found) {
+        for (; at < byte; ++at) {
+            if (text[at] == '\n') {
+                ++line;
+                line_begin = at + 1;
+            }
+        }
+        const std::string_view before = text.substr(line_begin, byte - line_begin);
+        // Of a name given twice the last one counts, as for the parser.
+        out[pointer] = {line, letters_in(before).value_or(before.size()) + 1};
+    }
+    return out;
+}
+
+std::vector<std::string> items_of(std::string_view text, std::string_view list) {
+    std::vector<std::string> out;
+    const std::string prefix = std::string(list) + "/";
+    walk(text, [&](const std::string& pointer, std::size_t begin, std::size_t end) {
+        if (pointer.starts_with(prefix) && pointer.find('/', prefix.size()) == std::string::npos)
+            out.push_back(without_white_space(text.substr(begin, end - begin)));
+    });
+    return out;
+}
+
+std::string cut_at(std::string_view text, std::size_t end) {
+    std::string open;
+    std::string open_at_cut;
+    std::size_t cut = 0;
+    bool in_string = false;
+    for (std::size_t i = 0; i < std::min(end, text.size()); ++i) {
+        const char c = text[i];
+        if (in_string) {
+            if (c == '\\')
+                ++i;
+            else if (c == '"')
+                in_string = false;
+            continue;
+        }
+        if (c == '"') in_string = true;
+        if (c == '{' || c == '[') open += c == '{' ? '}' : ']';
+        if ((c == '}' || c == ']') && !open.empty()) open.pop_back();
+        const bool item_ended = (c == '}' || c == ']') && open.size() <= 2 && !open.empty();
+        if (item_ended) {
+            cut = i + 1;
+            open_at_cut = open;
+        }
+    }
+    std::string out(text.substr(0, cut));
+    out.append(open_at_cut.rbegin(), open_at_cut.rend());
+    return out;
+}
+
+std::size_t damage_at(std::string_view text) {
+    Listener listener;
+    listener.stopped_at = text.size();
+    json::sax_parse(text, &listener);
+    return listener.stopped_at;
+}
+
+}  // namespace ovant

@@ -1,0 +1,103 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include <algorithm>
+#include <limits>
+#include <set>
+
+#include "core/format/site_json.h"
+
+namespace ovant {
+namespace {
+
+template <class T>
+void erase_at(std::vector<T>& items, const std::set<std::size_t>& gone) {
+    std::size_t index = 0;
+    std::erase_if(items, [&](const T&) { return gone.contains(index++); });
+}
+
+// What goes in one pass, so that numbers into the lists stay good until its end.
+struct Gone {
+    std::set<std::size_t> places, pathways, existing, obstacles, devices, links;
+    bool settings = false;
+};
+
+void mend_device(Device& device, const SiteProblem& problem, std::set<std::size_t>& gone) {
+    if (problem.field == "enclosure")
+        device.enclosure.clear();
+    else if (problem.field == "place")
+        device.place.clear();
+    else if (problem.field == "backup")
+        device.backup.clear();
+    else if (problem.field == "modules")
+        std::erase_if(device.modules,
+                      [&](const auto& one) { return one.second == problem.error.subject; });
+    else
+        gone.insert(problem.index);
+}
+
+void mend_link(Link& link, const SiteProblem& problem, std::set<std::size_t>& gone) {
+    if (problem.field == "a/protector")
+        link.a.protector.clear();
+    else if (problem.field == "b/protector")
+        link.b.protector.clear();
+    else if (problem.field == "existing")
+        link.existing.clear();
+    else if (problem.field == "pathways")
+        std::erase(link.pathways, problem.error.subject);
+    else
+        gone.insert(problem.index);
+}
+
+void mend_one(Site& site, const SiteProblem& problem, Gone& gone) {
+    const auto mend_list = [&](auto& items, std::set<std::size_t>& indices) {
+        if (problem.field.empty() && problem.error.place == problem.list)
+            items.resize(std::min(items.size(), problem.index));  // too many
+        else
+            indices.insert(problem.index);
+    };
+    if (problem.list == "devices" && !problem.field.empty())
+        mend_device(site.devices[problem.index], problem, gone.devices);
+    else if (problem.list == "links" && !problem.field.empty())
+        mend_link(site.links[problem.index], problem, gone.links);
+    else if (problem.list == "devices")
+        mend_list(site.devices, gone.devices);
+    else if (problem.list == "links")
+        mend_list(site.links, gone.links);
+    else if (problem.list == "places")
+        mend_list(site.places, gone.places);
+    else if (problem.list == "pathways")
+        mend_list(site.pathways, gone.pathways);
+    else if (problem.list == "existing")
+        mend_list(site.existing, gone.existing);
+    else if (problem.list == "obstacles")
+        mend_list(site.obstacles, gone.obstacles);
+    else if (problem.list == "name")
+        site.name.clear();
+    else
+        gone.settings = true;
+}
+
+}  // namespace
+
+std::vector<Error> mend(Site& site) {
+    std::vector<Error> told;
+    const Catalogue catalogue = catalogue_for(site);
+    for (;;) {
+        std::vector<SiteProblem> problems =
+            site_problems(site, catalogue, std::numeric_limits<std::size_t>::max());
+        if (problems.empty()) return told;
+        Gone gone;
+        for (SiteProblem& problem : problems) {
+            mend_one(site, problem, gone);
+            told.push_back(std::move(problem.error));
+        }
+        erase_at(site.places, gone.places);
+        erase_at(site.pathways, gone.pathways);
+        erase_at(site.existing, gone.existing);
+        erase_at(site.obstacles, gone.obstacles);
+        erase_at(site.devices, gone.devices);
+        erase_at(site.links, gone.links);
+        if (gone.settings) site.settings = {};
+    }
+}
+
+}  // namespace ovant

@@ -1,0 +1,71 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The gate: what a site must be to be kept.
+#include <fmt/format.h>
+
+#include <numeric>
+
+#include "core/catalogue/kind_json.h"
+#include "core/fields/field_check.h"
+#include "core/format/drawing_file.h"
+#include "core/format/site_json.h"
+
+namespace ovant {
+namespace {
+
+// The size that JSON makes of a text.
+std::size_t json_bytes(std::string_view text) {
+    return std::accumulate(text.begin(), text.end(), std::size_t{2}, [](std::size_t sum, char c) {
+        const auto byte = static_cast<unsigned char>(c);
+        if (c == '"' || c == '\\' || c == '\n' || c == '\r' || c == '\t') return sum + 2;
+        return sum + (byte < 0x20 || byte == 0x7f ? 6 : 1);
+    });
+}
+
+std::optional<Error> wrong_drawing(const Drawing& drawing, bool picture_is_known) {
+    Drawing looked_at = drawing;
+    if (picture_is_known) looked_at.data.reset();
+    const DrawingInFile in_file = to_file(looked_at);
+    if (std::optional<Error> wrong = wrong_field(in_file)) {
+        wrong->place = "drawing/" + wrong->place;
+        return wrong;
+    }
+    const std::size_t bytes = json_bytes(in_file.text) + json_bytes(in_file.base64);
+    if (bytes <= most_drawing_base64) return std::nullopt;
+    return Error{ErrorCode::too_large, "drawing", fmt::format("{} MB", bytes >> 20),
+                 fmt::format("{} MB", most_drawing_base64 >> 20)};
+}
+
+std::optional<Error> wrong_own_kind(const std::string& id, const std::string& text) {
+    const std::string place = "kinds/" + id;
+    const Result<Kind> kind = read_kind(text, place);
+    if (!kind) return kind.error();
+    if (kind->id != id)
+        return Error{ErrorCode::bad_kind, place, id, fmt::format("its id is {}", kind->id)};
+    return std::nullopt;
+}
+
+}  // namespace
+
+Result<Site> sound(const Site& was, const Catalogue& catalogue, Result<Site> changed) {
+    if (!changed) return changed;
+    const Site& site = *changed;
+    if (site.drawing) {
+        const bool known = was.drawing && was.drawing->data == site.drawing->data &&
+                           was.drawing->media_type == site.drawing->media_type;
+        if (std::optional<Error> wrong = wrong_drawing(*site.drawing, known)) return *wrong;
+    }
+    if (site.kinds.size() > most_own_kinds)
+        return Error{ErrorCode::too_large, "kinds", fmt::format("{} kinds", site.kinds.size()),
+                     std::to_string(most_own_kinds)};
+    for (const auto& [id, text] : site.kinds) {
+        const auto before = was.kinds.find(id);
+        if (before != was.kinds.end() && before->second == text) continue;
+        if (std::optional<Error> wrong = wrong_own_kind(id, text)) return *wrong;
+    }
+    std::vector<Error> errors =
+        find_problems(site, site.kinds == was.kinds ? catalogue : catalogue_for(site));
+    if (!errors.empty()) return errors.front();
+    return changed;
+}
+
+}  // namespace ovant

@@ -1,0 +1,249 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Every field of a site file: its name, its type, what it may hold. See core/fields/fields.h.
+#pragma once
+
+#include "core/catalogue/kind_fields.h"
+#include "core/fields/fields.h"
+#include "core/site/site.h"
+
+namespace ovant {
+
+inline constexpr std::size_t most_name_letters = 200;
+inline constexpr std::size_t most_port_letters = 16;
+inline constexpr Range length_range{0, 1e5};
+inline constexpr Range temperature_range{-60, 80};
+inline constexpr Range share_kept_range{0, 0.95};
+
+template <class V>
+void fields(V& v, Of<DaySettings>) {
+    v.number("latitude_deg", &DaySettings::latitude_deg, {-90, 90});
+    v.number("longitude_deg", &DaySettings::longitude_deg, {-180, 180});
+    v.number("utc_offset_h", &DaySettings::utc_offset_h, {-14, 14});
+    v.date("date", &DaySettings::date);
+    v.number("outage_at_h", &DaySettings::outage_at_h, {0, 24});
+    v.number("outage_h", &DaySettings::outage_h, {0, 168});
+    v.number("restart_at_h", &DaySettings::restart_at_h, {0, 24});
+    v.number("dusk_spread_min", &DaySettings::dusk_spread_min, {0, 180});
+    v.number("tour_s", &DaySettings::tour_s, {0, 86400});
+    v.number("tour_every_s", &DaySettings::tour_every_s, {30, 86400});
+    v.whole("seed", &DaySettings::seed, {0, 4294967295.0});
+}
+
+template <class V>
+void fields(V& v, Of<KeepBack>) {
+    v.number("power_share", &KeepBack::power_share, share_kept_range);
+    v.number("length_share", &KeepBack::length_share, share_kept_range);
+    v.number("volts", &KeepBack::volts, {0, 40});
+    v.number("data_share", &KeepBack::data_share, share_kept_range);
+    v.number("light_db", &KeepBack::light_db, {0, 30});
+    v.number("fade_db", &KeepBack::fade_db, {0, 60});
+    v.number("battery_share", &KeepBack::battery_share, share_kept_range);
+}
+
+template <class V>
+void fields(V& v, Of<LabourRates>) {
+    v.number("price_per_h", &LabourRates::price_per_h, {0, 10000});
+    v.number("pull_h_per_100m", &LabourRates::pull_h_per_100m, {0, 100});
+    v.number("copper_end_h", &LabourRates::copper_end_h, {0, 100});
+    v.number("fibre_end_h", &LabourRates::fibre_end_h, {0, 100});
+    v.number("mount_h", &LabourRates::mount_h, {0, 100});
+    v.number("mains_point_price", &LabourRates::mains_point_price, {0, 100000});
+    v.number("new_way_per_m", &LabourRates::new_way_per_m, {0, 100000});
+}
+
+template <class V>
+void fields(V& v, Of<Tolerances>) {
+    v.number("resistance_share", &Tolerances::resistance_share, {0, 1});
+    v.number("volts_share", &Tolerances::volts_share, {0, 0.5});
+    v.number("length_share", &Tolerances::length_share, {0, 1});
+}
+
+template <class V>
+void fields(V& v, Of<Settings>) {
+    v.choice("units", &Settings::units);
+    v.choice("school", &Settings::school);
+    v.choice("switch_basis", &Settings::switch_basis);
+    v.choice("source_volts", &Settings::source_volts);
+    v.choice("plug_wiring", &Settings::plug_wiring);
+    v.choice("preference", &Settings::preference);
+    v.flag("worst_permitted_cable", &Settings::worst_permitted_cable);
+    v.number("day_c", &Settings::day_c, temperature_range);
+    v.number("night_c", &Settings::night_c, temperature_range);
+    v.number("coldest_night_c", &Settings::coldest_night_c, {-80, 60});
+    v.number("indoor_c", &Settings::indoor_c, {-40, 80});
+    v.number("cord_awg", &Settings::cord_awg, {20, 32});
+    v.number("service_loop_m", &Settings::service_loop_m, {0, 100});
+    v.number("default_drop_m", &Settings::default_drop_m, {0, 100});
+    v.text("currency", &Settings::currency, 8);
+    v.group("keep_back", &Settings::keep_back);
+    v.number("eirp_limit_dbm", &Settings::eirp_limit_dbm, {-30, 90});
+    v.number("rain_mm_per_h", &Settings::rain_mm_per_h, {0, 250});
+    v.number("sun_hours", &Settings::sun_hours, {0, 12});
+    v.number("dark_hours", &Settings::dark_hours, {0, 24});
+    v.number("days_without_sun", &Settings::days_without_sun, {0, 60});
+    v.group("labour", &Settings::labour);
+    v.number("backup_h", &Settings::backup_h, {0, 1000});
+    v.number("battery_age_share", &Settings::battery_age_share, {0.05, 1});
+    v.number("hot_cable_c", &Settings::hot_cable_c, {-60, 90});
+    v.group("tolerances", &Settings::tolerances);
+    v.group("day", &Settings::day);
+    v.rest(&Settings::extra);
+}
+
+template <class V>
+void fields(V& v, Of<Place>) {
+    v.id("id", &Place::id);
+    v.text("name", &Place::name, most_name_letters);
+    v.choice("kind", &Place::kind);
+    v.point("at", &Place::at);
+    v.number("width_m", &Place::width_m, {0, 5000});
+    v.number("depth_m", &Place::depth_m, {0, 5000});
+    v.choice("surroundings", &Place::surroundings);
+    v.choice("mains", &Place::mains);
+    v.flag("earth", &Place::earth);
+    v.flag("head_end", &Place::head_end);
+    v.number("mast_m", &Place::mast_m, {0, 300});
+    v.flag("vapour_zone", &Place::vapour_zone);
+    v.rest(&Place::extra);
+}
+
+template <class V>
+void fields(V& v, Of<Pathway>) {
+    v.id("id", &Pathway::id);
+    v.text("name", &Pathway::name, most_name_letters);
+    v.choice("kind", &Pathway::kind);
+    v.points("points", &Pathway::points, 2, 2000);
+    v.choice("surroundings", &Pathway::surroundings);
+    v.number("cost_per_m", &Pathway::cost_per_m, {0, 100000});
+    v.rest(&Pathway::extra);
+}
+
+template <class V>
+void fields(V& v, Of<ExistingCable>) {
+    v.id("id", &ExistingCable::id);
+    v.text("name", &ExistingCable::name, most_name_letters);
+    v.text("cable", &ExistingCable::cable, most_id_letters, Need::yes);
+    v.points("points", &ExistingCable::points, 2, 2000);
+    v.choice("surroundings", &ExistingCable::surroundings);
+    v.number("measured_length_m", &ExistingCable::measured_length_m, length_range);
+    v.number("measured_loop_ohm", &ExistingCable::measured_loop_ohm, {0, 100000});
+    v.rest(&ExistingCable::extra);
+}
+
+template <class V>
+void fields(V& v, Of<Obstacle>) {
+    v.id("id", &Obstacle::id);
+    v.text("name", &Obstacle::name, most_name_letters);
+    v.choice("kind", &Obstacle::kind);
+    v.points("points", &Obstacle::points, 2, 2000);
+    v.number("height_m", &Obstacle::height_m, {0, 2000}, Need::yes);
+    v.rest(&Obstacle::extra);
+}
+
+template <class V>
+void fields(V& v, Of<View>) {
+    v.number("direction_deg", &View::direction_deg, {-360, 360});
+    v.number("angle_deg", &View::angle_deg, {0, 360});
+    v.number("range_m", &View::range_m, {0, 5000});
+}
+
+template <class V>
+void fields(V& v, Of<CameraSettings>) {
+    v.group("draw", &CameraSettings::draw, Shape::whole);
+    v.number("bit_rate_mbps", &CameraSettings::bit_rate_mbps, {0, 10000});
+    v.group("view", &CameraSettings::view, Shape::whole);
+    v.whole("importance", &CameraSettings::importance, {1, 3});
+}
+
+template <class V>
+void fields(V& v, Of<Device>) {
+    v.id("id", &Device::id);
+    v.text("kind", &Device::kind, most_id_letters, Need::yes);
+    v.text("name", &Device::name, most_name_letters);
+    v.point("at", &Device::at);
+    v.text("place", &Device::place, most_id_letters);
+    v.text("enclosure", &Device::enclosure, most_id_letters);
+    v.choice("surroundings", &Device::surroundings);
+    v.group("camera", &Device::camera);
+    v.texts("power_off_ports", &Device::power_off_ports, 100, most_port_letters);
+    v.wholes("long_groups", &Device::long_groups, 64, {0, 64});
+    v.text_by_text("modules", &Device::modules, most_id_letters);
+    v.number("height_m", &Device::height_m, {0, 300});
+    v.number("transmit_dbm", &Device::transmit_dbm, {-30, 60});
+    v.text("backup", &Device::backup, most_id_letters);
+    v.whole_by_text("port_priority", &Device::port_priority, {1, 3});
+    v.whole("supplies", &Device::supplies, {0, 4});
+    v.rest(&Device::extra);
+}
+
+template <class V>
+void fields(V& v, Of<LinkEnd>) {
+    v.id("device", &LinkEnd::device);
+    v.text("port", &LinkEnd::port, most_port_letters, Need::yes);
+    v.number("drop_m", &LinkEnd::drop_m, {0, 1000});
+    v.text("protector", &LinkEnd::protector, most_id_letters);
+}
+
+template <class V>
+void fields(V& v, Of<Link>) {
+    v.id("id", &Link::id);
+    v.text("cable", &Link::cable, most_id_letters, Need::yes);
+    v.group("a", &Link::a, Shape::sparse, Need::yes);
+    v.group("b", &Link::b, Shape::sparse, Need::yes);
+    v.texts("pathways", &Link::pathways, 200, most_id_letters);
+    v.points("drawn", &Link::drawn, 0, 2000);
+    v.number("slack_m", &Link::slack_m, {0, 10000});
+    v.number("cords_m", &Link::cords_m, {0, 100});
+    v.number("measured_length_m", &Link::measured_length_m, length_range);
+    v.whole("connectors", &Link::connectors, {0, 100});
+    v.whole("splices", &Link::splices, {0, 100});
+    v.text("existing", &Link::existing, most_id_letters);
+    v.rest(&Link::extra);
+}
+
+// A drawing as the file holds it: SVG as text, where it is text, all else in Base64.
+struct DrawingInFile {
+    std::string media_type;
+    std::string text;
+    std::string base64;
+    Point origin;
+    double metres_per_pixel = 0.1;
+    double fade = 0;
+    bool operator==(const DrawingInFile&) const = default;
+};
+
+inline constexpr std::size_t most_drawing_text = 20'000'000;    // letters
+inline constexpr std::size_t most_drawing_base64 = 40'000'000;  // letters, 30 MB of file
+inline constexpr Range metres_per_pixel_range{0.0001, 1000};
+
+template <class V>
+void fields(V& v, Of<DrawingInFile>) {
+    v.one_of("media_type", &DrawingInFile::media_type, {"image/svg+xml", "image/png", "image/jpeg"},
+             Need::yes);
+    v.text("text", &DrawingInFile::text, most_drawing_text);
+    v.text("base64", &DrawingInFile::base64, most_drawing_base64);
+    v.point("origin", &DrawingInFile::origin, Need::written);
+    v.number("metres_per_pixel", &DrawingInFile::metres_per_pixel, metres_per_pixel_range,
+             Need::written);
+    v.number("fade", &DrawingInFile::fade, {0, 1});
+}
+
+// The lists of a site, in the order of the file, and how many each may hold.
+inline constexpr std::size_t most_places = 20000, most_pathways = 20000, most_existing = 5000,
+                             most_obstacles = 5000, most_devices = 20000, most_links = 20000,
+                             most_own_kinds = 1000;
+
+template <class V>
+void fields(V& v, Of<Site>) {
+    v.text("name", &Site::name, most_name_letters);
+    v.group("settings", &Site::settings);
+    v.list("places", &Site::places, most_places);
+    v.list("pathways", &Site::pathways, most_pathways);
+    v.list("existing", &Site::existing, most_existing);
+    v.list("obstacles", &Site::obstacles, most_obstacles);
+    v.list("devices", &Site::devices, most_devices);
+    v.list("links", &Site::links, most_links);
+    v.rest(&Site::extra);
+}
+
+}  // namespace ovant
