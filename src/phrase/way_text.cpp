@@ -3,6 +3,7 @@
 
 #include <fmt/format.h>
 
+#include "phrase/error_text.h"
 #include "phrase/numbers.h"
 
 namespace ovant {
@@ -97,6 +98,9 @@ std::string proposal_reason(const Proposal& proposal, const TextContext& context
                 proposal.cannot_detail.empty() ? "The ground" : proposal.cannot_detail,
                 shown(proposal.cannot_amount, Unit::metre, context.units));
         case Cannot::no_second_place: return "No place that sees both ends";
+        case Cannot::not_sound:
+            return "It would leave a site that cannot be kept: " +
+                   sentence(proposal.unsound.value_or(Error{ErrorCode::not_possible, "", "", ""}));
         case Cannot::no_high_power: return "Nothing here gives 60 W or more";
     }
     return "";

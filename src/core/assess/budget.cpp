@@ -5,6 +5,8 @@
 #include <cmath>
 #include <map>
 
+#include "core/look_up.h"
+
 namespace ovant {
 namespace {
 
@@ -72,8 +74,8 @@ std::vector<PowerNode> power_tree(const Network& net, const Assessment& assessme
         PowerNode node;
         node.kind = PowerNodeKind::backup;
         // A cabinet's battery goes by the unit in it: the node's id must differ from the unit's.
-        const bool is_ups = find_device(*net.site, backup.id) &&
-                            net.catalogue->find(find_device(*net.site, backup.id)->kind)->ups;
+        const Device& holder = or_nothing(find_device(*net.site, backup.id));
+        const bool is_ups = or_nothing(net.catalogue->find(holder.kind)).ups.has_value();
         node.id = is_ups ? backup.id : backup.id + "/battery";
         node.basis = SwitchBasis::greatest_draw;
         node.greatest_w = backup_load_w(net, backup, assessment);

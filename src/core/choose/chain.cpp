@@ -11,7 +11,7 @@ Proposal build_chain(const ChooseContext& context, Category category, int most_i
     if (context.camera_power_port().empty()) return cannot_build(Cannot::takes_dc);
     const auto port = context.pick_port({context.class_needed, false, "", true});
     if (!port) return cannot_build(Cannot::no_free_port);
-    const Point from = find_device(context.cleared, port->device)->at;
+    const Point from = context.device(port->device).at;
     const Route& route = context.route(from, context.camera->at);
     const double length_m = route.length_m + 2 * context.site.settings.default_drop_m;
     const Surroundings here = std::max(route.surroundings, Surroundings::outdoor);
@@ -19,6 +19,7 @@ Proposal build_chain(const ChooseContext& context, Category category, int most_i
     int fewest = 0;
     bool needed = false;
     for (const Kind* unit : context.catalogue.of(category)) {
+        if (!unit->in_line) continue;
         const int most =
             unit->in_line->most_in_chain > 0 ? unit->in_line->most_in_chain : most_if_unstated;
         const int count =
@@ -36,7 +37,7 @@ Proposal build_chain(const ChooseContext& context, Category category, int most_i
         std::string used;
         for (double finest_awg : {24.0, 23.0}) {
             Draft draft(context);
-            find_device(draft.site, port->device)->long_groups.erase(port->group);
+            draft.set_ordinary(*port);
             const Kind* cable = draft.copper(from, context.camera->at, finest_awg);
             if (!cable || cable->id == used) continue;
             used = cable->id;

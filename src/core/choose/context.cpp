@@ -15,6 +15,15 @@ bool gives_mains(Mains mains) { return mains == Mains::steady || mains == Mains:
 
 }  // namespace
 
+bool suits(const Device& device, const Kind& kind, const PortKind& port, const PortWish& wish) {
+    const SupplyFacts& supply = or_nothing(kind.supply);
+    return port.role == PortRole::pse && port.power == PowerKind::poe &&
+           port.medium == Medium::twisted_pair && port.poe_class >= wish.poe_class &&
+           !device.power_off_ports.contains(port.id) &&
+           (!wish.long_setting || (supply.long_setting && port.group > 0)) &&
+           (wish.line.empty() || port.line == wish.line);
+}
+
 std::vector<const Kind*> by_price(const Catalogue& catalogue, Category category) {
     std::vector<const Kind*> kinds = catalogue.of(category);
     std::stable_sort(kinds.begin(), kinds.end(),
@@ -27,7 +36,8 @@ ChooseContext::ChooseContext(const Site& of_site, const Catalogue& of_catalogue,
     : site(of_site),
       catalogue(of_catalogue),
       camera_id(std::move(of_camera)),
-      now(lay_out(of_site, of_catalogue)) {
+      now(lay_out(of_site, of_catalogue)),
+      router_(site) {
     for (std::size_t i = 0; i < now.cameras.size(); ++i) {
         if (now.device(now.cameras[i]).id != camera_id) continue;
         found = true;
@@ -86,13 +96,14 @@ const Route& ChooseContext::route(Point from, Point to) const {
     const auto known = routes_.find(at);
     if (known != routes_.end()) return known->second;
     Route route;
-    route.pathways = find_route(site, from, to);
+    if (!site.pathways.empty()) route.pathways = router_.route(from, to);
     Link link;
     link.pathways = route.pathways;
     route.line = link_polyline(site, link, from, to);
     route.length_m = polyline_length_m(route.line);
     for (const std::string& id : route.pathways) {
-        route.surroundings = std::max(route.surroundings, find_pathway(site, id)->surroundings);
+        if (const Pathway* pathway = find_pathway(site, id))
+            route.surroundings = std::max(route.surroundings, pathway->surroundings);
     }
     return routes_.emplace(at, std::move(route)).first->second;
 }
@@ -108,19 +119,15 @@ const SwitchAssessment* ChooseContext::unit_before(const std::string& device) co
     return nullptr;
 }
 
+// What goes with the camera's old run cannot serve its new one.
+bool ChooseContext::stays(int number) const {
+    return staying.empty() || staying.contains(now.device(number).id);
+}
+
 std::optional<FeedPort> ChooseContext::pick_port(const PortWish& wish) const {
     const auto fits = [&](int number, const PortKind& port) {
         const Device& device = now.device(number);
-        const SupplyFacts& supply = *now.kind(number).supply;
-        return port.role == PortRole::pse && port.power == PowerKind::poe &&
-               port.medium == Medium::twisted_pair && port.poe_class >= wish.poe_class &&
-               !device.power_off_ports.contains(port.id) &&
-               (!wish.long_setting || (supply.long_setting && port.group > 0)) &&
-               (wish.line.empty() || port.line == wish.line) && !taken(device.id, port.id);
-    };
-    // What goes with the camera's old run cannot feed its new one.
-    const auto stays = [&](int number) {
-        return staying.empty() || staying.contains(now.device(number).id);
+        return suits(device, now.kind(number), port, wish) && !taken(device.id, port.id);
     };
     const PortAt own = now.runs[index].source;
     if (own.device >= 0 && stays(own.device) && is_source(now.kind(own.device)) &&
@@ -136,18 +143,10 @@ std::optional<FeedPort> ChooseContext::pick_port(const PortWish& wish) const {
     }
     std::stable_sort(units.begin(), units.end());
     for (const auto& [away_m, number] : units) {
-        const PortKind* least = nullptr;
-        for (const PortKind& port : now.kind(number).ports) {
-            if (!fits(number, port)) continue;
-            // A port outside a group that is set long, unless that is what is wanted.
-            const bool set_long = now.device(number).long_groups.contains(port.group);
-            if (set_long && !wish.long_setting) continue;
-            if (!least || port.poe_class < least->poe_class ||
-                (port.poe_class == least->poe_class && port.line.empty() && !least->line.empty() &&
-                 wish.line.empty())) {
-                least = &port;
-            }
-        }
+        const Device& device = now.device(number);
+        const PortKind* least =
+            least_port(device, now.kind(number), wish,
+                       [&](const PortKind& port) { return taken(device.id, port.id); });
         if (least) return FeedPort{now.device(number).id, least->id, least->group};
     }
     return std::nullopt;
@@ -158,7 +157,7 @@ std::optional<FeedPort> ChooseContext::data_port() const {
     for (std::size_t i = 0; i < now.kinds.size(); ++i) {
         const int number = static_cast<int>(i);
         const Kind& unit = now.kind(number);
-        if (head_end && !now.at_head_end(number)) continue;
+        if ((head_end && !now.at_head_end(number)) || !stays(number)) continue;
         if (unit.category != Category::network_switch && unit.category != Category::recorder)
             continue;
         for (const PortKind& port : unit.ports) {

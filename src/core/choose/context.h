@@ -9,6 +9,8 @@
 #include <vector>
 
 #include "core/choose/proposal.h"
+#include "core/look_up.h"
+#include "core/route/route.h"
 
 namespace ovant {
 
@@ -17,6 +19,32 @@ struct FeedPort {
     std::string port;
     int group = 0;
 };
+
+struct PortWish {
+    int poe_class = 0;
+    bool long_setting = false;
+    std::string line;
+    bool at_head_end = false;
+};
+// Whether a port of a unit gives what is wished; not whether it is free.
+bool suits(const Device& device, const Kind& kind, const PortKind& port, const PortWish& wish);
+// Of the free ports of a unit that suit, the one of the least class, one with a line code last,
+// none in a group that is set long unless that is wished. Null: none.
+template <class Taken>
+const PortKind* least_port(const Device& device, const Kind& kind, const PortWish& wish,
+                           Taken taken) {
+    const PortKind* least = nullptr;
+    for (const PortKind& port : kind.ports) {
+        if (!suits(device, kind, port, wish) || taken(port)) continue;
+        if (device.long_groups.contains(port.group) && !wish.long_setting) continue;
+        if (!least || port.poe_class < least->poe_class ||
+            (port.poe_class == least->poe_class && port.line.empty() && !least->line.empty() &&
+             wish.line.empty())) {
+            least = &port;
+        }
+    }
+    return least;
+}
 
 struct Route {
     std::vector<std::string> pathways;
@@ -52,21 +80,20 @@ public:
     const SwitchAssessment* unit_before(const std::string& device) const;  // null: not there
     std::set<std::string> open_pathways;  // something else lies in them already
 
+    // A unit that stays where the camera's run goes; an empty one where there is none of this id.
+    const Device& device(const std::string& id) const {
+        return or_nothing(find_device(cleared, id));
+    }
     bool taken(const std::string& device, const std::string& port) const;
     // First id of this prefix from `number` on that nothing has; `number` becomes its own.
     std::string free_id(const std::string& prefix, int& number) const;
     // Ids of what stays where the camera's run goes.
     std::unordered_set<std::string> staying;
+    // Places and pathways of a draft are the site's.
     const Route& route(Point from, Point to) const;
 
     // A free feeding port that fits: the camera's own one first, then of the unit nearest to it
     // with the least class that is enough. Only units at the head end where `at_head_end`.
-    struct PortWish {
-        int poe_class = 0;
-        bool long_setting = false;
-        std::string line;
-        bool at_head_end = false;
-    };
     std::optional<FeedPort> pick_port(const PortWish& wish) const;
     // A free port for data at the head end: one without power first, then a feeding one.
     std::optional<FeedPort> data_port() const;
@@ -80,11 +107,13 @@ public:
     const PortKind* camera_dc_port() const;
 
 private:
+    bool stays(int device) const;
     void make_bench(bool whole);
     Site without_run(const Site& from) const;
     void drop_head_unit(const Run& run, Site& out) const;
     std::set<int> units_of_interest() const;
 
+    Router router_;
     std::unordered_set<std::string> ids_, taken_;
     mutable std::map<std::string, int> first_free_;
     mutable std::map<std::pair<std::pair<double, double>, std::pair<double, double>>, Route>

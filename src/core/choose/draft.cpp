@@ -30,12 +30,13 @@ struct Stretch {
 };
 std::vector<Stretch> stretches(const Site& site, const Route& route) {
     std::vector<Stretch> out;
-    if (route.pathways.empty()) return out;
+    if (route.pathways.empty() || route.line.empty()) return out;
     Link link;
     link.pathways = route.pathways;
     const auto pieces = metres_on_pathways(site, link, route.line.front(), route.line.back());
-    const Pathway* first = find_pathway(site, route.pathways.front());
-    double along_m = project(first->points, route.line.front()).away_m;
+    if (pieces.empty()) return out;
+    const Pathway& first = or_nothing(find_pathway(site, pieces.front().first));
+    double along_m = project(first.points, route.line.front()).away_m;
     for (const auto& [pathway, metres] : pieces) {
         out.push_back({pathway, along_m, along_m + metres});
         along_m += metres;
@@ -44,17 +45,32 @@ std::vector<Stretch> stretches(const Site& site, const Route& route) {
 }
 
 bool is_outdoor_copper(const Kind& cable, Surroundings here) {
-    return carries_power(cable.cable->medium) && cable.cable->medium != Medium::dc &&
-           here != Surroundings::indoor;
+    const Medium medium = or_nothing(cable.cable).medium;
+    return carries_power(medium) && medium != Medium::dc && here != Surroundings::indoor;
 }
 
 }  // namespace
 
 const Kind& Draft::kind_of(const std::string& device) const {
-    return *context_.catalogue.find(find_device(site, device)->kind);
+    return or_nothing(context_.catalogue.find(or_nothing(find_device(site, device)).kind));
 }
 
-Point Draft::point_of(const std::string& device) const { return find_device(site, device)->at; }
+Point Draft::point_of(const std::string& device) const {
+    return or_nothing(find_device(site, device)).at;
+}
+
+void Draft::set_long(const FeedPort& port) {
+    change_device(port.device, [&](Device& unit) { unit.long_groups.insert(port.group); });
+}
+void Draft::set_ordinary(const FeedPort& port) {
+    change_device(port.device, [&](Device& unit) { unit.long_groups.erase(port.group); });
+}
+void Draft::switch_off(const At& port) {
+    change_device(port.device, [&](Device& unit) { unit.power_off_ports.insert(port.port); });
+}
+void Draft::protect(const std::string& link, const std::string& protector) {
+    change_link(link, [&](Link& laid) { laid.a.protector = laid.b.protector = protector; });
+}
 
 std::string Draft::fresh_id(std::string prefix) {
     int& number = last_number_[prefix];
@@ -93,9 +109,10 @@ std::string Draft::add(const Kind& kind, Point at, const std::string& place,
 }
 
 std::string Draft::join(const std::string& cable, const At& a, const At& b, double drop_m) {
-    const Device& from = *find_device(site, a.device);
-    const Device& to = *find_device(site, b.device);
-    const Kind& kind = *context_.catalogue.find(cable);
+    const Device& from = or_nothing(find_device(site, a.device));
+    const Device& to = or_nothing(find_device(site, b.device));
+    const Kind& kind = or_nothing(context_.catalogue.find(cable));
+    const Medium medium = or_nothing(kind.cable).medium;
     Link link;
     link.id = fresh_id("L");
     link.cable = cable;
@@ -103,15 +120,14 @@ std::string Draft::join(const std::string& cable, const At& a, const At& b, doub
     link.b = {b.device, b.port, drop_m < 0 ? site.settings.default_drop_m : drop_m, ""};
     const Route& route = context_.route(from.at, to.at);
     link.pathways = route.pathways;
-    if (kind.cable->medium == Medium::radio || kind.cable->medium == Medium::mains_wiring) {
+    if (medium == Medium::radio || medium == Medium::mains_wiring) {
         link.pathways.clear();
         link.a.drop_m = link.b.drop_m = 0;
     }
     const Surroundings here =
         link_surroundings(site, link, surroundings_of(site, from), surroundings_of(site, to));
     if (is_outdoor_copper(kind, here)) {
-        link.a.protector = link.b.protector =
-            kind.cable->medium == Medium::coax ? "surge-coax" : "surge-100";
+        link.a.protector = link.b.protector = medium == Medium::coax ? "surge-coax" : "surge-100";
     }
     std::string id = link.id;
     site.links.push_back(std::move(link));
@@ -120,13 +136,14 @@ std::string Draft::join(const std::string& cable, const At& a, const At& b, doub
 
 std::string Draft::join_old(const OldCable& old, const At& a, const At& b) {
     const std::string id = join(old.cable->cable, a, b, 0);
-    Link& laid = *find_link(site, id);
-    laid.existing = old.cable->id;
-    laid.pathways.clear();
-    laid.drawn = old.points;
-    laid.measured_length_m = old.cable->measured_length_m;
-    const bool copper = carries_power(context_.catalogue.find(laid.cable)->cable->medium);
-    laid.a.protector = laid.b.protector = copper ? "surge-coax" : "";
+    const CableFacts& facts = or_nothing(cable_facts(context_.catalogue, old.cable->cable));
+    change_link(id, [&](Link& laid) {
+        laid.existing = old.cable->id;
+        laid.pathways.clear();
+        laid.drawn = old.points;
+        laid.measured_length_m = old.cable->measured_length_m;
+    });
+    protect(id, carries_power(facts.medium) ? "surge-coax" : "");
     return id;
 }
 
@@ -137,7 +154,9 @@ std::vector<OldCable> old_cables(const ChooseContext& context, Medium medium, Po
         const Kind* cable = context.catalogue.find(old.cable);
         const bool in_use = std::any_of(context.cleared.links.begin(), context.cleared.links.end(),
                                         [&](const Link& link) { return link.existing == old.id; });
-        if (!cable || !cable->cable || cable->cable->medium != medium || in_use) continue;
+        if (!cable || !cable->cable || cable->cable->medium != medium || in_use ||
+            old.points.size() < 2)
+            continue;
         OldCable found{&old, old.points};
         if (distance_m(found.points.front(), to) < distance_m(found.points.back(), to))
             std::reverse(found.points.begin(), found.points.end());
@@ -150,32 +169,37 @@ std::vector<OldCable> old_cables(const ChooseContext& context, Medium medium, Po
 
 std::string Draft::lead(const std::string& cable, const At& a, const At& b, double length_m) {
     const std::string id = join(cable, a, b, 0);
-    Link& link = *find_link(site, id);
-    link.pathways.clear();
-    link.measured_length_m = length_m;
-    link.a.protector.clear();
-    link.b.protector.clear();
+    change_link(id, [&](Link& link) {
+        link.pathways.clear();
+        link.measured_length_m = length_m;
+    });
+    protect(id, "");
     return id;
 }
 
 std::string Draft::patch(const At& a, const At& b, double length_m) {
-    const Surroundings here = std::max(surroundings_of(site, *find_device(site, a.device)),
-                                       surroundings_of(site, *find_device(site, b.device)));
+    const Surroundings here =
+        std::max(surroundings_of(site, or_nothing(find_device(site, a.device))),
+                 surroundings_of(site, or_nothing(find_device(site, b.device))));
     return lead(here == Surroundings::indoor ? "patch-24" : "lead-24-out", a, b, length_m);
 }
 
 const Kind* Draft::copper(Point from, Point to, double finest_awg) const {
     const Surroundings here =
         std::max(context_.route(from, to).surroundings, Surroundings::outdoor);
+    return solid_copper(context_.catalogue, here, finest_awg);
+}
+
+const Kind* solid_copper(const Catalogue& catalogue, Surroundings here, double finest_awg) {
     const Kind* cheapest = nullptr;
-    for (const Kind* kind : context_.catalogue.of(Category::cable)) {
-        const CableFacts& cable = *kind->cable;
+    for (const Kind* kind : catalogue.of(Category::cable)) {
+        const CableFacts& cable = or_nothing(kind->cable);
         const bool fits =
             cable.medium == Medium::twisted_pair && kind->rating >= here && !cable.cord &&
             cable.rated.empty() && cable.conductor.material == ConductorMaterial::copper &&
             cable.conductor.form == ConductorForm::solid && cable.conductor.awg <= finest_awg;
-        if (!fits) continue;
-        if (!cheapest || cable.price_per_m < cheapest->cable->price_per_m) cheapest = kind;
+        if (fits && (!cheapest || cable.price_per_m < or_nothing(cheapest->cable).price_per_m))
+            cheapest = kind;
     }
     return cheapest;
 }
@@ -199,7 +223,7 @@ std::vector<std::string> Draft::chain(const Kind& cable, const At& a, const At& 
         At there = b;
         if (!last) {
             ids.push_back(add(unit, point_along(route.line, to_m)));
-            there = {ids.back(), facing(unit, true)->id};
+            there = {ids.back(), or_nothing(facing(unit, true)).id};
         }
         Link link;
         link.id = fresh_id("L");
@@ -215,7 +239,7 @@ std::vector<std::string> Draft::chain(const Kind& cable, const At& a, const At& 
         if (outdoors && i == 1) link.a.protector = "surge-100";
         if (outdoors && last) link.b.protector = "surge-100";
         site.links.push_back(std::move(link));
-        if (!last) here = {ids.back(), facing(unit, false)->id};
+        if (!last) here = {ids.back(), or_nothing(facing(unit, false)).id};
         from_m = to_m;
     }
     return ids;
@@ -282,7 +306,7 @@ template <class Takes>
 std::vector<At> free_ports_near(const ChooseContext& context, double within_m, Takes takes) {
     std::vector<std::pair<double, At>> found;
     for (const Device& device : context.cleared.devices) {
-        const Kind& kind = *context.catalogue.find(device.kind);
+        const Kind& kind = or_nothing(context.catalogue.find(device.kind));
         const Place* place = find_place(context.site, device.place);
         if ((place && place->head_end) || distance_m(device.at, context.camera->at) > within_m)
             continue;
@@ -320,7 +344,7 @@ std::vector<At> data_ports_near(const ChooseContext& context, double within_m) {
             return kind.category == Category::network_switch && place && !port.uplink;
         });
     std::erase_if(out, [&](const At& at) {
-        const Device& device = *find_device(context.cleared, at.device);
+        const Device& device = context.device(at.device);
         return context.route(device.at, context.camera->at).length_m > within_m;
     });
     return out;

@@ -50,6 +50,20 @@ public:
     // From a feeding port to the camera: one length, or with repeaters where that is too long.
     void leg(const At& from);
 
+    // Changes to what is in the draft; nothing happens where it is not.
+    template <class Change>
+    void change_device(const std::string& id, Change change_it) {
+        change(find_device(site, id), change_it);
+    }
+    template <class Change>
+    void change_link(const std::string& id, Change change_it) {
+        change(find_link(site, id), change_it);
+    }
+    void set_long(const FeedPort& port);
+    void set_ordinary(const FeedPort& port);
+    void switch_off(const At& port);
+    void protect(const std::string& link, const std::string& protector);
+
     Point point_of(const std::string& device) const;
     Surroundings surroundings_at(Point at, const std::string& place) const;
     // Cheapest solid copper for the route; `finest_awg` the thinnest that will do.
@@ -63,6 +77,10 @@ private:
 public:
     Site site;
 };
+
+// The cheapest solid copper that stands these surroundings; `finest_awg` the thinnest that will do.
+// Null: none.
+const Kind* solid_copper(const Catalogue& catalogue, Surroundings here, double finest_awg);
 
 // Judges a candidate against the part of the site it came from.
 Proposal judge_draft(const ChooseContext& context, Site candidate);

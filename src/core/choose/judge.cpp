@@ -4,6 +4,7 @@
 #include <unordered_map>
 
 #include "core/choose/draft.h"
+#include "core/site/site_problems.h"
 
 namespace ovant {
 namespace {
@@ -229,27 +230,49 @@ void note_change(const ChooseContext& context, const Site& candidate, SiteChange
 
 }  // namespace
 
-Proposal judge_draft(const ChooseContext& context, Site candidate) {
-    Proposal proposal = judge(context, candidate);
-    if (proposal.built) note_change(context, candidate, proposal.change);
+namespace {
+
+Proposal not_sound(Error why) {
+    Proposal proposal = cannot_build(Cannot::not_sound);
+    proposal.unsound = std::move(why);
     return proposal;
+}
+
+// A proposal that was chosen, with what it changes; the gate that its use will pass is asked first.
+Proposal finished(const ChooseContext& context, const Site& candidate, Proposal proposal) {
+    if (!proposal.built) return proposal;
+    note_change(context, candidate, proposal.change);
+    std::vector<Error> problems =
+        find_problems(with_change(context.site, proposal.change), context.catalogue);
+    return problems.empty() ? proposal : not_sound(std::move(problems.front()));
+}
+
+}  // namespace
+
+Proposal judge_draft(const ChooseContext& context, Site candidate) {
+    return finished(context, candidate, judge(context, candidate));
 }
 
 namespace {
 
 Proposal choose(const ChooseContext& context, const std::vector<Draft>& candidates, bool by_price) {
     std::optional<Proposal> best;
+    std::optional<Error> unsound;
     const Site* chosen = nullptr;
     for (const Draft& candidate : candidates) {
+        if (std::vector<Error> problems = find_problems(candidate.site, context.catalogue);
+            !problems.empty()) {
+            if (!unsound) unsound = std::move(problems.front());
+            continue;
+        }
         Proposal proposal = judge(context, candidate.site);
         if (best && !better(proposal, *best)) continue;
         best = std::move(proposal);
         chosen = &candidate.site;
         if (by_price && best->verdict == Verdict::holds) break;
     }
-    if (!best) return cannot_build(Cannot::no_cable);
-    if (best->built) note_change(context, *chosen, best->change);
-    return std::move(*best);
+    if (!best) return unsound ? not_sound(std::move(*unsound)) : cannot_build(Cannot::no_cable);
+    return finished(context, *chosen, std::move(*best));
 }
 
 }  // namespace

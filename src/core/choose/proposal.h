@@ -3,6 +3,7 @@
 // assessment as for anything drawn by hand says what it is worth. One file a way.
 #pragma once
 
+#include <memory>
 #include <optional>
 #include <string>
 #include <vector>
@@ -57,7 +58,8 @@ enum class Cannot {
     same_place,       // the camera stands where the equipment is
     path_cut,         // detail: what stands in the way; amount: metres too low
     no_second_place,  // nothing to relay from
-    no_high_power     // nothing that gives 60 W or more
+    no_high_power,    // nothing that gives 60 W or more
+    not_sound         // the site it leaves could not be kept: `unsound` says why
 };
 
 // What a proposal changes: whole objects by id, put in or put in place of those there.
@@ -87,6 +89,7 @@ struct Proposal {
     Cannot cannot = Cannot::nothing;
     std::string cannot_detail;
     double cannot_amount = 0;
+    std::optional<Error> unsound;
     Verdict verdict = Verdict::unknown;  // of the run, or of a neighbour or unit it makes worse
     Check decisive;
     std::string harmed;  // the camera of another run that it makes fail
@@ -111,10 +114,21 @@ std::vector<Proposal> propose_remedies(const Site& site, const Catalogue& catalo
 std::vector<Proposal> propose_all(const Site& site, const Catalogue& catalogue,
                                   const std::string& camera);
 
-// The camera on one length of solid copper as long as was measured, from the free port that suits
-// it best; nullopt where no port is free.
-std::optional<SiteChange> one_length(const Site& site, const Catalogue& catalogue,
-                                     const std::string& camera, double length_m);
+// Cameras one after the other on one length of solid copper each, as long as was measured, from the
+// free port that suits it best of the unit nearest to it. Borrows the catalogue.
+class LengthLayer {
+public:
+    LengthLayer(const Site& site, const Catalogue& catalogue);
+    ~LengthLayer();
+    LengthLayer(const LengthLayer&) = delete;
+    LengthLayer& operator=(const LengthLayer&) = delete;
+    // The link, its id still to be given; nullopt where no port is free or no cable fits.
+    std::optional<Link> lay(const Device& camera, double length_m);
+
+private:
+    struct Parts;
+    std::unique_ptr<Parts> parts_;
+};
 
 // The site with the camera on its best way that does not fail; as it was where there is none.
 Site with_best_way(const Site& site, const Catalogue& catalogue, const std::string& camera);

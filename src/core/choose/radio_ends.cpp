@@ -21,7 +21,7 @@ std::vector<std::string> pse_ports(const Kind& kind, int least_class) {
 RadioSpot head_spot(const ChooseContext& context, const std::string& unit) {
     if (context.head_end)
         return {context.head_end->at, context.head_end->id, context.head_end->mast_m};
-    return {find_device(context.cleared, unit)->at, "", bare_mast_m};
+    return {context.device(unit).at, "", bare_mast_m};
 }
 
 std::vector<FarSpot> far_spots(const ChooseContext& context) {
@@ -43,13 +43,15 @@ std::vector<FarSpot> far_spots(const ChooseContext& context) {
 
 std::string add_radio(Draft& draft, const Kind& kind, const RadioSpot& spot) {
     const std::string id = draft.add(kind, spot.at, spot.place);
-    Device& radio = *find_device(draft.site, id);
-    radio.surroundings = std::max(Surroundings::outdoor, surroundings_of(draft.site, radio));
-    radio.enclosure.clear();
-    if (kind.rating < *radio.surroundings) radio.enclosure = "box-wet";
-    radio.height_m = spot.mast_m;
-    const double limit_dbm = draft.site.settings.eirp_limit_dbm - kind.radio->antenna_dbi;
-    if (kind.radio->transmit_dbm > limit_dbm) radio.transmit_dbm = limit_dbm;
+    draft.change_device(id, [&](Device& radio) {
+        radio.surroundings = std::max(Surroundings::outdoor, surroundings_of(draft.site, radio));
+        radio.enclosure.clear();
+        if (kind.rating < *radio.surroundings) radio.enclosure = "box-wet";
+        radio.height_m = spot.mast_m;
+        const RadioFacts& facts = or_nothing(kind.radio);
+        const double limit_dbm = draft.site.settings.eirp_limit_dbm - facts.antenna_dbi;
+        if (facts.transmit_dbm > limit_dbm) radio.transmit_dbm = limit_dbm;
+    });
     return id;
 }
 
@@ -71,8 +73,7 @@ std::vector<Draft> with_far_supply(const Draft& draft, const FarSpot& far,
         if (!cable) return;
         const std::string lead =
             made.lead(cable->id, {id, ports[0]}, {radio, "lan"}, far.spot.mast_m + 4);
-        Link& laid = *find_link(made.site, lead);
-        laid.a.protector = laid.b.protector = "surge-100";
+        made.protect(lead, "surge-100");
         made.leg({id, ports[1]});
         out.push_back(std::move(made));
     };

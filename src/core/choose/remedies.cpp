@@ -41,13 +41,13 @@ private:
     void build(RemedyKind kind) {
         Site site = context_.site;
         std::string detail;
-        if (!change(kind, site, detail)) return;
+        if (!apply(kind, site, detail)) return;
         offer(kind, std::move(site), std::move(detail));
     }
 
-    bool change(RemedyKind kind, Site& site, std::string& detail) const {
+    bool apply(RemedyKind kind, Site& site, std::string& detail) const {
         switch (kind) {
-            case RemedyKind::solid_copper: return solid_copper(site, detail);
+            case RemedyKind::solid_copper: return recable(site, detail);
             case RemedyKind::add_protectors: return add_protectors(site);
             case RemedyKind::fit_enclosure: return fit_enclosure(site, detail);
             case RemedyKind::turn_long_setting_on: return long_setting(site, true, detail);
@@ -88,7 +88,7 @@ private:
         Site site = context_.site;
         std::string detail, unused;
         int changes = 0;
-        const bool recabled = solid_copper(site, detail);
+        const bool recabled = recable(site, detail);
         changes += recabled;
         changes += add_protectors(site);
         changes += fit_enclosure(site, unused);
@@ -102,22 +102,7 @@ private:
         return net_.links[static_cast<std::size_t>(run_->links[i])];
     }
 
-    const Kind* solid_cable(Surroundings surroundings, double finest_awg) const {
-        const Kind* cheapest = nullptr;
-        for (const Kind* kind : context_.catalogue.of(Category::cable)) {
-            const CableFacts& cable = *kind->cable;
-            const bool fits = cable.medium == Medium::twisted_pair && !cable.cord &&
-                              kind->rating >= surroundings && cable.rated.empty() &&
-                              cable.conductor.material == ConductorMaterial::copper &&
-                              cable.conductor.form == ConductorForm::solid &&
-                              cable.conductor.awg <= finest_awg;
-            if (fits && (!cheapest || cable.price_per_m < cheapest->cable->price_per_m))
-                cheapest = kind;
-        }
-        return cheapest;
-    }
-
-    bool solid_copper(Site& site, std::string& detail) const {
+    bool recable(Site& site, std::string& detail) const {
         bool changed = false;
         for (std::size_t i = 0; i < run_->links.size(); ++i) {
             const NetLink& laid = link(i);
@@ -127,10 +112,10 @@ private:
                 conductor.form == ConductorForm::solid) {
                 continue;
             }
-            const Kind* cable =
-                solid_cable(std::max(laid.cable->rating, laid.surroundings), conductor.awg);
+            const Kind* cable = ovant::solid_copper(
+                context_.catalogue, std::max(laid.cable->rating, laid.surroundings), conductor.awg);
             if (!cable) return false;
-            find_link(site, laid.link->id)->cable = cable->id;
+            change(find_link(site, laid.link->id), [&](Link& found) { found.cable = cable->id; });
             detail = cable->id;
             changed = true;
         }
@@ -139,10 +124,12 @@ private:
 
     bool add_protectors(Site& site) const {
         const auto protect = [&](std::size_t i, PortAt at) {
-            Link& found = *find_link(site, link(i).link->id);
-            LinkEnd& end = link(i).a == at ? found.a : found.b;
-            const bool bare = end.protector.empty();
-            if (bare) end.protector = "surge-100";
+            bool bare = false;
+            change(find_link(site, link(i).link->id), [&](Link& found) {
+                LinkEnd& end = link(i).a == at ? found.a : found.b;
+                bare = end.protector.empty();
+                if (bare) end.protector = "surge-100";
+            });
             return bare;
         };
         const bool outdoors =
@@ -168,7 +155,7 @@ private:
                 continue;
             }
             detail = here == Surroundings::wet ? "box-wet" : "box-outdoor";
-            find_device(site, device.id)->enclosure = detail;
+            change(find_device(site, device.id), [&](Device& found) { found.enclosure = detail; });
             changed = true;
         }
         return changed;
@@ -181,12 +168,12 @@ private:
         if (!unit.supply || !unit.supply->long_setting || group == 0) return false;
         if (net_.long_setting_on(port) == on) return false;
         detail = net_.device(port.device).id + "." + net_.port(port).id;
-        auto& groups = find_device(site, net_.device(port.device).id)->long_groups;
-        if (on)
-            groups.insert(group);
-        else
-            groups.erase(group);
-        return true;
+        return change(find_device(site, net_.device(port.device).id), [&](Device& found) {
+            if (on)
+                found.long_groups.insert(group);
+            else
+                found.long_groups.erase(group);
+        });
     }
 
     // The first free port on a unit at the same place that makes things better.
@@ -194,7 +181,7 @@ private:
         const PortAt now = run_->outs.front();
         const Device& unit = net_.device(now.device);
         const auto rank = [&](const Kind& kind, const PortKind& port) {
-            return std::pair(port.poe_class, kind.supply->min_v);
+            return std::pair(port.poe_class, or_nothing(kind.supply).min_v);
         };
         std::optional<Site> best;
         Verdict best_verdict = Verdict::fails;

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // One length of cable: the common part of ways 1 and 2.
 #include <algorithm>
+#include <map>
+#include <set>
 
 #include "core/choose/draft.h"
 
@@ -36,17 +38,17 @@ Proposal build_single(const ChooseContext& context, bool with_long_setting) {
     std::string used;
     for (double finest_awg : {24.0, 23.0}) {
         Draft draft(context);
-        Device& unit = *find_device(draft.site, port->device);
         if (with_long_setting)
-            unit.long_groups.insert(port->group);
+            draft.set_long(*port);
         else
-            unit.long_groups.erase(port->group);
-        const Kind* cable = draft.copper(unit.at, context.camera->at, finest_awg);
+            draft.set_ordinary(*port);
+        const Kind* cable =
+            draft.copper(draft.point_of(port->device), context.camera->at, finest_awg);
         if (!cable || cable->id == used) continue;
         used = cable->id;
         const std::string link = draft.join(cable->id, {port->device, port->port},
                                             {context.camera_id, context.camera_power_port()});
-        keep_lengths(context, *find_link(draft.site, link));
+        draft.change_link(link, [&](Link& laid) { keep_lengths(context, laid); });
         drafts.push_back(std::move(draft));
     }
     Proposal proposal = first_good(context, std::move(drafts));
@@ -54,19 +56,80 @@ Proposal build_single(const ChooseContext& context, bool with_long_setting) {
     return proposal;
 }
 
-std::optional<SiteChange> one_length(const Site& site, const Catalogue& catalogue,
-                                     const std::string& camera, double length_m) {
-    const ChooseContext context(site, catalogue, camera);
-    if (!context.found || context.camera_power_port().empty()) return std::nullopt;
-    const auto port = context.pick_port({context.class_needed, false, "", false});
-    if (!port) return std::nullopt;
-    Draft draft(context);
-    const Kind* cable = draft.copper(draft.point_of(port->device), context.camera->at);
+struct LengthLayer::Parts {
+    struct Unit {
+        Device device;
+        const Kind* kind;
+        std::set<std::string> taken;
+    };
+    Site site;  // places and pathways only
+    const Catalogue& catalogue;
+    Router router;
+    std::vector<Unit> units;
+
+    Parts(const Site& of, const Catalogue& kinds)
+        : site{of.name, of.settings, {}, of.places, of.pathways, {}, {}, {}, {}, {}, ""},
+          catalogue(kinds),
+          router(site) {
+        std::map<std::string_view, std::size_t> index;
+        for (const Device& device : of.devices) {
+            const Kind& kind = or_nothing(kinds.find(device.kind));
+            if (!is_source(kind) || kind.solar) continue;
+            index[device.id] = units.size();
+            units.push_back({device, &kind, {}});
+        }
+        for (const Link& link : of.links) {
+            for (const LinkEnd* end : {&link.a, &link.b}) {
+                const auto found = index.find(end->device);
+                if (found != index.end()) units[found->second].taken.insert(end->port);
+            }
+        }
+    }
+};
+
+LengthLayer::LengthLayer(const Site& site, const Catalogue& catalogue)
+    : parts_(std::make_unique<Parts>(site, catalogue)) {}
+LengthLayer::~LengthLayer() = default;
+
+std::optional<Link> LengthLayer::lay(const Device& camera, double length_m) {
+    const Kind& kind = or_nothing(parts_->catalogue.find(camera.kind));
+    PortWish wish;
+    wish.poe_class = poe_class_for_load(greatest_camera_power_w(camera_draw(camera, kind)));
+    const PortKind* input = nullptr;
+    for (const PortKind& port : kind.ports) {
+        wish.poe_class = std::max(wish.poe_class, port.poe_class);
+        if (port.role == PortRole::pd && port.power == PowerKind::poe && !input) input = &port;
+    }
+    if (!input) return std::nullopt;
+    Parts::Unit* nearest = nullptr;
+    const PortKind* out = nullptr;
+    for (Parts::Unit& unit : parts_->units) {
+        const bool nearer = !nearest || distance_m(unit.device.at, camera.at) <
+                                            distance_m(nearest->device.at, camera.at);
+        if (!nearer) continue;
+        const PortKind* port = least_port(unit.device, *unit.kind, wish, [&](const PortKind& one) {
+            return unit.taken.contains(one.id);
+        });
+        if (!port) continue;
+        nearest = &unit;
+        out = port;
+    }
+    if (!out) return std::nullopt;
+    Link link;
+    link.a = {nearest->device.id, out->id, parts_->site.settings.default_drop_m, ""};
+    link.b = {camera.id, input->id, parts_->site.settings.default_drop_m, ""};
+    link.measured_length_m = length_m;
+    if (!parts_->site.pathways.empty())
+        link.pathways = parts_->router.route(nearest->device.at, camera.at);
+    const Surroundings here =
+        link_surroundings(parts_->site, link, surroundings_of(parts_->site, nearest->device),
+                          surroundings_of(parts_->site, camera));
+    const Kind* cable = solid_copper(parts_->catalogue, std::max(here, Surroundings::outdoor), 24);
     if (!cable) return std::nullopt;
-    const std::string link =
-        draft.join(cable->id, {port->device, port->port}, {camera, context.camera_power_port()});
-    find_link(draft.site, link)->measured_length_m = length_m;
-    return judge_draft(context, std::move(draft.site)).change;
+    link.cable = cable->id;
+    if (here != Surroundings::indoor) link.a.protector = link.b.protector = "surge-100";
+    nearest->taken.insert(out->id);
+    return link;
 }
 
 }  // namespace ovant

@@ -10,12 +10,12 @@ namespace ovant {
 Proposal build_composite(const ChooseContext& context) {
     if (context.camera_power_port().empty()) return cannot_build(Cannot::takes_dc);
     std::vector<Draft> drafts = from_spare_ports(context, [](const Kind& kind) {
-        return kind.ports.front().medium == Medium::composite && !is_source(kind);
+        return or_nothing(first_of(kind.ports)).medium == Medium::composite && !is_source(kind);
     });
     const auto data = context.data_port();
     const Kind* head_kind = context.catalogue.find("comp-head-54");
     if (!data || !head_kind) return cannot_build(Cannot::no_head_end);
-    const Device& unit = *find_device(context.cleared, data->device);
+    const Device& unit = context.device(data->device);
     const Point near_at{unit.at.x_m + 1, unit.at.y_m};
     const Kind* far_kind = context.catalogue.find("comp-far-1");
     if (far_kind && context.class_needed <= 4) {

@@ -9,8 +9,8 @@ Proposal build_extender_pair(const ChooseContext& context) {
     if (context.camera_power_port().empty()) return cannot_build(Cannot::takes_dc);
     const auto port = context.pick_port({context.class_needed, false, "", true});
     if (!port) return cannot_build(Cannot::no_free_port);
-    const Point from = find_device(context.cleared, port->device)->at;
-    const std::string place = find_device(context.cleared, port->device)->place;
+    const Point from = context.device(port->device).at;
+    const std::string place = context.device(port->device).place;
     std::vector<Draft> drafts;
     std::string used;
     for (double finest_awg : {24.0, 23.0}) {
@@ -20,7 +20,7 @@ Proposal build_extender_pair(const ChooseContext& context) {
         const Kind* far_kind = context.catalogue.find("lr-far");
         if (!cable || !near_kind || !far_kind || cable->id == used) continue;
         used = cable->id;
-        find_device(draft.site, port->device)->long_groups.erase(port->group);
+        draft.set_ordinary(*port);
         const std::string near = draft.add(*near_kind, {from.x_m + 1, from.y_m}, place);
         const std::string far = draft.add(*far_kind, context.camera->at);
         draft.patch({port->device, port->port}, {near, "lan"}, 1);

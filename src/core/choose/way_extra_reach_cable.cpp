@@ -8,13 +8,13 @@ Proposal build_extra_reach_cable(const ChooseContext& context) {
     if (context.camera_power_port().empty()) return cannot_build(Cannot::takes_dc);
     const auto port = context.pick_port({context.class_needed, false, "", true});
     if (!port) return cannot_build(Cannot::no_free_port);
-    const Point from = find_device(context.cleared, port->device)->at;
+    const Point from = context.device(port->device).at;
     const Surroundings here = context.route(from, context.camera->at).surroundings;
     std::vector<Draft> drafts;
     for (const Kind* cable : context.catalogue.of(Category::cable)) {
         if (cable->cable->rated.empty() || cable->rating < here) continue;
         Draft draft(context);
-        find_device(draft.site, port->device)->long_groups.erase(port->group);
+        draft.set_ordinary(*port);
         draft.join(cable->id, {port->device, port->port},
                    {context.camera_id, context.camera_power_port()});
         drafts.push_back(std::move(draft));

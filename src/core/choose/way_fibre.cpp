@@ -30,7 +30,7 @@ Proposal build_fibre(const ChooseContext& context) {
     const auto data = context.data_port();
     if (!data) return cannot_build(Cannot::no_head_end);
     std::vector<Draft> drafts;
-    const Device& unit = *find_device(context.cleared, data->device);
+    const Device& unit = context.device(data->device);
     const Point near_at{unit.at.x_m + 1, unit.at.y_m};
     for (const Place* place : places) {
         if (drafts.size() >= 3) break;
@@ -62,7 +62,8 @@ Proposal build_fibre(const ChooseContext& context) {
             drafts.push_back(std::move(draft));
             // A fibre that passes already saves the pull and the ground.
             for (const OldCable& old : old_cables(context, Medium::fibre, unit.at, place->at)) {
-                const CableFacts& facts = *context.catalogue.find(old.cable->cable)->cable;
+                const CableFacts& facts =
+                    or_nothing(cable_facts(context.catalogue, old.cable->cable));
                 if ((facts.fibre == FibreType::os2) != far_kind->optic->single_mode ||
                     facts.strands < far_kind->optic->strands) {
                     continue;

@@ -10,10 +10,9 @@ constexpr double lead_m = 12;  // an adapter's lead goes no further
 
 // Data comes in by a port with no power on it, so that two feeds never meet.
 std::string lay_data(Draft& draft, const FeedPort& data, const At& to) {
-    Device& unit = *find_device(draft.site, data.device);
-    const PortKind& port = *find_port(draft.kind_of(data.device), data.port);
-    if (port.role == PortRole::pse) unit.power_off_ports.insert(data.port);
-    const Kind* cable = draft.copper(unit.at, draft.point_of(to.device), 24);
+    const PortKind& port = or_nothing(find_port(draft.kind_of(data.device), data.port));
+    if (port.role == PortRole::pse) draft.switch_off({data.device, data.port});
+    const Kind* cable = draft.copper(draft.point_of(data.device), draft.point_of(to.device), 24);
     return cable ? draft.join(cable->id, {data.device, data.port}, to) : "";
 }
 

@@ -19,7 +19,7 @@ Proposal build_long_range_port(const ChooseContext& context) {
         Draft draft(context);
         At from{port ? port->device : "", port ? port->port : "1"};
         if (!port) {
-            const Device& beside = *find_device(context.cleared, uplink->device);
+            const Device& beside = context.device(uplink->device);
             from.device = draft.add(*switch_kind, {beside.at.x_m + 1, beside.at.y_m}, beside.place);
             draft.patch({uplink->device, uplink->port}, {from.device, "up1"}, 1);
         }

@@ -24,7 +24,7 @@ Proposal build_mains_wiring(const ChooseContext& context) {
         }
         if (!out) continue;
         Draft draft(context);
-        const Device& unit = *find_device(context.cleared, data->device);
+        const Device& unit = context.device(data->device);
         const std::string near = draft.add(*unit_kind, {unit.at.x_m + 1, unit.at.y_m}, unit.place);
         const std::string far = draft.add(*unit_kind, place->at, place->id);
         const std::string feed = draft.add(*injector, place->at, place->id);

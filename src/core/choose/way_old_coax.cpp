@@ -19,7 +19,7 @@ Proposal build_old_coax(const ChooseContext& context) {
     if (!near_kind || !far_kind) return cannot_build(Cannot::no_cable);
     std::vector<Draft> drafts;
     if (!port) return cannot_build(Cannot::no_free_port);
-    const Device& unit = *find_device(context.cleared, port->device);
+    const Device& unit = context.device(port->device);
     for (const OldCable& old : old_cables(context, Medium::coax, unit.at, context.camera->at)) {
         const Point first = old.points.front(), last = old.points.back();
         Draft draft(context);

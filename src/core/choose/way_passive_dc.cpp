@@ -10,7 +10,7 @@ namespace {
 // One draft for each gauge from one data port.
 void lay(const ChooseContext& context, const At& start, const Kind& injector, const PortKind& out,
          const Kind& splitter, std::vector<Draft>& drafts) {
-    const Device& unit = *find_device(context.cleared, start.device);
+    const Device& unit = context.device(start.device);
     const Point near_at{unit.at.x_m + 1, unit.at.y_m};
     std::string used;
     for (double finest_awg : {24.0, 23.0}) {
@@ -47,7 +47,7 @@ Proposal build_passive_dc(const ChooseContext& context) {
             continue;
         }
         for (const Kind* splitter : context.catalogue.of(Category::splitter)) {
-            if (find_port(*splitter, "in")->polarity != out->polarity) continue;
+            if (or_nothing(find_port(*splitter, "in")).polarity != out->polarity) continue;
             for (const At& start : starts) lay(context, start, *injector, *out, *splitter, drafts);
         }
     }

@@ -42,7 +42,7 @@ Proposal build_poe_fed_switch(const ChooseContext& context) {
                 if (!injector && !free_pse(*kind, up->poe_class).empty()) injector = kind;
             }
             if (!injector || !data) continue;
-            const Device& unit = *find_device(context.cleared, data->device);
+            const Device& unit = context.device(data->device);
             const std::string id = draft.add(*injector, {unit.at.x_m + 1, unit.at.y_m}, unit.place);
             draft.patch({data->device, data->port}, {id, "in"}, 1);
             from = {id, free_pse(*injector, up->poe_class)};

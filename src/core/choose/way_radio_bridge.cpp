@@ -34,8 +34,7 @@ Proposal build_radio_bridge(const ChooseContext& context) {
             if (!cable) continue;
             const std::string lead =
                 draft.lead(cable->id, {feed->device, feed->port}, {near, "lan"}, head.mast_m + 8);
-            Link& laid = *find_link(draft.site, lead);
-            laid.a.protector = laid.b.protector = "surge-100";
+            draft.protect(lead, "surge-100");
             draft.join("air", {near, "air"}, {there, "air"});
             for (Draft& made : with_far_supply(draft, far, there))
                 drafts.push_back(std::move(made));

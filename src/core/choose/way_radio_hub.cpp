@@ -37,15 +37,14 @@ std::optional<std::string> mount_at_head(Draft& draft, const Kind& kind) {
     if (!cable) return std::nullopt;
     const std::string lead =
         draft.lead(cable->id, {feed->device, feed->port}, {id, "lan"}, head.mast_m + 8);
-    Link& laid = *find_link(draft.site, lead);
-    laid.a.protector = laid.b.protector = "surge-100";
+    draft.protect(lead, "surge-100");
     return id;
 }
 
 void from_hubs(const ChooseContext& context, const FarSpot& far, std::vector<Draft>& drafts,
                Clearance& cut) {
     for (const Device& device : context.cleared.devices) {
-        const Kind& kind = *context.catalogue.find(device.kind);
+        const Kind& kind = or_nothing(context.catalogue.find(device.kind));
         if (!kind.radio || kind.radio->most_far_ends < 2) continue;
         const std::string port = free_air(context, device, kind);
         const Kind* end = radio_like(context, *kind.radio);
@@ -116,8 +115,7 @@ void over_relay(const ChooseContext& context, const FarSpot& far, std::vector<Dr
         if (!cable) return;
         const std::string lead =
             draft.lead(cable->id, {feed, "out"}, {between, "lan"}, middle.mast_m + 4);
-        Link& laid = *find_link(draft.site, lead);
-        laid.a.protector = laid.b.protector = "surge-100";
+        draft.protect(lead, "surge-100");
         const std::string there = add_radio(draft, *end, far.spot);
         draft.join("air", {*near, "air"}, {between, "air1"});
         draft.join("air", {between, "air2"}, {there, "air"});

@@ -14,7 +14,7 @@ Proposal build_repeaters_both_ends(const ChooseContext& context) {
     const auto port = context.pick_port({3, false, "", true});
     if (!port) return cannot_build(Cannot::no_free_port);
     const Place& place = *places.front();
-    const Point from = find_device(context.cleared, port->device)->at;
+    const Point from = context.device(port->device).at;
     const double length_m =
         context.route(from, place.at).length_m + 2 * context.site.settings.default_drop_m;
     const FarSwitch far = far_switch(context, place, context.class_needed, 2);
@@ -36,12 +36,12 @@ Proposal build_repeaters_both_ends(const ChooseContext& context) {
         const Kind* cable = draft.copper(from, place.at, 24);
         if (!cable) continue;
         const std::string unit_id = draft.add(*far.kind, place.at, place.id, far.cabinet);
-        find_device(draft.site, port->device)->long_groups.erase(port->group);
+        draft.set_ordinary(*port);
         const std::vector<std::string> chain =
             draft.chain(*cable, {port->device, port->port}, {unit_id, far.ports[0]}, *unit, count);
         const std::string& middle = chain[static_cast<std::size_t>(count / 2 - 1)];
         for (const PortKind& out : unit->ports) {
-            if (!out.upstream) find_device(draft.site, middle)->power_off_ports.insert(out.id);
+            if (!out.upstream) draft.switch_off({middle, out.id});
         }
         draft.leg({unit_id, far.ports[1]});
         drafts.push_back(std::move(draft));

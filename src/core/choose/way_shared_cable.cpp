@@ -40,19 +40,18 @@ Proposal build_shared_cable(const ChooseContext& context) {
             continue;
         }
         Draft draft(context);
-        Link& shared = *find_link(draft.site, cable.link->id);
         const bool from_a = cable.a == run.source;
-        LinkEnd& near_end = from_a ? shared.a : shared.b;
-        LinkEnd& far_end = from_a ? shared.b : shared.a;
-        const std::string first_port = near_end.port, neighbour_port = far_end.port;
-        const std::string shared_id = shared.id;
+        const std::string first_port = (from_a ? cable.link->a : cable.link->b).port;
+        const std::string neighbour_port = (from_a ? cable.link->b : cable.link->a).port;
         const std::string near = draft.add(*combiner, {unit.at.x_m + 1, unit.at.y_m}, unit.place);
         const std::string far = draft.add(*combiner, neighbour.at);
-        Link& again = *find_link(draft.site, shared_id);
-        (from_a ? again.a : again.b).device = near;
-        (from_a ? again.a : again.b).port = "line";
-        (from_a ? again.b : again.a).device = far;
-        (from_a ? again.b : again.a).port = "line";
+        draft.change_link(cable.link->id, [&](Link& shared) {
+            LinkEnd& near_end = from_a ? shared.a : shared.b;
+            LinkEnd& far_end = from_a ? shared.b : shared.a;
+            near_end.device = near;
+            far_end.device = far;
+            near_end.port = far_end.port = "line";
+        });
         draft.patch({unit.id, first_port}, {near, "a"}, 1);
         draft.patch({unit.id, second->id}, {near, "b"}, 1);
         draft.patch({far, "a"}, {neighbour.id, neighbour_port}, 1);

@@ -33,7 +33,7 @@ Proposal build_trunk(const ChooseContext& context) {
         const auto& port = trunk.fed_by_port ? feeding : data;
         if (!near_kind || !far_kind || !port || (trunk.far_needs_mains && places.empty())) continue;
         Draft draft(context);
-        const Device& unit = *find_device(context.cleared, port->device);
+        const Device& unit = context.device(port->device);
         const Point near_at{unit.at.x_m + 1, unit.at.y_m};
         const std::string place = trunk.far_needs_mains ? places.front()->id : "";
         const Point far_at = trunk.far_needs_mains ? places.front()->at : context.camera->at;
@@ -49,7 +49,7 @@ Proposal build_trunk(const ChooseContext& context) {
     const Kind* coax_near = context.catalogue.find("trunk-coax-near");
     const Kind* coax_far = context.catalogue.find("trunk-coax-far");
     if (data && coax_near && coax_far) {
-        const Device& unit = *find_device(context.cleared, data->device);
+        const Device& unit = context.device(data->device);
         for (const OldCable& old : old_cables(context, Medium::coax, unit.at, context.camera->at)) {
             Draft draft(context);
             const std::string near =

@@ -5,10 +5,14 @@
 #include <fmt/format.h>
 
 #include <algorithm>
+#include <cmath>
 #include <map>
+#include <unordered_set>
 
 #include "core/choose/proposal.h"
-#include "core/site/edits.h"
+#include "core/fields/field_check.h"
+#include "core/look_up.h"
+#include "core/site/site_fields.h"
 
 namespace ovant {
 namespace {
@@ -26,29 +30,89 @@ std::string column_name(std::string text) {
     return out;
 }
 
+// Every byte a letter, as old spreadsheets write them.
+std::string from_latin_1(std::string_view text) {
+    std::string out;
+    out.reserve(text.size() + text.size() / 4);
+    for (const char c : text) {
+        const auto byte = static_cast<unsigned char>(c);
+        if (byte >= 0x80) out += static_cast<char>(0xc0 | (byte >> 6));
+        out += static_cast<char>(byte < 0x80 ? byte : 0x80 | (byte & 0x3f));
+    }
+    return out;
+}
+
+// The next free id of a prefix, when many are given out one after the other.
+class Ids {
+public:
+    explicit Ids(const Site& site) {
+        const auto take = [&](const auto& items) {
+            for (const auto& item : items) taken_.insert(item.id);
+        };
+        take(site.places);
+        take(site.pathways);
+        take(site.existing);
+        take(site.obstacles);
+        take(site.devices);
+        take(site.links);
+    }
+    std::string camera() { return next("K{:02}", cameras_); }
+    std::string link() { return next("L{}", links_); }
+
+private:
+    std::string next(const char* form, int& number) {
+        for (;;) {
+            std::string id = fmt::format(fmt::runtime(form), ++number);
+            if (taken_.insert(id).second) return id;
+        }
+    }
+    std::unordered_set<std::string> taken_;
+    int cameras_ = 0, links_ = 0;
+};
+
 class Importer {
 public:
-    Importer(const Site& site, const Catalogue& catalogue) : catalogue_(catalogue) {
+    Importer(const Site& site, const Catalogue& catalogue)
+        : catalogue_(catalogue), ids_(site), lengths_(site, catalogue) {
         out_.site = site;
     }
 
-    CsvImport run(std::string_view csv) {
-        const std::vector<Row> rows = csv_rows(csv);
-        if (rows.empty()) {
+    CsvImport run(std::string_view csv, const std::function<bool(double)>& goes_on) {
+        const CsvRows read = csv_rows(csv);
+        const std::vector<CsvRow>& rows = read.rows;
+        if (rows.empty() && read.unclosed == 0)
             fail(1, ErrorCode::missing_field, "name", "name, x, y");
-            return std::move(out_);
-        }
-        for (std::size_t i = 0; i < rows[0].size(); ++i) columns_[column_name(rows[0][i])] = i;
+        if (rows.empty()) return done(read);
+        for (std::size_t i = 0; i < rows[0].cells.size(); ++i)
+            columns_.emplace(column_name(rows[0].cells[i]), i);
         for (const char* needed : {"name", "x", "y"}) {
             if (columns_.contains(needed)) continue;
-            fail(1, ErrorCode::missing_field, needed, "name, x, y");
-            return std::move(out_);
+            fail(rows[0].line, ErrorCode::missing_field, needed, "name, x, y");
+            return done(read);
         }
-        for (std::size_t i = 1; i < rows.size(); ++i) line(i + 1, rows[i]);
-        return std::move(out_);
+        for (std::size_t i = 1; i < rows.size(); ++i) {
+            if (out_.site.devices.size() >= most_devices) {
+                fail(rows[i].line, ErrorCode::too_large, "more units",
+                     std::to_string(most_devices));
+                break;
+            }
+            line(rows[i].line, rows[i].cells);
+            const bool now = i % rows_between_news == 0 && goes_on;
+            if (now && !goes_on(static_cast<double>(i) / static_cast<double>(rows.size()))) {
+                out_.stopped = true;
+                return std::move(out_);
+            }
+        }
+        return done(read);
     }
 
 private:
+    static constexpr std::size_t rows_between_news = 200;
+
+    CsvImport done(const CsvRows& read) {
+        if (read.unclosed > 0) fail(read.unclosed, ErrorCode::open_quote, "", "");
+        return std::move(out_);
+    }
     void fail(std::size_t line, ErrorCode code, std::string subject, std::string detail,
               const char* column = nullptr) {
         std::string place = fmt::format("line {}", line);
@@ -62,101 +126,153 @@ private:
     }
 
     // nullopt where the cell is empty or wrong; wrong is reported.
-    std::optional<double> number(std::size_t at, const Row& row, const char* column, Unit unit,
-                                 double least, double most) {
+    std::optional<double> number(std::size_t at, const Row& row, const char* column, Unit unit) {
         const std::string text = cell(row, column);
         if (text.empty()) return std::nullopt;
         const Result<double> value = parse_quantity(text, unit, out_.site.settings.units);
-        if (!value) {
-            fail(at, value.error().code, text, value.error().detail, column);
-            return std::nullopt;
-        }
-        if (*value < least || *value > most) {
-            fail(at, ErrorCode::out_of_range, text, fmt::format("{:g} to {:g}", least, most),
-                 column);
-            return std::nullopt;
-        }
-        return *value;
+        if (value) return *value;
+        fail(at, value.error().code, shown_value(text), value.error().detail, column);
+        return std::nullopt;
+    }
+    // The same held to what the field of a site may hold.
+    template <class Right>
+    std::optional<double> number(std::size_t at, const Row& row, const char* column, Unit unit,
+                                 Right wrong_with) {
+        const std::optional<double> value = number(at, row, column, unit);
+        if (!value) return std::nullopt;
+        const std::optional<Error> wrong = wrong_with(*value);
+        if (!wrong) return value;
+        fail(at, ErrorCode::bad_value, shown_value(cell(row, column)), wrong->detail, column);
+        return std::nullopt;
     }
 
     void line(std::size_t at, const Row& row) {
         if (std::all_of(row.begin(), row.end(), [](const auto& c) { return c.empty(); })) return;
         const std::size_t faults = out_.lines.size();
-        const auto x_m = number(at, row, "x", Unit::metre, -1e6, 1e6);
-        const auto y_m = number(at, row, "y", Unit::metre, -1e6, 1e6);
-        if (!x_m || !y_m) {
+        Device camera;
+        camera.camera = CameraSettings{};
+        const auto with_x = [&](double x_m) {
+            camera.at.x_m = std::round(x_m * 100) / 100;
+            return wrong_place(camera.at);
+        };
+        const auto with_y = [&](double y_m) {
+            camera.at.y_m = std::round(y_m * 100) / 100;
+            return wrong_place(camera.at);
+        };
+        const bool has_x = number(at, row, "x", Unit::metre, with_x).has_value();
+        const bool has_y = has_x && number(at, row, "y", Unit::metre, with_y).has_value();
+        if (!has_x || !has_y) {
             if (out_.lines.size() == faults)
-                fail(at, ErrorCode::missing_field, x_m ? "y" : "x", "");
+                fail(at, ErrorCode::missing_field, has_x ? "y" : "x", "");
             return;
         }
-        std::string kind = cell(row, "kind");
-        if (kind.empty()) kind = "cam-fixed-4mp";
-        const Kind* found = catalogue_.find(kind);
-        if (!found || !found->camera) {
-            fail(at, ErrorCode::unknown_kind, kind, "");
-            return;
+        camera.kind = cell(row, "kind");
+        if (camera.kind.empty()) camera.kind = "cam-fixed-4mp";
+        if (!or_nothing(catalogue_.find(camera.kind)).camera)
+            return fail(at, ErrorCode::unknown_kind, shown_value(camera.kind), "");
+        camera.name = cell(row, "name");
+        if (camera.name.size() > most_name_letters) {
+            const auto letters = letters_in(camera.name);
+            if (!letters || *letters > most_name_letters) {
+                fail(at, ErrorCode::bad_value, shown_value(camera.name),
+                     allowed_text(most_name_letters, Need::no), "name");
+                camera.name.clear();
+            }
         }
-        Result<Added> added =
-            add_device(out_.site, catalogue_, kind, {*x_m, *y_m}, cell(row, "name"));
-        if (!added) {
-            fail(at, added.error().code, added.error().subject, added.error().detail);
-            return;
-        }
-        out_.site = std::move(added->site);
-        out_.added.push_back(added->id);
-        Device& camera = *find_device(out_.site, added->id);
-        if (const auto watts = number(at, row, "watts", Unit::watt, 0, 1000)) {
+        const auto with_watts = [&](double watts) {
+            return wrong_field(CameraDraw{watts, 0, 0, 0, 0});
+        };
+        if (const auto watts = number(at, row, "watts", Unit::watt, with_watts))
             camera.camera->draw = CameraDraw{*watts, 0, 0, 0, 0};
-        }
-        camera.camera->bit_rate_mbps = number(at, row, "mbps", Unit::megabit_per_second, 0, 10000);
-        if (const auto length_m = number(at, row, "length", Unit::metre, 0, 1e5)) {
-            connect_by_length(at, added->id, *length_m);
-        }
+        const auto with_rate = [&](double mbps) {
+            CameraSettings settings;
+            settings.bit_rate_mbps = mbps;
+            return wrong_field(settings);
+        };
+        camera.camera->bit_rate_mbps = number(at, row, "mbps", Unit::megabit_per_second, with_rate);
+        camera.id = ids_.camera();
+        const auto with_length = [&](double length_m) {
+            return length_range.holds(length_m)
+                       ? std::nullopt
+                       : std::optional(Error{ErrorCode::bad_value, "", "",
+                                             allowed_number("length_m", length_range, false)});
+        };
+        if (const auto length_m = number(at, row, "length", Unit::metre, with_length))
+            connect_by_length(at, camera, *length_m);
+        out_.added.push_back(camera.id);
+        out_.site.devices.push_back(std::move(camera));
+    }
+    static std::optional<Error> wrong_place(Point at) {
+        Place place;
+        place.id = "P";
+        place.at = at;
+        return wrong_field(place);
     }
 
-    void connect_by_length(std::size_t at, const std::string& camera, double length_m) {
-        auto change = one_length(out_.site, catalogue_, camera, length_m);
-        if (!change) {
-            fail(at, ErrorCode::not_possible, camera, "no free port");
-            return;
-        }
-        out_.site = with_change(std::move(out_.site), *change);
+    void connect_by_length(std::size_t at, const Device& camera, double length_m) {
+        std::optional<Link> link = lengths_.lay(camera, length_m);
+        if (!link) return fail(at, ErrorCode::not_possible, camera.id, "no free port");
+        if (out_.site.links.size() >= most_links)
+            return fail(at, ErrorCode::too_large, "more cables", std::to_string(most_links));
+        link->id = ids_.link();
+        out_.site.links.push_back(std::move(*link));
     }
 
     const Catalogue& catalogue_;
     CsvImport out_;
     std::map<std::string, std::size_t> columns_;
+    Ids ids_;
+    LengthLayer lengths_;
 };
 
 }  // namespace
 
-std::vector<std::vector<std::string>> csv_rows(std::string_view text) {
+CsvRows csv_rows(std::string_view text) {
     struct State {
-        std::vector<Row> rows;
+        CsvRows out;
         Row row;
+        std::size_t line = 0, begins = 1;
+        bool ended = true;  // no row is open
     } state;
     csv_parser parser;
     csv_init(&parser, CSV_APPEND_NULL);
     const std::string_view head = text.substr(0, text.find('\n'));
-    if (std::count(head.begin(), head.end(), ';') > std::count(head.begin(), head.end(), ',')) {
+    if (std::count(head.begin(), head.end(), ';') > std::count(head.begin(), head.end(), ','))
         csv_set_delim(&parser, ';');
-    }
     const auto on_field = [](void* field, std::size_t size, void* data) {
         static_cast<State*>(data)->row.emplace_back(static_cast<const char*>(field), size);
     };
     const auto on_row = [](int, void* data) {
         auto* s = static_cast<State*>(data);
-        s->rows.push_back(std::move(s->row));
+        s->out.rows.push_back({s->begins, std::move(s->row)});
         s->row.clear();
+        s->ended = true;
     };
-    csv_parse(&parser, text.data(), text.size(), on_field, on_row, &state);
-    csv_fini(&parser, on_field, on_row, &state);
+    // Line by line, so that a row knows where in the file it begins.
+    for (std::size_t from = 0; from < text.size();) {
+        const std::size_t end = std::min(text.find('\n', from), text.size() - 1) + 1;
+        ++state.line;
+        if (state.ended) state.begins = state.line;
+        const std::string_view line = text.substr(from, end - from);
+        const bool blank = line.find_first_not_of(" \t\r\n") == std::string_view::npos;
+        if (!blank) state.ended = false;
+        csv_parse(&parser, line.data(), line.size(), on_field, on_row, &state);
+        if (blank && !parser.quoted) state.ended = true;
+        from = end;
+    }
+    constexpr int inside_field = 2;  // libcsv's FIELD_BEGUN
+    if (parser.quoted && parser.pstate == inside_field)
+        state.out.unclosed = state.begins;
+    else
+        csv_fini(&parser, on_field, on_row, &state);
     csv_free(&parser);
-    return std::move(state.rows);
+    return std::move(state.out);
 }
 
-CsvImport import_cameras(const Site& site, const Catalogue& catalogue, std::string_view csv) {
-    return Importer(site, catalogue).run(csv);
+CsvImport import_cameras(const Site& site, const Catalogue& catalogue, std::string_view csv,
+                         const std::function<bool(double)>& goes_on) {
+    if (letters_in(csv)) return Importer(site, catalogue).run(csv, goes_on);
+    return Importer(site, catalogue).run(from_latin_1(csv), goes_on);
 }
 
 std::string csv_cell(std::string_view text) {

@@ -2,6 +2,7 @@
 // Cameras from a spreadsheet. A bad line is reported and the rest goes on.
 #pragma once
 
+#include <functional>
 #include <string_view>
 #include <vector>
 
@@ -15,15 +16,26 @@ struct CsvImport {
     Site site;
     std::vector<std::string> added;  // camera ids
     std::vector<Error> lines;        // place "line 4", one for each line left out or field ignored
+    bool stopped = false;            // by `goes_on`
 };
 
 // Columns, in any order, named in the first line: name, x, y, kind, watts, mbps, length. name, x
-// and y are needed. Quantities may carry units ("135 ft"). Semicolons or commas separate. A length
-// is that of the cable and connects the camera to the first free port that serves it.
-CsvImport import_cameras(const Site& site, const Catalogue& catalogue, std::string_view csv);
+// and y are needed. Quantities may carry units ("135 ft"). Semicolons or commas separate; text that
+// is not UTF-8 is taken as Latin-1. A length is that of the cable and connects the camera to the
+// first free port that serves it. `goes_on` hears the share done now and then; false stops.
+CsvImport import_cameras(const Site& site, const Catalogue& catalogue, std::string_view csv,
+                         const std::function<bool(double share)>& goes_on = {});
 
-// Rows and cells of a CSV text, commas or semicolons told by the first line.
-std::vector<std::vector<std::string>> csv_rows(std::string_view text);
+struct CsvRow {
+    std::size_t line = 0;  // of the file where it begins, from 1
+    std::vector<std::string> cells;
+};
+struct CsvRows {
+    std::vector<CsvRow> rows;
+    std::size_t unclosed = 0;  // line of a quote that is never closed; 0: none. Ends the rows
+};
+// Rows and cells of a CSV text, commas or semicolons told by the first line. Blank lines are none.
+CsvRows csv_rows(std::string_view text);
 
 // A cell as text for a CSV file: quoted where needed, and a leading = + - @ made harmless.
 std::string csv_cell(std::string_view text);

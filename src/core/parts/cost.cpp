@@ -4,6 +4,7 @@
 #include <algorithm>
 #include <map>
 
+#include "core/look_up.h"
 #include "core/parts/parts.h"
 #include "core/route/route.h"
 
@@ -53,7 +54,7 @@ public:
 
     Cost done() {
         for (const auto& [pathway, metres] : opened_m_) {
-            const Pathway& path = *find_pathway(*net_.site, pathway);
+            const Pathway& path = or_nothing(find_pathway(*net_.site, pathway));
             // Two cables side by side open the ground once.
             const double once_m = std::min(metres, polyline_length_m(path.points));
             cost_.ground += path.cost_per_m * once_m;

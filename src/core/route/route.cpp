@@ -115,11 +115,15 @@ Point end_point(const Site& site, const LinkEnd& end) {
     return device ? device->at : Point{};
 }
 
-// The pathway graph with two more points to be joined. Vertices are points on pathways.
+}  // namespace
+
+// The pathway graph. Vertices are points on pathways: their ends and bends, and where they meet.
+// For one way two more points are joined to it, on a copy of what is small: the marks.
 class RouteGraph {
 public:
-    explicit RouteGraph(const Site& site) : site_(site) {
-        marks_.resize(site.pathways.size());
+    explicit RouteGraph(const Site& site) : site_(site), marks_(site.pathways.size()) {
+        boxes_.reserve(site.pathways.size());
+        for (const Pathway& pathway : site.pathways) boxes_.push_back(box_of(pathway.points));
         for (std::size_t i = 0; i < site.pathways.size(); ++i) {
             double along_m = 0;
             const auto& points = site.pathways[i].points;
@@ -128,33 +132,39 @@ public:
                 add_mark(i, along_m);
             }
             for (std::size_t j = 0; j < i; ++j) {
+                if (!boxes_[i].near(boxes_[j])) continue;
                 const Junction joint = junction(points, site.pathways[j].points);
                 if (joint.on_second.away_m > junction_m) continue;
-                add_edge(add_mark(i, joint.on_first.along_m), add_mark(j, joint.on_second.along_m),
-                         joint.on_second.away_m, -1);
+                joints_.push_back({add_mark(i, joint.on_first.along_m),
+                                   add_mark(j, joint.on_second.along_m), joint.on_second.away_m,
+                                   -1});
             }
         }
+        for (auto& marks : marks_) std::sort(marks.begin(), marks.end());
     }
 
-    std::vector<std::string> route(Point from, Point to) {
-        const int start = add_vertex();
-        const int goal = add_vertex();
-        add_edge(start, goal, distance_m(from, to) * off_pathway_weight, -1);
+    std::vector<std::string> route(Point from, Point to) const {
+        int vertices = vertices_;
+        std::vector<Edge> edges = joints_;
+        const int start = vertices++, goal = vertices++;
+        edges.push_back({start, goal, distance_m(from, to) * off_pathway_weight, -1});
         for (std::size_t i = 0; i < site_.pathways.size(); ++i) {
+            std::vector<std::pair<double, int>> marks = marks_[i];
             const Projection a = project(site_.pathways[i].points, from);
             const Projection b = project(site_.pathways[i].points, to);
-            add_edge(start, add_mark(i, a.along_m), a.away_m * off_pathway_weight, -1);
-            add_edge(add_mark(i, b.along_m), goal, b.away_m * off_pathway_weight, -1);
-        }
-        for (std::size_t i = 0; i < marks_.size(); ++i) {
-            auto& marks = marks_[i];
-            std::sort(marks.begin(), marks.end());
+            const auto join = [&](const Projection& at, int end) {
+                edges.push_back({end, vertices, at.away_m * off_pathway_weight, -1});
+                const std::pair<double, int> mark{at.along_m, vertices++};
+                marks.insert(std::upper_bound(marks.begin(), marks.end(), mark), mark);
+            };
+            join(a, start);
+            join(b, goal);
             for (std::size_t k = 1; k < marks.size(); ++k) {
-                add_edge(marks[k - 1].second, marks[k].second, marks[k].first - marks[k - 1].first,
-                         static_cast<int>(i));
+                edges.push_back({marks[k - 1].second, marks[k].second,
+                                 marks[k].first - marks[k - 1].first, static_cast<int>(i)});
             }
         }
-        return shortest(start, goal);
+        return shortest(edges, vertices, start, goal);
     }
 
 private:
@@ -163,28 +173,42 @@ private:
         double weight;
         int pathway;
     };
-
-    int add_vertex() { return vertices_++; }
+    // What a pathway covers, to tell apart quickly those that come nowhere near each other.
+    struct Box {
+        double left, top, right, bottom;
+        bool near(const Box& other) const {
+            return left - junction_m <= other.right && other.left - junction_m <= right &&
+                   top - junction_m <= other.bottom && other.top - junction_m <= bottom;
+        }
+    };
+    static Box box_of(const std::vector<Point>& points) {
+        Box box{1e300, 1e300, -1e300, -1e300};
+        for (const Point& point : points) {
+            box.left = std::min(box.left, point.x_m);
+            box.right = std::max(box.right, point.x_m);
+            box.top = std::min(box.top, point.y_m);
+            box.bottom = std::max(box.bottom, point.y_m);
+        }
+        return box;
+    }
     int add_mark(std::size_t pathway, double along_m) {
-        marks_[pathway].push_back({along_m, add_vertex()});
-        return vertices_ - 1;
-    }
-    void add_edge(int from, int to, double weight, int pathway) {
-        edges_.push_back({from, to, weight, pathway});
+        marks_[pathway].push_back({along_m, vertices_});
+        return vertices_++;
     }
 
-    std::vector<std::string> shortest(int start, int goal) const {
+    std::vector<std::string> shortest(const std::vector<Edge>& edges, int vertices, int start,
+                                      int goal) const {
         using Graph =
             boost::adjacency_list<boost::vecS, boost::vecS, boost::undirectedS, boost::no_property,
                                   boost::property<boost::edge_weight_t, double,
                                                   boost::property<boost::edge_index_t, int>>>;
-        Graph graph(static_cast<std::size_t>(vertices_));
-        for (std::size_t i = 0; i < edges_.size(); ++i) {
-            boost::add_edge(
-                static_cast<std::size_t>(edges_[i].from), static_cast<std::size_t>(edges_[i].to),
-                Graph::edge_property_type(edges_[i].weight, static_cast<int>(i)), graph);
+        Graph graph(static_cast<std::size_t>(vertices));
+        for (std::size_t i = 0; i < edges.size(); ++i) {
+            boost::add_edge(static_cast<std::size_t>(edges[i].from),
+                            static_cast<std::size_t>(edges[i].to),
+                            Graph::edge_property_type(edges[i].weight, static_cast<int>(i)), graph);
         }
-        std::vector<std::size_t> before(static_cast<std::size_t>(vertices_));
+        std::vector<std::size_t> before(static_cast<std::size_t>(vertices));
         boost::dijkstra_shortest_paths(graph, static_cast<std::size_t>(start),
                                        boost::predecessor_map(before.data()));
         std::vector<std::string> names;
@@ -198,7 +222,7 @@ private:
                     continue;
                 least = get(boost::edge_weight, graph, edge);
                 pathway =
-                    edges_[static_cast<std::size_t>(get(boost::edge_index, graph, edge))].pathway;
+                    edges[static_cast<std::size_t>(get(boost::edge_index, graph, edge))].pathway;
             }
             if (pathway < 0 || least <= 0) continue;
             const std::string& name = site_.pathways[static_cast<std::size_t>(pathway)].id;
@@ -209,12 +233,17 @@ private:
     }
 
     const Site& site_;
-    std::vector<std::vector<std::pair<double, int>>> marks_;
-    std::vector<Edge> edges_;
+    std::vector<std::vector<std::pair<double, int>>> marks_;  // by pathway, in order along it
+    std::vector<Edge> joints_;
+    std::vector<Box> boxes_;
     int vertices_ = 0;
 };
 
-}  // namespace
+Router::Router(const Site& site) : graph_(std::make_unique<RouteGraph>(site)) {}
+Router::~Router() = default;
+std::vector<std::string> Router::route(Point from, Point to) const {
+    return graph_->route(from, to);
+}
 
 Projection project(const std::vector<Point>& polyline, Point point) {
     Projection best;
@@ -364,7 +393,7 @@ Surroundings link_surroundings(const Site& site, const Link& link, Surroundings 
 
 std::vector<std::string> find_route(const Site& site, Point from, Point to) {
     if (site.pathways.empty()) return {};
-    return RouteGraph(site).route(from, to);
+    return Router(site).route(from, to);
 }
 
 }  // namespace ovant

@@ -2,6 +2,7 @@
 // Pathways to routes and lengths. Plan metres; heights come in as drops. Includes site only.
 #pragma once
 
+#include <memory>
 #include <string>
 #include <utility>
 #include <vector>
@@ -54,6 +55,20 @@ double link_length_m(const Site& site, const Link& link);
 Surroundings link_surroundings(const Site& site, const Link& link);
 Surroundings link_surroundings(const Site& site, const Link& link, Surroundings at_a,
                                Surroundings at_b);
+
+// The pathways of a site as a graph, worked out once for many ways. Borrows the site.
+class Router {
+public:
+    explicit Router(const Site& site);
+    ~Router();
+    Router(const Router&) = delete;
+    Router& operator=(const Router&) = delete;
+    // As find_route.
+    std::vector<std::string> route(Point from, Point to) const;
+
+private:
+    std::unique_ptr<class RouteGraph> graph_;
+};
 
 // Shortest way between two points where a metre off the pathways counts as one and a half: the
 // pathways in order, empty for a straight line. Dijkstra over the pathway graph.

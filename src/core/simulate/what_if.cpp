@@ -6,6 +6,8 @@
 #include <numbers>
 #include <random>
 
+#include "core/look_up.h"
+
 namespace ovant {
 namespace {
 
@@ -34,7 +36,8 @@ void fail_end(Site& site, const Catalogue& catalogue, const std::string& link, c
         return port && (port->role == PortRole::pse || port->role == PortRole::pass);
     };
     if (feeds(end))
-        find_device(site, end.device)->power_off_ports.insert(end.port);
+        change(find_device(site, end.device),
+               [&](Device& unit) { unit.power_off_ports.insert(end.port); });
     else if (!feeds(other))
         std::erase_if(site.links, [&](const Link& one) { return one.id == link; });
 }
