@@ -6,9 +6,11 @@
 #include <CLI/CLI.hpp>
 #include <algorithm>
 #include <ostream>
+#include <streambuf>
 
 #include "cli/check_json.h"
 #include "cli/command_parts.h"
+#include "core/fields/fields.h"
 #include "core/format/enum_names.h"
 #include "core/format/file_store.h"
 #include "core/format/parts_sheet.h"
@@ -158,7 +160,47 @@ int validate_command(const Options& options, const Streams& streams) {
 
 }  // namespace
 
-int run_cli(const std::vector<std::string>& arguments, std::ostream& out, std::ostream& err) {
+namespace {
+
+// Lets text through and nothing that commands a terminal: control characters, of one byte or of two
+// in UTF-8, become question marks.
+class PlainText : public std::streambuf {
+public:
+    explicit PlainText(std::ostream& to) : to_(to) {}
+
+protected:
+    int_type overflow(int_type next) override {
+        if (traits_type::eq_int_type(next, traits_type::eof())) return traits_type::not_eof(next);
+        const auto byte = static_cast<unsigned char>(next);
+        if (led_ && byte >= 0x80 && byte <= 0x9f) {
+            led_ = false;
+            to_.put('?');
+        } else {
+            if (led_) to_.put(lead);
+            led_ = byte == static_cast<unsigned char>(lead);
+            const bool commands = (byte < 0x20 && byte != '\n' && byte != '\t') || byte == 0x7f;
+            if (!led_) to_.put(commands ? '?' : static_cast<char>(byte));
+        }
+        return to_ ? next : traits_type::eof();
+    }
+    int sync() override {
+        to_.flush();
+        return to_ ? 0 : -1;
+    }
+
+private:
+    static constexpr char lead = '\xc2';  // begins the controls of two bytes, and letters
+    std::ostream& to_;
+    bool led_ = false;
+};
+
+std::string finite_within(const std::string& text, double least, double most) {
+    const Result<double> value = parse_quantity(text, Unit::none, UnitSystem::metric);
+    if (value && *value >= least && *value <= most) return "";
+    return fmt::format("{} is not a number from {:g} to {:g}", shown_value(text), least, most);
+}
+
+int run(const std::vector<std::string>& arguments, std::ostream& out, std::ostream& err) {
     Options options;
     CLI::App app("Checks camera runs: reach, power, parts, wiring cards", "ovant-cli");
     app.require_subcommand(1);
@@ -189,9 +231,9 @@ int run_cli(const std::vector<std::string>& arguments, std::ostream& out, std::o
     CLI::App* day = add("day", "play the site through a day", day_command);
     day->add_option("--date", options.date, "such as 2027-01-15; else the site's");
     day->add_option("--lat", options.latitude_deg, "degrees north; else the site's")
-        ->check(CLI::Range(-90.0, 90.0));
+        ->check([](const std::string& text) { return finite_within(text, -90, 90); });
     day->add_option("--lon", options.longitude_deg, "degrees east; else the site's")
-        ->check(CLI::Range(-180.0, 180.0));
+        ->check([](const std::string& text) { return finite_within(text, -180, 180); });
     day->add_option("--days", options.days, "how many days, 7 for a solar week")
         ->check(CLI::Range(1, 31));
     day->add_option("--seed", options.seed, "the same seed gives the same day");
@@ -219,6 +261,20 @@ int run_cli(const std::vector<std::string>& arguments, std::ostream& out, std::o
         return app.exit(error, out, err) == 0 ? cli_holds : cli_unreadable;
     }
     return chosen(options, Streams{out, err});
+}
+
+}  // namespace
+
+int run_cli(const std::vector<std::string>& arguments, std::ostream& out, std::ostream& err) {
+    PlainText plain_out(out), plain_err(err);
+    std::ostream told(&plain_out), errors(&plain_err);
+    const int status = run(arguments, told, errors);
+    told.flush();
+    if (told && out) return status;
+    errors << sentence(Error{ErrorCode::unwritable, "", "the output", "it is full or closed"})
+           << "\n";
+    errors.flush();
+    return cli_unreadable;
 }
 
 }  // namespace ovant

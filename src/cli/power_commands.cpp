@@ -162,8 +162,9 @@ int assign_command(const Options& options, const Streams& streams) {
             streams.out << fmt::format("  no port here mends {}\n", camera);
     }
     if (found.found && !options.write_path.empty()) {
-        const Result<FileStamp> saved =
-            save_file(options.write_path, write_site(found.site), std::nullopt);
+        const Result<Site> assigned = sound(opened->site, opened->catalogue, found.site);
+        const Result<FileStamp> saved = assigned ? save_site(options.write_path, *assigned)
+                                                 : Result<FileStamp>(assigned.error());
         if (!saved) {
             streams.err << sentence(saved.error()) << "\n";
             return cli_unreadable;

@@ -8,6 +8,8 @@
 #include <sstream>
 
 #include "cli/commands.h"
+#include "core/format/parts_sheet.h"
+#include "core/format/site_json.h"
 #include "core/prove/cards.h"
 #include "phrase/card_text.h"
 #include "print/cards_pdf.h"
@@ -202,7 +204,8 @@ TEST_CASE("wrong usage and unreadable files say why", "[cli][bad-input]") {
     CHECK(none.err.find("/nowhere.json") != std::string::npos);
     const Ran loop = cli({"validate", source_file("tests/data/broken/loop.json")});
     CHECK(loop.status == cli_unreadable);
-    CHECK(loop.err.find("links/2: link L3 closes a loop.") != std::string::npos);
+    CHECK(loop.err.find("links, L3 (line 57, column 3): link L3 closes a loop.") !=
+          std::string::npos);
     const Ran camera = cli({"ways", demo_path, "SW1"});
     CHECK(camera.status == cli_unreadable);
     CHECK(camera.err.find("camera SW1") != std::string::npos);
@@ -221,4 +224,83 @@ TEST_CASE("the program itself keeps its exit statuses", "[cli]") {
     CHECK(status("check " + demo_path) == 1);
     CHECK(status("check " + source_file("tests/data/corpus/empty.json")) == 0);
     CHECK(status("check " + source_file("tests/data/broken/cut-off.json")) == 2);
+}
+
+TEST_CASE("a full or closed output is an error with its sentence", "[cli][bad-input]") {
+    const std::string demo_path = source_file("data/demo/marram-quay.ovant.json");
+    const TempFolder folder;
+    for (const std::string& command : std::vector<std::string>{
+             "check " + demo_path, "ways " + demo_path + " K14", "parts " + demo_path,
+             "power " + demo_path, "day " + demo_path, "validate " + demo_path,
+             "sum ups 780 Wh 152 W", "check --format json " + demo_path, "assign " + demo_path}) {
+        for (const char* to : {">/dev/full", ">&-"}) {
+            INFO(command << " " << to);
+            const std::string told = folder.file("told");
+            const int status = std::system(
+                (std::string(CLI_PATH) + " " + command + " 2>" + told + " " + to).c_str());
+            CHECK(WEXITSTATUS(status) == 2);
+            CHECK(read_all(told).find("annot write the output") != std::string::npos);
+        }
+    }
+}
+
+TEST_CASE("control characters of a site never reach the terminal", "[cli][bad-input]") {
+    const TempFolder folder;
+    Site site = demo_site();
+    site.name = "\x1b]0;owned\x07";
+    site.devices.front().name =
+        "a\x1b[2Jb\xc2\x9b"
+        "31m";
+    for (Device& device : site.devices) {
+        if (device.camera) device.name = "\x1b[31mred\x7f \xc3\xa9";
+    }
+    const std::string path = folder.write("odd.json", write_site(site));
+    for (const std::string& command :
+         std::vector<std::string>{"check", "power", "parts", "day", "validate"}) {
+        std::ostringstream out, err;
+        run_cli({command, path}, out, err);
+        for (const std::string& text : {out.str(), err.str()}) {
+            CHECK(text.find('\x1b') == std::string::npos);
+            CHECK(text.find("\xc2\x9b") == std::string::npos);
+            CHECK(text.find('\x7f') == std::string::npos);
+        }
+        if (command == "check") CHECK(out.str().find("red? \xc3\xa9") != std::string::npos);
+    }
+}
+
+TEST_CASE("numbers on the command line are numbers", "[cli][bad-input]") {
+    const std::string demo_path = source_file("data/demo/marram-quay.ovant.json");
+    for (const char* latitude : {"nan", "inf", "-nan", "91", "x", ""}) {
+        std::ostringstream out, err;
+        INFO(latitude);
+        CHECK(run_cli({"day", demo_path, "--lat", latitude}, out, err) == 2);
+        CHECK_FALSE(err.str().empty());
+    }
+    std::ostringstream out, err;
+    CHECK(run_cli({"sum", "hello"}, out, err) == 2);
+    for (const char* known : {"ello is no sum", "drop 24awg", "fibre 2.4 km", "ups 780 Wh"})
+        CHECK(err.str().find(known) != std::string::npos);
+}
+
+TEST_CASE("a spreadsheet is written whole or not at all, long lists in several cells",
+          "[cli][files]") {
+    const TempFolder folder;
+    const std::string path = folder.write("parts.xlsx", "the old one");
+    PartLine line;
+    line.kind = "cat5e-solid-24";
+    line.name = "Cable";
+    for (int i = 0; i < 9000; ++i) line.used_by.push_back("L" + std::to_string(i));
+    REQUIRE(write_parts_xlsx(path, "Quay", {line}, "EUR"));
+    const std::string cells = folder.file("cells");
+    REQUIRE(std::system(("unzip -p " + path + " xl/sharedStrings.xml > " + cells).c_str()) == 0);
+    const std::string text = read_all(cells);
+    CHECK(text.find("L0 L1 ") != std::string::npos);
+    CHECK(text.find(" L8999<") != std::string::npos);
+    CHECK_FALSE(write_parts_xlsx("/nowhere/at/all.xlsx", "Quay", {line}, "EUR"));
+    CHECK_FALSE(write_parts_xlsx("/dev/full", "Quay", {line}, "EUR"));
+}
+
+TEST_CASE("a currency that looks like a formula is made harmless", "[cli][files]") {
+    CHECK(parts_csv({}, "=1+1").find(",\"price each =1+1\"") != std::string::npos);
+    CHECK(parts_csv({}, "a,b").find("\"price a,b\"") != std::string::npos);
 }

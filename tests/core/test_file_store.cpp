@@ -1,5 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Saving: whole or not at all, and never over somebody else's work.
+#include <sys/stat.h>
+
 #include <catch2/catch.hpp>
 #include <sys/resource.h>
 #include <sys/wait.h>
@@ -22,7 +24,8 @@ TEST_CASE("a save is read again", "[store]") {
     REQUIRE(second);
     CHECK(read_all(path) == "two");
     CHECK(stamp_of_file(path) == *second);
-    CHECK_FALSE(std::filesystem::exists(path + ".writing"));
+    for (const auto& entry : std::filesystem::directory_iterator(folder.path))
+        CHECK_FALSE(entry.path().string().ends_with(".writing"));
 }
 
 TEST_CASE("a file that somebody else changed is not overwritten", "[store]") {
@@ -36,7 +39,7 @@ TEST_CASE("a file that somebody else changed is not overwritten", "[store]") {
     CHECK(refused.error().code == ErrorCode::changed_on_disk);
     CHECK(read_all(path) == "theirs");
     std::filesystem::remove(path);
-    CHECK(save_file(path, "mine", *first).error().code == ErrorCode::changed_on_disk);
+    CHECK(save_file(path, "mine", *first).error().code == ErrorCode::gone_from_disk);
 }
 
 TEST_CASE("a folder that cannot be written gives its reason", "[store][bad-input]") {
@@ -67,7 +70,8 @@ TEST_CASE("a disk that fills up after some bytes leaves the old file whole", "[s
     waitpid(child, &status, 0);
     CHECK(WEXITSTATUS(status) == 0);
     CHECK(read_all(path) == "the old work");
-    CHECK_FALSE(std::filesystem::exists(path + ".writing"));
+    for (const auto& entry : std::filesystem::directory_iterator(folder.path))
+        CHECK_FALSE(entry.path().string().ends_with(".writing"));
 }
 
 TEST_CASE("a file of 300 MB is refused before it is read", "[store][bad-input]") {
@@ -80,7 +84,114 @@ TEST_CASE("a file of 300 MB is refused before it is read", "[store][bad-input]")
     CHECK(text.error().subject == "300 MB");
 }
 
-TEST_CASE("the autosave stands beside the file", "[store]") {
-    CHECK(autosave_path("/jobs/quay.ovant.json") == "/jobs/.quay.ovant.json.autosave");
-    CHECK(autosave_path("quay.json") == ".quay.json.autosave");
+TEST_CASE("links are followed and kept", "[store]") {
+    const TempFolder folder;
+    namespace fs = std::filesystem;
+    const std::string path = folder.write("real.json", "old");
+    fs::create_symlink("real.json", folder.file("link.json"));
+    REQUIRE(save_file(folder.file("link.json"), "new"));
+    CHECK(fs::is_symlink(folder.file("link.json")));
+    CHECK(read_all(path) == "new");
+    // One that leads to nothing yet makes what it leads to.
+    fs::create_symlink("later.json", folder.file("dangling.json"));
+    REQUIRE(save_file(folder.file("dangling.json"), "first"));
+    CHECK(fs::is_symlink(folder.file("dangling.json")));
+    CHECK(read_all(folder.file("later.json")) == "first");
+    fs::create_symlink("round.json", folder.file("round.json"));
+    CHECK_FALSE(save_file(folder.file("round.json"), "x"));
+    // A second name of the same file sees the new bytes, shorter ones too.
+    fs::create_hard_link(path, folder.file("second.json"));
+    REQUIRE(save_file(path, "of both"));
+    CHECK(read_all(folder.file("second.json")) == "of both");
+    REQUIRE(save_file(folder.file("second.json"), "short"));
+    CHECK(read_all(path) == "short");
+    CHECK(fs::hard_link_count(path) == 2);
+    for (const auto& entry : fs::directory_iterator(folder.path))
+        CHECK_FALSE(entry.path().string().ends_with(".writing"));
+}
+
+TEST_CASE("the mode of a file stays, a new one follows the umask", "[store]") {
+    const TempFolder folder;
+    const auto mode_of = [](const std::string& path) {
+        struct stat there {};
+        REQUIRE(::stat(path.c_str(), &there) == 0);
+        return there.st_mode & 07777;
+    };
+    const std::string path = folder.write("secret.json", "old");
+    ::chmod(path.c_str(), 0640);
+    REQUIRE(save_file(path, "new"));
+    CHECK(mode_of(path) == 0640);
+    const mode_t before = ::umask(0077);
+    REQUIRE(save_file(folder.file("mine.json"), "x"));
+    ::umask(0022);
+    REQUIRE(save_file(folder.file("theirs.json"), "x"));
+    // What is kept aside of a file is no wider than the file.
+    REQUIRE(keep_site(folder.file("aside.json"), Site{}, path));
+    REQUIRE(keep_site(folder.file("apart.json"), Site{}, ""));
+    ::umask(before);
+    CHECK(mode_of(folder.file("mine.json")) == 0600);
+    CHECK(mode_of(folder.file("theirs.json")) == 0644);
+    CHECK(mode_of(folder.file("aside.json")) == 0640);
+    CHECK(mode_of(folder.file("apart.json")) == 0600);
+    // A link laid under that name goes; what it led to stays.
+    std::filesystem::create_symlink("secret.json", folder.file("laid.json"));
+    REQUIRE(keep_site(folder.file("laid.json"), Site{}, path));
+    CHECK(read_all(path) == "new");
+    CHECK_FALSE(std::filesystem::is_symlink(folder.file("laid.json")));
+}
+
+TEST_CASE("only plain files are read, and nothing else is replaced", "[store][bad-input]") {
+    const TempFolder folder;
+    const auto told = [](const std::string& path) {
+        const Result<std::string> read = read_file(path, 1000);
+        REQUIRE_FALSE(read);
+        return read.error().detail;
+    };
+    CHECK(told(folder.path.string()) == "it is a folder");
+    CHECK(told("/dev/zero") == "it is no plain file");
+    REQUIRE(::mkfifo(folder.file("pipe").c_str(), 0600) == 0);
+    CHECK(told(folder.file("pipe")) == "it is no plain file");
+    CHECK_FALSE(save_file(folder.path.string(), "x"));
+    // A full device is an error, and still a device.
+    CHECK_FALSE(save_file("/dev/full", "x"));
+    CHECK(std::filesystem::is_character_file("/dev/full"));
+    CHECK(save_file("/dev/null", "x"));
+    CHECK(std::filesystem::is_character_file("/dev/null"));
+}
+
+TEST_CASE("a file deleted meanwhile is told as deleted", "[store]") {
+    const TempFolder folder;
+    const std::string path = folder.write("quay.json", "old");
+    const FileStamp stamp = stamp_of("old");
+    CHECK(stamp_of_file(path) == stamp);
+    remove_file(path);
+    const Result<FileStamp> saved = save_file(path, "new", stamp);
+    REQUIRE_FALSE(saved);
+    CHECK(saved.error().code == ErrorCode::gone_from_disk);
+    CHECK_FALSE(std::filesystem::exists(path));
+    folder.write("quay.json", "theirs");
+    CHECK(save_file(path, "new", stamp).error().code == ErrorCode::changed_on_disk);
+    CHECK(save_file(path, "new", FileStamp{}).error().code == ErrorCode::changed_on_disk);
+}
+
+TEST_CASE("what a killed process left is swept, what lives stays", "[store]") {
+    namespace fs = std::filesystem;
+    const TempFolder folder;
+    const pid_t gone = fork();
+    if (gone == 0) _exit(0);
+    waitpid(gone, nullptr, 0);
+    const auto aside = [&](pid_t process) {
+        return folder.write(".quay.json." + std::to_string(process) + "-1f.writing", "x");
+    };
+    const std::string old = aside(gone), living = aside(getpid());
+    const std::string other = folder.write(".quay.json.writing", "x");
+    sweep_left_over(folder.path.string());
+    CHECK(fs::exists(old));  // of this hour: its process may live on another machine
+    for (const std::string& path : {old, living, other})
+        fs::last_write_time(path, fs::file_time_type::clock::now() - std::chrono::hours(2));
+    sweep_left_over(folder.path.string());
+    CHECK_FALSE(fs::exists(old));
+    CHECK(fs::exists(living));
+    CHECK(fs::exists(other));
+    sweep_left_over("/no/such/folder");
 }

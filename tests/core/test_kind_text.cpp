@@ -65,12 +65,12 @@ TEST_CASE("what a kind cannot be is refused with the field", "[kinds][bad-input]
         return changed.error();
     };
     CHECK(refused("in_line/min_volts", "-4 V").place == "in_line/min_volts");
-    CHECK(refused("in_line/min_volts", "1e300").code == ErrorCode::schema);
+    CHECK(refused("in_line/min_volts", "1e300").code == ErrorCode::bad_value);
     CHECK(refused("in_line/min_volts", "soon").code == ErrorCode::bad_number);
     CHECK(refused("in_line/min_volts", "4 kg").code == ErrorCode::bad_unit);
     CHECK(refused("in_line/nothing", "4").code == ErrorCode::missing_field);
     CHECK(refused("id", "other").code == ErrorCode::missing_field);
-    CHECK(refused("category", "teapot").code == ErrorCode::schema);
+    CHECK(refused("category", "teapot").code == ErrorCode::bad_value);
     CHECK_FALSE(copied_kind(line, "not an id", "X"));
     CHECK(copied_kind(line, "mine", "X"));
 }

@@ -5,13 +5,21 @@
 #include <fmt/ranges.h>
 #include <xlsxwriter.h>
 
+#include <unistd.h>
+
 #include <array>
+#include <cerrno>
+#include <cstdlib>
+#include <cstring>
+#include <filesystem>
 
 #include "core/format/camera_csv.h"
+#include "core/format/file_store.h"
 
 namespace ovant {
 namespace {
 
+constexpr std::size_t largest_sheet_bytes = 256u << 20;
 constexpr std::array headings{"kind", "name", "quantity", "unit", "price each", "price", "used by"};
 
 const char* unit_text(Unit unit) { return unit == Unit::metre ? "m" : "pcs"; }
@@ -20,7 +28,8 @@ const char* unit_text(Unit unit) { return unit == Unit::metre ? "m" : "pcs"; }
 
 std::string parts_csv(const std::vector<PartLine>& parts, const std::string& currency) {
     std::string out =
-        fmt::format("kind,name,quantity,unit,price each {0},price {0},used by\n", currency);
+        fmt::format("kind,name,quantity,unit,{},{},used by\n", csv_cell("price each " + currency),
+                    csv_cell("price " + currency));
     for (const PartLine& line : parts) {
         out +=
             fmt::format("{},{},{:.1f},{},{:.2f},{:.2f},{}\n", csv_cell(line.kind),
@@ -31,9 +40,25 @@ std::string parts_csv(const std::vector<PartLine>& parts, const std::string& cur
     return out;
 }
 
-Result<bool> write_parts_xlsx(const std::string& path, const std::string& site_name,
-                              const std::vector<PartLine>& parts, const std::string& currency) {
+namespace {
+
+// A cell of a spreadsheet holds so many letters; a longer list goes on in the rows below.
+constexpr std::size_t most_cell_bytes = 32000;
+
+std::vector<std::string> in_cells(const std::vector<std::string>& words) {
+    std::vector<std::string> cells(1);
+    for (const std::string& word : words) {
+        if (cells.back().size() + word.size() + 1 > most_cell_bytes) cells.emplace_back();
+        if (!cells.back().empty()) cells.back() += ' ';
+        cells.back() += word;
+    }
+    return cells;
+}
+
+bool write_workbook(const std::string& path, const std::string& site_name,
+                    const std::vector<PartLine>& parts, const std::string& currency) {
     lxw_workbook* book = workbook_new(path.c_str());
+    if (!book) return false;
     lxw_worksheet* sheet = workbook_add_worksheet(book, "Parts");
     lxw_format* bold = workbook_add_format(book);
     format_set_bold(bold);
@@ -57,16 +82,33 @@ Result<bool> write_parts_xlsx(const std::string& path, const std::string& site_n
         worksheet_write_number(sheet, row, 4, line.unit_price, money);
         const std::string product = fmt::format("=C{0}*E{0}", row + 1);
         worksheet_write_formula_num(sheet, row, 5, product.c_str(), money, line.price);
-        worksheet_write_string(sheet, row, 6,
-                               fmt::format("{}", fmt::join(line.used_by, " ")).c_str(), nullptr);
-        ++row;
+        for (const std::string& cell : in_cells(line.used_by))
+            worksheet_write_string(sheet, row++, 6, cell.c_str(), nullptr);
     }
     worksheet_write_string(sheet, row, 1, "total", bold);
     const std::string sum = fmt::format("=SUM(F4:F{})", row);
     worksheet_write_formula_num(sheet, row, 5, sum.c_str(), money, total_price(parts));
-    if (workbook_close(book) != LXW_NO_ERROR) {
-        return Error{ErrorCode::unwritable, "", path, ""};
-    }
+    return workbook_close(book) == LXW_NO_ERROR;
+}
+
+}  // namespace
+
+// Made in a folder of its own, then put into place whole.
+Result<bool> write_parts_xlsx(const std::string& path, const std::string& site_name,
+                              const std::vector<PartLine>& parts, const std::string& currency) {
+    namespace fs = std::filesystem;
+    std::error_code code;
+    std::string folder = (fs::temp_directory_path(code) / "ovant-sheet-XXXXXX").string();
+    if (code || !::mkdtemp(folder.data()))
+        return Error{ErrorCode::unwritable, "", path, std::strerror(errno)};
+    const std::string made = folder + "/parts.xlsx";
+    Result<std::string> bytes = Error{ErrorCode::unwritable, "", path, "no room to make it"};
+    if (write_workbook(made, site_name, parts, currency))
+        bytes = read_file(made, largest_sheet_bytes);
+    fs::remove_all(folder, code);
+    if (!bytes) return bytes.error();
+    const Result<FileStamp> saved = save_file(path, *bytes);
+    if (!saved) return saved.error();
     return true;
 }
 
