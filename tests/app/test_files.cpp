@@ -196,8 +196,8 @@ TEST_CASE("killed at any instant, file and kept work are each whole", "[files]")
         waitpid(child, &status, 0);
         CHECK(WIFSIGNALED(status));
         CHECK(read_site(read_all(path)));
-        const std::string aside = autosave_path(path);
-        if (std::filesystem::exists(aside)) CHECK(read_site(read_all(aside)));
+        for (const KeptWork& work : left_work({}, q(path)))
+            CHECK(read_site(read_all(work.file.toStdString())));
     }
 }
 
@@ -223,13 +223,14 @@ TEST_CASE("a site that never had a file is kept too", "[window][files]") {
     Document other;
     other.set_unsaved_folder(QFileInfo(aside).absolutePath());
     CHECK(other.autosave_file() != aside);
-    // Taken up, it goes on in its own place, and goes away when it is saved.
+    // Taken up, it is kept by who took it, and goes away when it is saved.
     const TempFolder folder;
     REQUIRE(other.recover(aside));
-    CHECK(other.autosave_file() == aside);
+    CHECK_FALSE(QFileInfo::exists(aside));
+    CHECK(QFileInfo::exists(other.autosave_file()));
     CHECK(other.site().places.size() == 1);
     REQUIRE(other.save_as(q(folder.file("room.ovant.json"))));
-    CHECK_FALSE(QFileInfo::exists(aside));
+    CHECK_FALSE(QFileInfo::exists(other.autosave_file()));
 }
 
 TEST_CASE("parts and cards are written where the person says", "[window][files]") {
@@ -248,6 +249,235 @@ TEST_CASE("parts and cards are written where the person says", "[window][files]"
     d.save_paths = {"/nowhere/at/all.csv"};
     d.trigger("saveCsv");
     CHECK(d.text_of("message").contains("cannot write", Qt::CaseInsensitive));
+}
+
+namespace {
+
+QString marina_in(const TempFolder& folder) {
+    return q(folder.write("quay.ovant.json",
+                          read_all(source_file("tests/data/versions/version-1.ovant.json"))));
+}
+
+int files_beside(const QString& path, const QString& ending) {
+    int count = 0;
+    for (const QFileInfo& file : QFileInfo(path).dir().entryInfoList(QDir::Files | QDir::Hidden))
+        count += file.fileName().endsWith(ending);
+    return count;
+}
+
+}  // namespace
+
+TEST_CASE("a second window is told who has the site, and may look at it", "[window][files]") {
+    const TempFolder folder;
+    const QString path = marina_in(folder);
+    Driver first;
+    first.window().open_file(path);
+    Driver second;
+    second.answers = {1};
+    second.window().open_file(path);
+    REQUIRE(second.asked.size() == 1);
+    CHECK(second.asked.first().contains("is open in another window (process "));
+    CHECK(second.document().path().isEmpty());
+    second.answers = {0};
+    second.window().open_file(path);
+    CHECK(second.document().read_only());
+    CHECK(second.document().assessment().runs.size() == 24);
+    // Nor can it be saved over.
+    second.save_paths = {path};
+    CHECK_FALSE(second.window().save_as());
+    CHECK(second.text_of("message").contains("is open in"));
+    move(first, "K15", 3);
+    REQUIRE(first.window().save());
+    // Gone, it leaves the site to others, and no lock behind.
+    first.window().new_site();
+    CHECK(files_beside(path, ".lock") == 0);
+    second.window().open_file(path);
+    CHECK_FALSE(second.document().read_only());
+}
+
+TEST_CASE("two windows keep their work apart", "[files]") {
+    const TempFolder folder, own;
+    const QString path = marina_in(folder);
+    Document one, two;
+    one.set_unsaved_folder(q(own.path.string()));
+    two.set_unsaved_folder(q(own.path.string()));
+    CHECK(one.autosave_file() != two.autosave_file());
+    REQUIRE(one.open(path));
+    REQUIRE(two.open_looking(path));
+    CHECK(one.autosave_file() != two.autosave_file());
+    CHECK(two.open(path).error().code == ErrorCode::in_use);
+    // What a living window keeps is offered to nobody.
+    REQUIRE(one.edit("Move", move_object(one.committed(), "K15", {1, 2})));
+    REQUIRE(one.autosave());
+    CHECK(left_work(q(own.path.string()), path).isEmpty());
+}
+
+TEST_CASE("kept work is no wider than the site's file", "[files]") {
+    const TempFolder folder;
+    const QString path = marina_in(folder);
+    QFile::setPermissions(path, QFile::ReadOwner | QFile::WriteOwner);
+    Document document;
+    REQUIRE(document.open(path));
+    REQUIRE(document.edit("Move", move_object(document.committed(), "K15", {1, 2})));
+    REQUIRE(document.autosave());
+    CHECK_FALSE(QFile::permissions(document.autosave_file()) &
+                (QFile::ReadGroup | QFile::ReadOther));
+}
+
+TEST_CASE("a link laid where work is kept aside is not followed", "[files][bad-input]") {
+    const TempFolder folder;
+    const QString path = marina_in(folder);
+    const QString victim = q(folder.write("victim.txt", "precious"));
+    Document document;
+    REQUIRE(document.open(path));
+    REQUIRE(document.edit("Move", move_object(document.committed(), "K15", {1, 2})));
+    REQUIRE(QFile::link(victim, document.autosave_file()));
+    (void)document.autosave();
+    CHECK(read_all(victim.toStdString()) == "precious");
+}
+
+TEST_CASE("work that cannot be kept beside the file is told and kept apart", "[files]") {
+    const TempFolder folder, own;
+    const QString path = marina_in(folder);
+    QString apart;
+    {
+        Document document;
+        document.set_unsaved_folder(q(own.path.string()));
+        REQUIRE(document.open(path));
+        REQUIRE(document.edit("Move", move_object(document.committed(), "K15", {1, 2})));
+        // A folder of that name: nothing can be written there, not even by root.
+        REQUIRE(QDir().mkpath(document.autosave_file() + "/x"));
+        const Result<bool> kept = document.autosave();
+        REQUIRE_FALSE(kept);
+        CHECK(kept.error().code == ErrorCode::kept_apart);
+        apart = q(kept.error().detail);
+        CHECK(read_site(read_all(apart.toStdString())));
+        // Once there is room again it goes back beside the file.
+        QDir(document.autosave_file()).removeRecursively();
+        REQUIRE(document.autosave());
+        CHECK_FALSE(QFileInfo::exists(apart));
+        REQUIRE(QFile::remove(document.autosave_file()));
+        REQUIRE(QDir().mkpath(document.autosave_file() + "/x"));
+        REQUIRE_FALSE(document.autosave());
+    }
+    const QList<KeptWork> left = left_work(q(own.path.string()), path);
+    REQUIRE(left.size() == 1);
+    CHECK(left.first().file == apart);
+    CHECK(left.first().site_path == path);
+    CHECK(left.first().name.startsWith("Marram Quay"));
+    CHECK(left.first().bytes > 1000);
+}
+
+TEST_CASE("the foot says at once that work is not kept, and no success beside it",
+          "[window][files]") {
+    const TempFolder folder;
+    const QString path = marina_in(folder);
+    Driver d;
+    d.window().open_file(path);
+    move(d, "K15", 3);
+    REQUIRE(QDir().mkpath(d.document().autosave_file() + "/x"));
+    d.wait([&] { return d.text_of("message").contains("kept"); });
+    CHECK(d.text_of("saved") == "not saved");
+    QDir(d.document().autosave_file()).removeRecursively();
+    // Saved, then a save that fails: the foot does not go on saying that it is saved.
+    REQUIRE(d.window().save());
+    CHECK(d.text_of("saved").startsWith("saved "));
+    QFile::remove(path);
+    CHECK_FALSE(d.window().save());
+    CHECK(d.text_of("message").contains("was deleted since it was opened"));
+    CHECK(d.text_of("saved") == "not saved");
+    d.save_paths = {path};
+    REQUIRE(d.window().save_as());
+    CHECK(d.text_of("message").isEmpty());
+    CHECK(d.text_of("saved").startsWith("saved "));
+}
+
+TEST_CASE("kept work is offered where the file is gone or refused", "[window][files]") {
+    const TempFolder folder;
+    const QString path = marina_in(folder);
+    std::string work;
+    const auto leave_work = [&] {
+        Driver d;
+        d.answers = {0};
+        d.window().open_file(path);
+        move(d, "K15", 11);
+        work = write_site(d.document().site());
+        d.document().autosave();
+    };
+    leave_work();
+    QFile::remove(path);
+    Driver again;
+    again.answers = {0};
+    again.window().open_file(path);
+    REQUIRE(again.asked.size() == 1);
+    CHECK(write_site(again.document().site()) == work);
+    CHECK(again.document().unsaved());
+    REQUIRE(again.window().save());
+    CHECK(read_all(path.toStdString()) == work);
+    // A file that is refused is not written over by it.
+    leave_work();
+    folder.write("quay.ovant.json", "{\"format\": \"ovant-site\", \"version\": 1, \"na");
+    Driver third;
+    third.answers = {1};
+    third.window().open_file(path);
+    CHECK(write_site(third.document().site()) == work);
+    CHECK_FALSE(third.window().save());
+    CHECK(read_all(path.toStdString()).size() < 100);
+}
+
+TEST_CASE("kept work that is damaged is taken up as far as it goes", "[window][files][bad-input]") {
+    const TempFolder folder;
+    const QString path = marina_in(folder);
+    QString aside;
+    {
+        Document document;
+        REQUIRE(document.open(path));
+        REQUIRE(document.edit("Move", move_object(document.committed(), "K15", {1, 2})));
+        REQUIRE(document.autosave());
+        aside = document.autosave_file();
+    }
+    QFile file(aside);
+    REQUIRE(file.resize(file.size() * 9 / 10));
+    Driver d;
+    d.answers = {0};
+    d.window().open_file(path);
+    CHECK(d.document().assessment().runs.size() == 24);
+    CHECK(find_device(d.document().site(), "K15")->at == Point{1, 2});
+    auto* report = d.find<QDialog>("leftOutReport");
+    CHECK(report->findChild<QListWidget*>("leftOutLines")->count() >= 1);
+    report->reject();
+    d.trigger("undo");
+    CHECK(d.document().site().links.size() > 25);
+}
+
+TEST_CASE("all kept work is listed by name, time and size", "[window][files]") {
+    QString own;
+    {
+        Driver d;  // its folder is emptied when a driver starts
+        own = d.document().unsaved_folder();
+        for (const char* name : {"North shed", "South shed", "East shed", "West shed"}) {
+            Document document;
+            document.set_unsaved_folder(own);
+            Site site;
+            site.name = name;
+            REQUIRE(document.edit("Name", Result<Site>(site)));
+            REQUIRE(document.autosave());
+            document.set_unsaved_folder({});  // goes without dropping it
+        }
+        d.trigger("keptWork");
+        auto* list = d.find<QTreeWidget>("keptList");
+        REQUIRE(list->topLevelItemCount() == 4);
+        CHECK(list->topLevelItem(0)->text(0).endsWith(" shed"));
+        CHECK(list->topLevelItem(0)->text(2) == "1 kB");
+        CHECK(list->topLevelItem(0)->text(3) == "never had one");
+        d.click(d.find("dropKept"));
+        CHECK(list->topLevelItemCount() == 3);
+        const QString name = list->topLevelItem(0)->text(0);
+        d.click(d.find("takeUpKept"));
+        CHECK(q(d.document().site().name) == name);
+        CHECK(d.document().unsaved());
+        CHECK(all_left_work(own, {}).size() == 2);
+    }
 }
 
 TEST_CASE("history is bounded, and the newest steps stay", "[document]") {

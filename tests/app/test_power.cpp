@@ -309,19 +309,18 @@ TEST_CASE("a short backup is mended by its remedy, and units are plugged in by h
     CHECK(find_device(d.document().site(), "INJ1")->backup.empty());
 }
 
-TEST_CASE("a date that is none leaves the day empty with a sentence", "[window][power][day]") {
+TEST_CASE("a date that is none is refused with its sentence", "[window][power][day]") {
     Driver d;
     open_power(d);
-    Settings settings = d.document().committed().settings;
-    settings.day.date = "2027-02-31";
-    d.document().edit("Change settings", set_settings(d.document().committed(), settings));
-    d.wait([&] { return !d.document().day().result(); });
-    auto* chart = d.find<DayChart>("dayChart");
-    QImage image(chart->size(), QImage::Format_RGB32);
-    chart->render(&image);  // paints its sentence and does not fall over
-    CHECK_FALSE(d.find<QToolButton>("dayPlay")->isEnabled());
-    d.trigger("undo");
-    d.wait([&] { return d.document().day().result() != nullptr; });
+    for (const char* date : {"2027-02-31", "15.01.2027", "2027-1-5", "", "soon"}) {
+        Settings settings = d.document().committed().settings;
+        settings.day.date = date;
+        CHECK_FALSE(
+            d.document().edit("Change settings", set_settings(d.document().committed(), settings)));
+        CHECK(d.text_of("message").contains("is not a date like 2027-01-15"));
+    }
+    CHECK(d.document().site().settings.day.date == "2027-01-15");
+    CHECK_FALSE(d.document().can_undo());
 }
 
 TEST_CASE("the chance of each run is worked out aside", "[window][power]") {

@@ -1,9 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/document/document.h"
 
-#include <QDateTime>
 #include <QDir>
-#include <QFile>
 #include <QFileInfo>
 
 #include "app/document/day_player.h"
@@ -29,7 +27,10 @@ bool names_object(const Site& site, const std::string& id) {
 
 }  // namespace
 
-Document::Document(QObject* parent) : QObject(parent), day_(new DayPlayer(*this)) { start({}); }
+Document::Document(QObject* parent)
+    : QObject(parent), day_(new DayPlayer(*this)), session_(std::make_unique<Session>(QString())) {
+    start({});
+}
 Document::~Document() = default;
 
 void Document::show_site(std::shared_ptr<const Site> site, const std::string& moved) {
@@ -72,12 +73,20 @@ void Document::trim_history() {
     at_ -= gone;
 }
 
+Result<Site> Document::gated(Result<Site> edited) const {
+    if (shown_->kinds == current_->kinds) return sound(*current_, *catalogue_, std::move(edited));
+    return sound(*current_, catalogue_for(*current_), std::move(edited));
+}
+
 bool Document::edit(const QString& name, Result<Site> edited) {
+    edited = gated(std::move(edited));
     if (!edited) {
+        cancel_preview();
         emit refused(QString::fromStdString(sentence(edited.error())));
         return false;
     }
     if (read_only_) {
+        cancel_preview();
         emit refused(
             tr("This site is open for looking only. Save it under another name to change it."));
         return false;
@@ -93,12 +102,17 @@ bool Document::edit(const QString& name, Result<Site> edited) {
 }
 
 void Document::preview(Result<Site> edited) {
-    if (!edited || read_only_) return;
+    if (read_only_) return;
+    edited = gated(std::move(edited));
+    if (!edited) {
+        emit refused(QString::fromStdString(sentence(edited.error())));
+        return;
+    }
     show_site(std::make_shared<const Site>(std::move(*edited)));
 }
 
 void Document::preview_move(const std::string& id, Point to) {
-    Result<Site> moved = move_object(*current_, id, to);
+    Result<Site> moved = gated(move_object(*current_, id, to));
     if (!moved || read_only_) return;
     // A place takes its equipment along: no single device says what changed.
     const bool device = find_device(*current_, id) != nullptr;
@@ -194,6 +208,7 @@ void Document::set_condition(std::optional<Condition> condition) {
 }
 
 void Document::start(Site site, const QString& path) {
+    lock_.release();
     pinned_ways_.clear();
     what_if_.clear();
     failed_.clear();
@@ -203,8 +218,7 @@ void Document::start(Site site, const QString& path) {
     at_ = 0;
     selected_.clear();
     path_ = path;
-    unsaved_name_ =
-        QDateTime::currentDateTimeUtc().toString("'unsaved-'yyyyMMdd-HHmmss-zzz'.ovant.json'");
+    ++unsaved_number_;
     stamp_ = {};
     read_only_ = false;
     shown_.reset();
@@ -214,11 +228,17 @@ void Document::start(Site site, const QString& path) {
     emit saved_changed();
 }
 
-void Document::take_file(Site site, const QString& path, bool read_only) {
+void Document::take_file(Site site, const QString& path, FileStamp stamp, bool read_only) {
     start(std::move(site), path);
     read_only_ = read_only;
-    stamp_ = stamp_of_file(path.toStdString());
+    stamp_ = stamp;
     emit saved_changed();
+}
+
+// Whether the lock on this file is our own.
+bool Document::holds(const QString& path) const {
+    return !read_only_ && !path_.isEmpty() &&
+           QFileInfo(path).absoluteFilePath() == QFileInfo(path_).absoluteFilePath();
 }
 
 Result<bool> Document::open(const QString& path) {
@@ -226,25 +246,40 @@ Result<bool> Document::open(const QString& path) {
     if (!text) return text.error();
     Result<Site> site = read_site(*text);
     if (!site) return site.error();
-    take_file(std::move(*site), path, false);
+    SiteLock lock;
+    const bool again = holds(path);
+    if (const QString who = again ? QString() : lock.take(path); !who.isEmpty())
+        return Error{ErrorCode::in_use, "", path.toStdString(), who.toStdString()};
+    if (again) lock = std::move(lock_);
+    take_file(std::move(*site), path, stamp_of(*text), false);
+    lock_ = std::move(lock);
     return true;
 }
 
-Result<std::vector<Error>> Document::open_keeping(const QString& path) {
+Result<bool> Document::open_looking(const QString& path) {
+    const Result<std::string> text = read_file(path.toStdString(), largest_site_bytes);
+    if (!text) return text.error();
+    Result<Site> site = read_site(*text);
+    if (!site) return site.error();
+    take_file(std::move(*site), path, stamp_of(*text), true);
+    return true;
+}
+
+Result<KeptSite> Document::open_keeping(const QString& path) {
     const Result<std::string> text = read_file(path.toStdString(), largest_site_bytes);
     if (!text) return text.error();
     KeptSite kept = read_site_keeping(*text);
     if (kept.nothing_kept) {
         return kept.dropped.empty() ? Error{ErrorCode::not_json, "", "", ""} : kept.dropped.front();
     }
-    take_file(std::move(kept.site), path, true);
-    return kept.dropped;
+    take_file(kept.site, path, stamp_of(*text), true);
+    return kept;
 }
 
 Result<bool> Document::save() {
     if (read_only_)
         return Error{ErrorCode::not_possible, "", path_.toStdString(), "open for looking only"};
-    const Result<FileStamp> stamp = save_file(path_.toStdString(), write_site(*current_), stamp_);
+    const Result<FileStamp> stamp = save_site(path_.toStdString(), *current_, stamp_);
     if (!stamp) return stamp.error();
     drop_autosave();
     stamp_ = *stamp;
@@ -254,10 +289,14 @@ Result<bool> Document::save() {
 }
 
 Result<bool> Document::save_as(const QString& path) {
-    const Result<FileStamp> stamp =
-        save_file(path.toStdString(), write_site(*current_), std::nullopt);
+    SiteLock lock;
+    const bool again = holds(path);
+    if (const QString who = again ? QString() : lock.take(path); !who.isEmpty())
+        return Error{ErrorCode::in_use, "", path.toStdString(), who.toStdString()};
+    const Result<FileStamp> stamp = save_site(path.toStdString(), *current_);
     if (!stamp) return stamp.error();
     drop_autosave();
+    if (!again) lock_ = std::move(lock);
     path_ = path;
     stamp_ = *stamp;
     saved_ = current_;
@@ -266,31 +305,57 @@ Result<bool> Document::save_as(const QString& path) {
     return true;
 }
 
-QString Document::autosave_file() const {
-    if (!path_.isEmpty()) return QString::fromStdString(autosave_path(path_.toStdString()));
-    return unsaved_folder_.isEmpty() ? QString() : QDir(unsaved_folder_).filePath(unsaved_name_);
+void Document::set_unsaved_folder(const QString& folder) {
+    if (folder == unsaved_folder_) return;
+    unsaved_folder_ = folder;
+    session_ = std::make_unique<Session>(folder);
 }
 
-void Document::autosave() {
+QString Document::kept_apart() const {
+    return session_ ? ovant::kept_apart(*session_, path_, unsaved_number_) : QString();
+}
+
+QString Document::autosave_file() const {
+    if (!session_) return {};
+    return path_.isEmpty() ? kept_apart() : kept_beside(*session_, path_);
+}
+
+Result<bool> Document::autosave() {
     const QString file = autosave_file();
-    if (!unsaved() || read_only_ || file.isEmpty()) return;
+    if (!unsaved() || read_only_ || file.isEmpty()) return true;
     if (path_.isEmpty()) QDir().mkpath(unsaved_folder_);
-    (void)save_file(file.toStdString(), write_site(*current_), std::nullopt);
+    const Result<FileStamp> beside = keep_site(file.toStdString(), *current_, path_.toStdString());
+    const QString apart = kept_apart();
+    if (beside) {
+        if (file != apart) throw_away(apart);
+        return true;
+    }
+    if (path_.isEmpty() || apart.isEmpty()) return beside.error();
+    QDir().mkpath(unsaved_folder_);
+    const Result<FileStamp> second = keep_site(apart.toStdString(), *current_, path_.toStdString());
+    if (!second || !note_site(apart, path_)) return beside.error();
+    Error error = beside.error();
+    error.code = ErrorCode::kept_apart;
+    error.detail = apart.toStdString();
+    return error;
 }
 
 void Document::drop_autosave() {
-    if (!autosave_file().isEmpty()) remove_file(autosave_file().toStdString());
+    throw_away(autosave_file());
+    throw_away(kept_apart());
 }
 
-Result<bool> Document::recover(const QString& autosave_path) {
-    const Result<std::string> text = read_file(autosave_path.toStdString(), largest_site_bytes);
+Result<KeptSite> Document::recover(const QString& kept_file) {
+    const Result<std::string> text = read_file(kept_file.toStdString(), largest_site_bytes);
     if (!text) return text.error();
-    Result<Site> site = read_site(*text);
-    if (!site) return site.error();
-    if (!(*site == *current_)) edit(tr("Recover unsaved work"), std::move(*site));
-    // What goes on from here is kept in the same place, and goes away when it is saved.
-    if (path_.isEmpty()) unsaved_name_ = QFileInfo(autosave_path).fileName();
-    return true;
+    KeptSite kept = read_site_keeping(*text);
+    if (kept.nothing_kept)
+        return kept.dropped.empty() ? Error{ErrorCode::not_json, "", "", ""} : kept.dropped.front();
+    const bool same = kept.site == *current_;
+    if (!same && !edit(tr("Recover unsaved work"), kept.site)) return kept;
+    const bool own = kept_file == autosave_file() || kept_file == kept_apart();
+    if (!own && (same || autosave())) throw_away(kept_file);
+    return kept;
 }
 
 }  // namespace ovant

@@ -12,6 +12,7 @@
 #include <string>
 #include <vector>
 
+#include "app/document/kept_work.h"
 #include "core/assess/assess.h"
 #include "core/choose/proposal.h"
 #include "core/format/file_store.h"
@@ -49,8 +50,9 @@ public:
     TextContext text() const { return {site().settings.units, catalogue_.get()}; }
     UnitSystem units() const { return site().settings.units; }
 
-    // Takes the edited site as one step of history under this name. A refused edit changes nothing
-    // and is told through refused(). Returns whether it was taken.
+    // Takes the edited site as one step of history under this name, if it passes the gate (sound()
+    // in core/format/site_json.h). A refused edit changes nothing and is told through refused().
+    // Returns whether it was taken.
     bool edit(const QString& name, Result<Site> edited);
     // Shows an edit without taking it; commit_preview makes it a step, cancel_preview drops it.
     void preview(Result<Site> edited);
@@ -91,25 +93,31 @@ public:
 
     // A site without a file, as a start of history.
     void start(Site site, const QString& path = {});
-    // Reads a file; on an error the document stays as it was.
+    // Reads a file and holds its lock; on an error the document stays as it was. in_use: another
+    // window has it open.
     Result<bool> open(const QString& path);
+    // The same without the lock, for looking only.
+    Result<bool> open_looking(const QString& path);
     // Opens what can be kept of a damaged or newer file, read-only; what was left out comes back.
-    Result<std::vector<Error>> open_keeping(const QString& path);
+    Result<KeptSite> open_keeping(const QString& path);
     Result<bool> save();
     Result<bool> save_as(const QString& path);
     const QString& path() const { return path_; }
     bool read_only() const { return read_only_; }
     bool unsaved() const { return saved_ != current_; }
 
-    // Where unsaved work is kept aside: beside the file, or in `folder` for a site without one,
-    // each such site in a file of its own.
-    void set_unsaved_folder(const QString& folder) { unsaved_folder_ = folder; }
+    // The person's own folder: for sites without a file, and where there is no room beside one.
+    void set_unsaved_folder(const QString& folder);
+    const QString& unsaved_folder() const { return unsaved_folder_; }
+    // Where unsaved work is kept aside: beside the file, or in the person's own folder.
     QString autosave_file() const;
-    // Writes unsaved work aside; does nothing where there is none.
-    void autosave();
+    // Writes unsaved work aside; does nothing where there is none. On an error it is kept nowhere,
+    // or in the second place, which the error's detail names.
+    Result<bool> autosave();
     void drop_autosave();
-    // Takes work kept aside as the current state, still unsaved against the file.
-    Result<bool> recover(const QString& autosave_path);
+    // Takes work kept aside as the current state, still unsaved against the file: what can be kept
+    // of it. It is thrown away there once it is kept here.
+    Result<KeptSite> recover(const QString& kept_file);
 
 signals:
     void changed();  // site, assessment or history
@@ -127,7 +135,9 @@ private:
     void push(const QString& name, std::shared_ptr<const Site> site);
     void trim_history();
     void go_to(std::size_t step);
-    void take_file(Site site, const QString& path, bool read_only);
+    void take_file(Site site, const QString& path, FileStamp stamp, bool read_only);
+    // Passes the gate, against the site without any preview.
+    Result<Site> gated(Result<Site> edited) const;
 
     std::shared_ptr<const Site> current_, shown_, saved_, judged_;
     std::set<WhatIf> what_if_;
@@ -145,7 +155,12 @@ private:
     QString path_;
     FileStamp stamp_;
     bool read_only_ = false;
-    QString unsaved_folder_, unsaved_name_;
+    QString unsaved_folder_;
+    std::unique_ptr<Session> session_;
+    SiteLock lock_;
+    int unsaved_number_ = 0;
+    QString kept_apart() const;
+    bool holds(const QString& path) const;
 };
 
 }  // namespace ovant

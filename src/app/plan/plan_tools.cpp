@@ -7,6 +7,7 @@
 #include "app/plan/drawing_picture.h"
 #include "app/plan/plan_view.h"
 #include "core/choose/proposal.h"
+#include "core/look_up.h"
 #include "core/site/edits.h"
 
 namespace ovant {
@@ -105,12 +106,12 @@ void PlanView::add_unit(Point at) {
         return;
     }
     // A radio goes as high as its place allows.
-    Device& device = *find_device(added->site, added->id);
-    const Kind* kind = document_.catalogue().find(unit_kind_);
-    if (kind->radio) {
-        const Place* place = find_place(added->site, device.place);
-        device.height_m = place ? place->mast_m : bare_mast_m;
-        device.surroundings = Surroundings::outdoor;
+    if (or_nothing(document_.catalogue().find(unit_kind_)).radio) {
+        change(find_device(added->site, added->id), [&](Device& device) {
+            const Place* place = find_place(added->site, device.place);
+            device.height_m = place ? place->mast_m : bare_mast_m;
+            device.surroundings = Surroundings::outdoor;
+        });
     }
     if (document_.edit(tr("Add %1").arg(q(added->id)), added->site)) document_.select(added->id);
 }

@@ -14,6 +14,7 @@
 #include "app/plan/plan_paint.h"
 #include "app/theme/theme.h"
 #include "core/assess/radio_path.h"
+#include "core/look_up.h"
 #include "core/route/route.h"
 #include "core/site/edits.h"
 #include "phrase/numbers.h"
@@ -370,13 +371,13 @@ void PlanView::drag_to(QPointF pixel) {
     const Point now = map_.to_site(pixel);
     const Site& site = document_.committed();
     if (grabbed_.what == PlanHit::What::pathway_point) {
-        Pathway pathway = *find_pathway(site, grabbed_.id);
+        Pathway pathway = or_nothing(find_pathway(site, grabbed_.id));
         pathway.points[grabbed_.point] = now;
         document_.preview(replace_pathway(site, pathway));
         return;
     }
     if (grabbed_.what == PlanHit::What::obstacle_point) {
-        Obstacle obstacle = *find_obstacle(site, grabbed_.id);
+        Obstacle obstacle = or_nothing(find_obstacle(site, grabbed_.id));
         obstacle.points[grabbed_.point] = now;
         document_.preview(replace_obstacle(site, obstacle));
         return;

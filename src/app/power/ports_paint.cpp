@@ -9,6 +9,7 @@
 
 #include "app/theme/theme.h"
 #include "phrase/numbers.h"
+#include "core/look_up.h"
 
 namespace ovant {
 namespace {
@@ -220,7 +221,8 @@ private:
 
     // Priority 1 as two chevrons, 2 as one; a port that would wait for power as an open circle.
     void rank(const PortAssessment& port, const QRectF& area) {
-        const int priority = find_device(document_.site(), unit_.device)->priority_of(port.port);
+        const int priority =
+            or_nothing(find_device(document_.site(), unit_.device)).priority_of(port.port);
         p_.setPen(QPen(theme_.ink, 1.4));
         for (int i = 0; i < 3 - priority; ++i) {
             const double y = area.top() + 8 + 5 * i;

@@ -5,11 +5,13 @@
 #include <QApplication>
 #include <QCloseEvent>
 #include <QComboBox>
+#include <QFileInfo>
 #include <QLabel>
 #include <QMenu>
 #include <QPainter>
 #include <QSplitter>
 #include <QStackedWidget>
+#include <QStandardPaths>
 #include <QTabBar>
 #include <QToolButton>
 #include <QVBoxLayout>
@@ -30,7 +32,7 @@
 namespace ovant {
 namespace {
 
-constexpr int autosave_ms = 1500, message_ms = 12000;
+constexpr int autosave_ms = 1500, keep_again_ms = 5000, message_ms = 12000;
 constexpr int runs_width = 286, right_width = 304;
 constexpr int plan_width = 1280 - runs_width - right_width;
 
@@ -87,7 +89,10 @@ MainWindow::MainWindow(Prompts prompts, QWidget* parent)
     make_what_if_menu();
     autosave_timer_.setSingleShot(true);
     autosave_timer_.setInterval(autosave_ms);
-    connect(&autosave_timer_, &QTimer::timeout, &document_, &Document::autosave);
+    connect(&autosave_timer_, &QTimer::timeout, this, &MainWindow::keep_work);
+    keep_again_timer_.setSingleShot(true);
+    keep_again_timer_.setInterval(keep_again_ms);
+    connect(&keep_again_timer_, &QTimer::timeout, this, &MainWindow::keep_work);
     message_timer_.setSingleShot(true);
     message_timer_.setInterval(message_ms);
     connect(&message_timer_, &QTimer::timeout, this, [this] { message_->clear(); });
@@ -108,12 +113,12 @@ MainWindow::MainWindow(Prompts prompts, QWidget* parent)
     connect(start_page_, &StartPage::file_wanted, this, &MainWindow::open_file);
     connect(start_page_, &StartPage::open_wanted, this,
             [this] { findChild<QAction*>("open")->trigger(); });
-    connect(start_page_, &StartPage::recovery_wanted, this, [this](const QString& path) {
-        new_site();
-        const Result<bool> recovered = document_.recover(path);
-        if (!recovered) say(tr("The work kept aside cannot be read."));
-        plan_->fit();
-    });
+    connect(start_page_, &StartPage::recovery_wanted, this, &MainWindow::take_up_from_start);
+    connect(start_page_, &StartPage::kept_work_wanted, this, &MainWindow::show_kept_work);
+    document_.set_unsaved_folder(QStandardPaths::writableLocation(QStandardPaths::AppDataLocation));
+    sweep_left_over(document_.unsaved_folder().toStdString());
+    for (const QString& path : recent_files())
+        sweep_left_over(QFileInfo(path).absolutePath().toStdString());
     refresh_start_page();
     set_stage(Stage::reach);
     refresh();
@@ -286,11 +291,11 @@ void MainWindow::refresh() {
                          .arg(sum.unknown));
     units_button_->setText(site.settings.units == UnitSystem::metric ? tr("metres") : tr("feet"));
     units_button_->setToolTip(tr("Show metres or feet"));
-    saved_->setText(document_.read_only()        ? tr("for looking only")
-                    : document_.unsaved()        ? tr("not saved")
-                    : document_.path().isEmpty() ? tr("no file yet")
-                    : saved_at_.isEmpty()        ? tr("saved")
-                                                 : tr("saved %1").arg(saved_at_));
+    saved_->setText(document_.read_only()                 ? tr("for looking only")
+                    : document_.unsaved() || save_failed_ ? tr("not saved")
+                    : document_.path().isEmpty()          ? tr("no file yet")
+                    : saved_at_.isEmpty()                 ? tr("saved")
+                                                          : tr("saved %1").arg(saved_at_));
     const auto condition = document_.condition();
     double temperature_c = 0;
     if (condition)
@@ -329,6 +334,7 @@ void MainWindow::say(const QString& sentence) {
 void MainWindow::show_workspace() {
     pages_->setCurrentIndex(1);
     saved_at_.clear();
+    save_failed_ = false;
     refresh();
     plan_->fit();
     plan_->setFocus();

@@ -89,11 +89,21 @@ private:
     void remove_selected();
     void use_best_way();
     // main_window_files.cpp
+    void open_otherwise(const QString& path, const Error& why);
     void take_up_kept_work(const QString& path);
+    void take_up(const KeptWork& work);
+    void take_up_without_file(const KeptWork& work);
+    void take_up_from_start(const KeptWork& work);
+    void show_kept_work();
+    void keep_work();
+    void show_report(const char* name, const QString& title, const QString& heading,
+                     const std::vector<Error>& lines);
+    void report_left_out(const KeptSite& kept);
+    bool saved_or_told(const Result<bool>& saved);
     bool may_leave();
     void remember(const QString& path);
+    static QStringList recent_files();
     void refresh_start_page();
-    QString unsaved_work() const;
 
     Prompts prompts_;
     Document document_;
@@ -125,8 +135,10 @@ private:
     QLabel* counts_ = nullptr;
     QLabel* message_ = nullptr;
     QLabel* saved_ = nullptr;
-    QTimer autosave_timer_, message_timer_;
+    QTimer autosave_timer_, keep_again_timer_, message_timer_;
     QString saved_at_;
+    bool save_failed_ = false;
+    bool keeping_failed_ = false;
 };
 
 }  // namespace ovant

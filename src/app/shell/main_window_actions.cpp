@@ -57,6 +57,8 @@ void MainWindow::make_file_actions() {
     menu->addAction(add_action("demo", tr("Open the demo, Marram Quay"), {}, [this] {
         if (may_leave()) open_demo();
     }));
+    menu->addAction(
+        add_action("keptWork", tr("Work kept aside…"), {}, [this] { show_kept_work(); }));
     menu->addAction(add_action("save", tr("Save"), QKeySequence::Save, [this] { save(); }));
     menu->addAction(add_action("saveAs", tr("Save under another name…"),
                                QKeySequence(tr("Ctrl+Shift+S")), [this] { save_as(); }));

@@ -7,10 +7,11 @@
 #include <QFileInfo>
 #include <QLabel>
 #include <QListWidget>
+#include <QPushButton>
 #include <QSettings>
 #include <QStackedWidget>
-#include <QStandardPaths>
 #include <QTime>
+#include <QTreeWidget>
 #include <QVBoxLayout>
 
 #include "app/plan/plan_view.h"
@@ -31,10 +32,6 @@ constexpr std::size_t largest_csv_bytes = 8u << 20;
 
 QString q(const std::string& text) { return QString::fromStdString(text); }
 
-QString unsaved_folder() {
-    return QStandardPaths::writableLocation(QStandardPaths::AppDataLocation);
-}
-
 }  // namespace
 
 void MainWindow::open_demo() {
@@ -49,7 +46,6 @@ void MainWindow::open_demo() {
 
 void MainWindow::open_site(Site site) {
     document_.start(std::move(site));
-    document_.set_unsaved_folder(unsaved_folder());
     set_stage(Stage::reach);
     show_workspace();
 }
@@ -58,63 +54,214 @@ void MainWindow::new_site() {
     Site site;
     site.name = tr("New site").toStdString();
     document_.start(std::move(site));
-    document_.set_unsaved_folder(unsaved_folder());
     set_stage(Stage::survey);
     show_workspace();
 }
 
-void MainWindow::open_file(const QString& path) {
-    Result<bool> opened = document_.open(path);
-    if (!opened) {
-        const bool newer = opened.error().code == ErrorCode::newer_version;
-        const QString why =
-            QString("%1\n\n%2").arg(QFileInfo(path).fileName(), q(sentence(opened.error())));
-        const bool hopeless = opened.error().code == ErrorCode::unreadable ||
-                              opened.error().code == ErrorCode::too_large;
-        const QStringList answers =
-            hopeless ? QStringList{tr("Leave it")}
-                     : QStringList{newer ? tr("Look at it") : tr("Open what can be kept"),
-                                   tr("Leave it")};
-        if (prompts_.ask(this, why, answers) != 0 || hopeless)
-            return say(q(sentence(opened.error())));
-        const Result<std::vector<Error>> kept = document_.open_keeping(path);
-        if (!kept) return say(q(sentence(kept.error())));
-        show_workspace();
-        set_stage(Stage::reach);
-        return say(kept->empty() ? tr("Open for looking only.")
-                                 : tr("Open for looking only; left out: %1, the first: %2")
-                                       .arg(kept->size())
-                                       .arg(q(sentence(kept->front()))));
+// What was left out or taken in part, one line each.
+void MainWindow::show_report(const char* name, const QString& title, const QString& heading,
+                             const std::vector<Error>& lines) {
+    auto* report = new QDialog(this);
+    report->setObjectName(QString(name) + "Report");
+    report->setAttribute(Qt::WA_DeleteOnClose);
+    report->setWindowTitle(title);
+    auto* head = new QLabel(heading);
+    head->setWordWrap(true);
+    auto* layout = new QVBoxLayout(report);
+    layout->addWidget(head);
+    if (!lines.empty()) {
+        auto* list = new QListWidget;
+        list->setObjectName(QString(name) + "Lines");
+        list->setWordWrap(true);
+        for (const Error& line : lines) list->addItem(q(sentence(line)));
+        layout->addWidget(list);
     }
+    auto* buttons = new QDialogButtonBox(QDialogButtonBox::Close);
+    connect(buttons, &QDialogButtonBox::rejected, report, &QDialog::reject);
+    layout->addWidget(buttons);
+    report->resize(560, lines.empty() ? 100 : 320);
+    report->open();
+}
+
+void MainWindow::report_left_out(const KeptSite& kept) {
+    if (kept.dropped.empty()) return;
+    const std::size_t count = kept.dropped.size() + kept.more_dropped;
+    show_report("leftOut", tr("What could not be kept"),
+                kept.more_dropped == 0
+                    ? tr("Left out, with the value it had: %1").arg(count)
+                    : tr("Left out, with the value it had: %1; the first %2 of them:")
+                          .arg(count)
+                          .arg(kept.dropped.size()),
+                kept.dropped);
+}
+
+void MainWindow::open_file(const QString& path) {
+    sweep_left_over(QFileInfo(path).absolutePath().toStdString());
+    const Result<bool> opened = document_.open(path);
+    if (!opened) return open_otherwise(path, opened.error());
     set_stage(Stage::reach);
     show_workspace();
     remember(path);
     take_up_kept_work(path);
 }
 
+// A file that another window has, that is damaged, newer or gone: what can be had of it all the
+// same.
+void MainWindow::open_otherwise(const QString& path, const Error& why) {
+    const QList<KeptWork> kept = left_work(document_.unsaved_folder(), path);
+    const bool in_use = why.code == ErrorCode::in_use;
+    const bool hopeless = why.code == ErrorCode::unreadable || why.code == ErrorCode::too_large;
+    QStringList answers;
+    if (in_use || why.code == ErrorCode::newer_version)
+        answers.append(tr("Look at it"));
+    else if (!hopeless)
+        answers.append(tr("Open what can be kept"));
+    if (!kept.isEmpty() && !in_use)
+        answers.append(
+            tr("Take up the work kept at %1").arg(kept.first().when.toString("yyyy-MM-dd HH:mm")));
+    answers.append(tr("Leave it"));
+    const QString text = QString("%1\n\n%2").arg(QFileInfo(path).fileName(), q(sentence(why)));
+    const int answer = prompts_.ask(this, text, answers);
+    if (answer < 0 || answer + 1 >= answers.size()) return say(q(sentence(why)));
+    if (!kept.isEmpty() && !in_use && answer == answers.size() - 2)
+        return take_up_without_file(kept.first());
+    if (in_use) {
+        const Result<bool> looking = document_.open_looking(path);
+        if (!looking) return say(q(sentence(looking.error())));
+    } else {
+        const Result<KeptSite> opened = document_.open_keeping(path);
+        if (!opened) return say(q(sentence(opened.error())));
+        report_left_out(*opened);
+        if (!opened->dropped.empty())
+            say(tr("Open for looking only; left out: %1, the first: %2")
+                    .arg(opened->dropped.size() + opened->more_dropped)
+                    .arg(q(sentence(opened->dropped.front()))));
+    }
+    show_workspace();
+    set_stage(Stage::reach);
+}
+
 void MainWindow::take_up_kept_work(const QString& path) {
-    const QString kept = q(autosave_path(path.toStdString()));
-    if (!QFileInfo::exists(kept)) return;
-    const QString when = QFileInfo(kept).lastModified().toString("yyyy-MM-dd HH:mm");
-    const int answer =
-        prompts_.ask(this, tr("Work on this site from %1 was not saved. Take it up?").arg(when),
-                     {tr("Take it up"), tr("Throw it away")});
-    if (answer == 1) return document_.drop_autosave();
+    const QList<KeptWork> kept = left_work(document_.unsaved_folder(), path);
+    if (kept.isEmpty()) return;
+    const QString when = kept.first().when.toString("yyyy-MM-dd HH:mm");
+    QStringList answers{tr("Take it up"), tr("Throw it away")};
+    const int answer = prompts_.ask(
+        this, tr("Work on this site from %1 was not saved. Take it up?").arg(when), answers);
+    if (answer == 1) return throw_away(kept.first().file);
     // Without an answer it is taken up too: one undo brings back what was saved.
-    const Result<bool> recovered = document_.recover(kept);
-    if (!recovered) say(q(sentence(recovered.error())));
+    take_up(kept.first());
+}
+
+void MainWindow::take_up(const KeptWork& work) {
+    const Result<KeptSite> taken = document_.recover(work.file);
+    if (!taken)
+        return say(tr("The work kept aside cannot be read: %1").arg(q(sentence(taken.error()))));
+    report_left_out(*taken);
+    refresh_start_page();
+}
+
+// The file is gone or cannot be read: the work goes on under its name, as one not saved.
+void MainWindow::take_up_without_file(const KeptWork& work) {
+    document_.start(Site{}, work.site_path);
+    show_workspace();
+    take_up(work);
+    plan_->fit();
+}
+
+void MainWindow::take_up_from_start(const KeptWork& work) {
+    if (work.site_path.isEmpty() || !QFileInfo::exists(work.site_path))
+        return take_up_without_file(work);
+    open_file(work.site_path);
+}
+
+// Every site that a window which is gone left unsaved, by name, time and size.
+void MainWindow::show_kept_work() {
+    auto* dialog = new QDialog(this);
+    dialog->setObjectName("keptWork");
+    dialog->setAttribute(Qt::WA_DeleteOnClose);
+    dialog->setWindowTitle(tr("Work kept aside"));
+    auto* list = new QTreeWidget;
+    list->setObjectName("keptList");
+    list->setRootIsDecorated(false);
+    list->setHeaderLabels({tr("site"), tr("kept at"), tr("size"), tr("file")});
+    auto* take = new QPushButton(tr("Take it up"));
+    take->setObjectName("takeUpKept");
+    auto* drop = new QPushButton(tr("Throw it away"));
+    drop->setObjectName("dropKept");
+    auto* close = new QPushButton(tr("Close"));
+    const auto fill = [this, list, take, drop] {
+        list->clear();
+        for (const KeptWork& work : all_left_work(document_.unsaved_folder(), recent_files())) {
+            auto* item = new QTreeWidgetItem(
+                list, {kept_name(work), work.when.toString("yyyy-MM-dd HH:mm"),
+                       tr("%1 kB").arg((work.bytes + 999) / 1000),
+                       work.site_path.isEmpty() ? tr("never had one") : work.site_path});
+            item->setData(0, Qt::UserRole, QVariant::fromValue(work));
+            item->setTextAlignment(2, Qt::AlignRight | Qt::AlignVCenter);
+        }
+        for (int column = 0; column < 3; ++column) list->resizeColumnToContents(column);
+        list->setCurrentItem(list->topLevelItem(0));
+        take->setEnabled(list->currentItem());
+        drop->setEnabled(list->currentItem());
+    };
+    fill();
+    connect(take, &QPushButton::clicked, dialog, [this, dialog, list] {
+        if (!list->currentItem() || !may_leave()) return;
+        const KeptWork work = list->currentItem()->data(0, Qt::UserRole).value<KeptWork>();
+        dialog->close();
+        take_up_from_start(work);
+    });
+    connect(drop, &QPushButton::clicked, dialog, [this, list, fill] {
+        if (!list->currentItem()) return;
+        throw_away(list->currentItem()->data(0, Qt::UserRole).value<KeptWork>().file);
+        fill();
+        refresh_start_page();
+    });
+    connect(close, &QPushButton::clicked, dialog, &QDialog::close);
+    auto* buttons = new QHBoxLayout;
+    buttons->addWidget(take);
+    buttons->addWidget(drop);
+    buttons->addStretch(1);
+    buttons->addWidget(close);
+    auto* layout = new QVBoxLayout(dialog);
+    layout->addWidget(list);
+    layout->addLayout(buttons);
+    dialog->resize(720, 320);
+    dialog->open();
+}
+
+// Kept at once, again and again until it can be; the person is told the first time it cannot.
+void MainWindow::keep_work() {
+    const Result<bool> kept = document_.autosave();
+    if (kept) {
+        if (keeping_failed_) message_->clear();
+        keeping_failed_ = false;
+        return;
+    }
+    if (!keeping_failed_) say(q(sentence(kept.error())));
+    keeping_failed_ = true;
+    keep_again_timer_.start();
+}
+
+bool MainWindow::saved_or_told(const Result<bool>& saved) {
+    if (!saved) {
+        saved_at_.clear();
+        save_failed_ = true;
+        refresh();
+        say(q(sentence(saved.error())));
+        return false;
+    }
+    save_failed_ = false;
+    saved_at_ = QTime::currentTime().toString("HH:mm");
+    message_->clear();
+    refresh();
+    return true;
 }
 
 bool MainWindow::save() {
     if (document_.path().isEmpty() || document_.read_only()) return save_as();
-    const Result<bool> saved = document_.save();
-    if (!saved) {
-        say(q(sentence(saved.error())));
-        return false;
-    }
-    saved_at_ = QTime::currentTime().toString("HH:mm");
-    refresh();
-    return true;
+    return saved_or_told(document_.save());
 }
 
 bool MainWindow::save_as() {
@@ -123,14 +270,8 @@ bool MainWindow::save_as() {
         document_.path().isEmpty() ? q(document_.site().name) + ".ovant.json" : document_.path());
     if (path.isEmpty()) return false;
     if (!path.endsWith(".json")) path += ".ovant.json";
-    const Result<bool> saved = document_.save_as(path);
-    if (!saved) {
-        say(q(sentence(saved.error())));
-        return false;
-    }
-    saved_at_ = QTime::currentTime().toString("HH:mm");
+    if (!saved_or_told(document_.save_as(path))) return false;
     remember(path);
-    refresh();
     return true;
 }
 
@@ -156,15 +297,11 @@ void MainWindow::remember(const QString& path) {
     refresh_start_page();
 }
 
-// The newest site that never had a file; "" if there is none.
-QString MainWindow::unsaved_work() const {
-    const QFileInfoList kept =
-        QDir(unsaved_folder()).entryInfoList({"unsaved-*.ovant.json"}, QDir::Files, QDir::Time);
-    return kept.isEmpty() ? QString() : kept.first().absoluteFilePath();
-}
+QStringList MainWindow::recent_files() { return QSettings().value("recent").toStringList(); }
 
 void MainWindow::refresh_start_page() {
-    start_page_->set_recent(QSettings().value("recent").toStringList(), unsaved_work());
+    start_page_->set_recent(recent_files(),
+                            all_left_work(document_.unsaved_folder(), recent_files()));
 }
 
 void MainWindow::import_csv(const QString& path) {
@@ -176,29 +313,12 @@ void MainWindow::import_csv(const QString& path) {
         plan_->fit();
         document_.select(import.added.front());
     }
-    auto* report = new QDialog(this);
-    report->setObjectName("importReport");
-    report->setAttribute(Qt::WA_DeleteOnClose);
-    report->setWindowTitle(tr("Import of cameras"));
-    auto* list = new QListWidget;
-    list->setObjectName("importLines");
-    list->setWordWrap(true);
-    for (const Error& line : import.lines) list->addItem(q(sentence(line)));
-    auto* buttons = new QDialogButtonBox(QDialogButtonBox::Close);
-    connect(buttons, &QDialogButtonBox::rejected, report, &QDialog::reject);
-    auto* layout = new QVBoxLayout(report);
-    layout->addWidget(
-        new QLabel(import.lines.empty()
-                       ? tr("Cameras added: %1. Every line was taken.").arg(import.added.size())
-                       : tr("Cameras added: %1. These lines were left out or taken in part:")
-                             .arg(import.added.size())));
-    if (!import.lines.empty())
-        layout->addWidget(list);
-    else
-        delete list;
-    layout->addWidget(buttons);
-    report->resize(560, import.lines.empty() ? 100 : 320);
-    report->open();
+    show_report("import", tr("Import of cameras"),
+                import.lines.empty()
+                    ? tr("Cameras added: %1. Every line was taken.").arg(import.added.size())
+                    : tr("Cameras added: %1. These lines were left out or taken in part:")
+                          .arg(import.added.size()),
+                import.lines);
 }
 
 }  // namespace ovant

@@ -7,8 +7,9 @@
 #include <QPushButton>
 #include <QVBoxLayout>
 
+#include <algorithm>
+
 #include "app/theme/theme.h"
-#include "core/format/file_store.h"
 
 namespace ovant {
 namespace {
@@ -77,26 +78,40 @@ StartPage::StartPage(QWidget* parent) : QWidget(parent), files_(new QVBoxLayout)
     setFocusProxy(demo);
 }
 
-void StartPage::set_recent(const QStringList& paths, const QString& unsaved_work) {
+void StartPage::set_recent(const QStringList& paths, const QList<KeptWork>& kept) {
     while (QLayoutItem* item = files_->takeAt(0)) {
         delete item->widget();
         delete item;
     }
-    if (!unsaved_work.isEmpty()) {
-        auto* recover =
-            button(tr("Go on with the site that was never saved"), "recoverUnsaved", this);
-        connect(recover, &QPushButton::clicked, this,
-                [this, unsaved_work] { emit recovery_wanted(unsaved_work); });
+    constexpr qsizetype most_kept = 3;
+    for (const KeptWork& work : kept.first(std::min(kept.size(), most_kept))) {
+        auto* recover = button(tr("Go on with %1, kept %2, %3 kB")
+                                   .arg(kept_name(work), work.when.toString("yyyy-MM-dd HH:mm"))
+                                   .arg((work.bytes + 999) / 1000),
+                               "recoverUnsaved", this);
+        recover->setToolTip(work.site_path.isEmpty() ? tr("It was never saved to a file")
+                                                     : work.site_path);
+        connect(recover, &QPushButton::clicked, this, [this, work] { emit recovery_wanted(work); });
         files_->addWidget(recover);
+    }
+    if (kept.size() > most_kept) {
+        auto* all = button(tr("All work kept aside (%1)…").arg(kept.size()), "allKept", this);
+        connect(all, &QPushButton::clicked, this, &StartPage::kept_work_wanted);
+        files_->addWidget(all);
     }
     int shown = 0;
     for (const QString& path : paths) {
-        if (!QFileInfo::exists(path) || shown == 6) continue;
+        const bool left = std::any_of(kept.begin(), kept.end(), [&](const KeptWork& work) {
+            return work.site_path == QFileInfo(path).absoluteFilePath();
+        });
+        const bool exists = QFileInfo::exists(path);
+        if ((!exists && !left) || shown == 6) continue;
         if (shown++ == 0) files_->addWidget(new QLabel(tr("Last files")));
-        const bool left =
-            QFileInfo::exists(QString::fromStdString(autosave_path(path.toStdString())));
         auto* file = new QPushButton(
-            QFileInfo(path).fileName() + (left ? tr(", with unsaved work") : QString()), this);
+            QFileInfo(path).fileName() + (!exists ? tr(", gone; unsaved work is kept")
+                                          : left  ? tr(", with unsaved work")
+                                                  : QString()),
+            this);
         file->setObjectName("recentFile");
         file->setFlat(true);
         file->setProperty("flat", true);

@@ -4,6 +4,8 @@
 
 #include <QWidget>
 
+#include "app/document/kept_work.h"
+
 class QVBoxLayout;
 
 namespace ovant {
@@ -13,14 +15,15 @@ class StartPage : public QWidget {
 
 public:
     explicit StartPage(QWidget* parent = nullptr);
-    void set_recent(const QStringList& paths, const QString& unsaved_work);
+    void set_recent(const QStringList& paths, const QList<KeptWork>& kept);
 
 signals:
     void demo_wanted();
     void new_wanted();
     void open_wanted();
     void file_wanted(const QString& path);
-    void recovery_wanted(const QString& path);
+    void recovery_wanted(const KeptWork& work);
+    void kept_work_wanted();
 
 private:
     QVBoxLayout* files_;

@@ -4,6 +4,7 @@
 
 #include "app/verdict/details_panel.h"
 #include "core/format/enum_names.h"
+#include "core/look_up.h"
 #include "core/site/edits.h"
 
 namespace ovant {
@@ -42,8 +43,8 @@ void DetailsPanel::fill_camera(const Device& device) {
             return set_kind(d.committed(), d.catalogue(), id, kind);
         },
         tr("Change kind of %1").arg(q(id)));
-    const Kind* kind = d.catalogue().find(device.kind);
-    const CameraDraw draw = camera_draw(device, *kind);
+    const Kind& kind = or_nothing(d.catalogue().find(device.kind));
+    const CameraDraw draw = camera_draw(device, kind);
     struct State {
         QString label;
         const char* name;
@@ -65,7 +66,7 @@ void DetailsPanel::fill_camera(const Device& device) {
     }
     const CameraSettings settings = *device.camera;
     add_number(
-        tr("Bit rate"), "bitRate", Unit::megabit_per_second, camera_bit_rate_mbps(device, *kind),
+        tr("Bit rate"), "bitRate", Unit::megabit_per_second, camera_bit_rate_mbps(device, kind),
         true,
         [&d, id, settings](std::optional<double> value) {
             CameraSettings changed = settings;
@@ -128,7 +129,7 @@ void DetailsPanel::fill_run_links(const std::string& camera) {
     for (const std::string& link : links) {
         add_number(
             tr("%1 measured").arg(q(link)), "measured-" + link, Unit::metre,
-            find_link(d.site(), link)->measured_length_m, true,
+            or_nothing(find_link(d.site(), link)).measured_length_m, true,
             [&d, link](std::optional<double> value) {
                 return set_measured_length(d.committed(), link, value);
             },

@@ -154,7 +154,8 @@ void DetailsPanel::add_switch(const QString& label, const std::string& object_na
 std::vector<std::pair<std::string, QString>> DetailsPanel::cables_of(Medium medium) const {
     std::vector<std::pair<std::string, QString>> choices = kinds_of(Category::cable);
     std::erase_if(choices, [&](const auto& choice) {
-        return document_.catalogue().find(choice.first)->cable->medium != medium;
+        const CableFacts* cable = cable_facts(document_.catalogue(), choice.first);
+        return !cable || cable->medium != medium;
     });
     return choices;
 }

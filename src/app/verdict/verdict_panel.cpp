@@ -14,6 +14,7 @@
 #include "app/verdict/check_row.h"
 #include "core/assess/budget.h"
 #include "core/assess/data_budget.h"
+#include "core/look_up.h"
 #include "core/prove/cards.h"
 #include "phrase/card_text.h"
 #include "phrase/numbers.h"
@@ -338,7 +339,7 @@ void VerdictPanel::add_unit_remedies() {
         layout_->addWidget(row);
     }
     if (find_device(document_.site(), shown_subject_) &&
-        !find_device(document_.site(), shown_subject_)->backup.empty()) {
+        !or_nothing(find_device(document_.site(), shown_subject_)).backup.empty()) {
         add_heading(tr("Care"));
         auto* care = wrapped(q(caution_text(Caution::batteries)), content_);
         care->setContentsMargins(12, 0, 12, 4);
