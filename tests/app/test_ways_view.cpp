@@ -236,7 +236,9 @@ TEST_CASE("a PDF page is laid beneath and scaled by a known length", "[app]") {
     d.open_paths = {pdf};
     d.trigger("layDrawing");
     REQUIRE(d.document().site().drawing);
-    CHECK(d.document().site().drawing->media_type == "image/png");
+    // The page itself is kept, not its pixels.
+    CHECK(d.document().site().drawing->media_type == "application/pdf");
+    CHECK(*d.document().site().drawing->data == read_all(pdf.toStdString()));
     CHECK(d.plan()->tool() == PlanTool::scale);
     const double before = d.document().site().drawing->metres_per_pixel;
     const Point a{20, 20}, b{70, 20};

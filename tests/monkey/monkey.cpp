@@ -463,7 +463,8 @@ struct Monkey::Edits {
             {"unit_remedy",
              [&] {
                  const auto remedies = propose_unit_remedies(site, c, device());
-                 return remedies.empty() ? Result<Site>(site) : Result<Site>(pick(remedies).site);
+                 return remedies.empty() ? Result<Site>(site)
+                                         : Result<Site>(remedies[below(remedies.size())].site);
              }},
             {"recover", [&] { return recover(); }},
         };

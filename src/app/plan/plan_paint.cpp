@@ -11,7 +11,7 @@
 #include <map>
 #include <unordered_map>
 
-#include "app/plan/drawing_picture.h"
+#include "app/plan/drawing_layer.h"
 #include "core/route/route.h"
 #include "phrase/numbers.h"
 
@@ -458,29 +458,10 @@ private:
     std::vector<bool> taken_;
 };
 
-// The drawing with light and dark exchanged and every colour kept: paper becomes night.
-QImage as_dark(const Drawing& drawing, const QRectF& area, const QWidget& view) {
-    QImage image(view.size() * view.devicePixelRatioF(), QImage::Format_ARGB32_Premultiplied);
-    image.setDevicePixelRatio(view.devicePixelRatioF());
-    image.fill(Qt::transparent);
-    QPainter painter(&image);
-    paint_drawing(painter, drawing, area);
-    painter.end();
-    image = image.convertToFormat(QImage::Format_ARGB32);
-    for (int y = 0; y < image.height(); ++y) {
-        auto* line = reinterpret_cast<QRgb*>(image.scanLine(y));
-        for (int x = 0; x < image.width(); ++x) {
-            const int r = qRed(line[x]), g = qGreen(line[x]), b = qBlue(line[x]);
-            const int shift = 255 - std::max({r, g, b}) - std::min({r, g, b});
-            line[x] = qRgba(r + shift, g + shift, b + shift, qAlpha(line[x]));
-        }
-    }
-    return image;
-}
-
 }  // namespace
 
-QPixmap paint_ground(const Document& document, const PlanMap& map, const QWidget& view) {
+QPixmap paint_ground(const Document& document, const PlanMap& map, const QWidget& view,
+                     DrawingLayer& layer) {
     const Theme& theme = theme_of(view);
     QPixmap ground(view.size() * view.devicePixelRatioF());
     ground.setDevicePixelRatio(view.devicePixelRatioF());
@@ -490,10 +471,7 @@ QPixmap paint_ground(const Document& document, const PlanMap& map, const QWidget
         const QSizeF size = drawing_size_px(*drawing) * drawing->metres_per_pixel * map.scale();
         const QRectF area(map.to_pixel(drawing->origin), size);
         painter.setOpacity((1 - drawing->fade) * (theme.dark ? 0.5 : 1.0));
-        if (theme.dark)
-            painter.drawImage(QPointF(0, 0), as_dark(*drawing, area, view));
-        else
-            paint_drawing(painter, *drawing, area);
+        layer.paint(painter, {*drawing, area, view.size(), view.devicePixelRatioF(), theme.dark});
         painter.setOpacity(1);
     }
     const double step_m = scale_bar_m(map.to_metres(130));

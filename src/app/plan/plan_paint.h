@@ -13,8 +13,11 @@ class QWidget;
 
 namespace ovant {
 
+class DrawingLayer;
+
 // The drawing and a quiet grid, for the whole view: kept as a picture until map or drawing change.
-QPixmap paint_ground(const Document& document, const PlanMap& map, const QWidget& view);
+QPixmap paint_ground(const Document& document, const PlanMap& map, const QWidget& view,
+                     DrawingLayer& layer);
 
 // Everything that can be worked with: places, pathways, cables, devices, names, scale bar.
 void paint_plan(QPainter& painter, const Document& document, const PlanMap& map,

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // What each tool of the plan does with a click.
 #include <QFile>
+#include <QFileInfo>
 
 #include <cmath>
 
@@ -9,11 +10,10 @@
 #include "core/choose/proposal.h"
 #include "core/look_up.h"
 #include "core/site/edits.h"
+#include "phrase/error_text.h"
 
 namespace ovant {
 namespace {
-
-constexpr qint64 largest_drawing_bytes = 20 << 20;
 
 QString q(const std::string& text) { return QString::fromStdString(text); }
 
@@ -193,14 +193,22 @@ void PlanView::ask_known_length() {
 }
 
 void PlanView::take_drawing(const QString& path) {
+    const QString name = QFileInfo(path).fileName();
     QFile file(path);
-    std::optional<Drawing> drawing;
-    if (file.size() <= largest_drawing_bytes && file.open(QIODevice::ReadOnly)) {
-        drawing = drawing_from_bytes(file.readAll());
+    if (file.size() > largest_drawing_bytes) {
+        emit document_.refused(tr("%1 has %2 MB, the most that is laid beneath is %3 MB.")
+                                   .arg(name)
+                                   .arg(file.size() >> 20)
+                                   .arg(largest_drawing_bytes >> 20));
+        return;
     }
+    if (!QFileInfo(path).isFile() || !file.open(QIODevice::ReadOnly)) {
+        emit document_.refused(tr("%1 cannot be read.").arg(name));
+        return;
+    }
+    Result<Drawing> drawing = drawing_from_bytes(file.readAll());
     if (!drawing) {
-        emit document_.refused(
-            tr("%1 is not a PNG, JPEG, PDF or self-contained SVG of at most 20 MB.").arg(path));
+        emit document_.refused(QString("%1: %2").arg(name, q(sentence(drawing.error()))));
         return;
     }
     const QSizeF size = drawing_size_px(*drawing);

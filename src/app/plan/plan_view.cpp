@@ -11,12 +11,15 @@
 
 #include <cmath>
 
+#include "app/plan/drawing_layer.h"
 #include "app/plan/plan_paint.h"
 #include "app/theme/theme.h"
 #include "core/assess/radio_path.h"
+#include "core/format/svg_check.h"
 #include "core/look_up.h"
 #include "core/route/route.h"
 #include "core/site/edits.h"
+#include "phrase/error_text.h"
 #include "phrase/numbers.h"
 #include "phrase/power_text.h"
 
@@ -34,8 +37,20 @@ PlanView::PlanView(Document& document, QWidget* parent)
       document_(document),
       known_length_(new QuantityEdit(Unit::metre, document.units(), this)),
       hint_(new QLabel(this)),
-      moment_(new QPushButton(this)) {
+      moment_(new QPushButton(this)),
+      drawing_layer_(new DrawingLayer(this)) {
     setObjectName("plan");
+    connect(drawing_layer_, &DrawingLayer::ready, this, [this] {
+        ground_ = {};
+        update();
+    });
+    connect(&document_, &Document::opened, this, [this] {
+        const auto& drawing = document_.site().drawing;
+        if (!drawing || drawing->media_type != "image/svg+xml") return;
+        if (const Result<bool> checked = check_svg(*drawing->data); !checked)
+            emit document_.refused(
+                tr("The drawing is not shown. %1").arg(q(sentence(checked.error()))));
+    });
     setAccessibleName(tr("Plan"));
     setFocusPolicy(Qt::StrongFocus);
     setMouseTracking(true);
@@ -218,7 +233,7 @@ void PlanView::paintEvent(QPaintEvent*) {
     const bool dark = theme_of(*this).dark;
     if (ground_.isNull() || !(ground_map_ == map_) || ground_data_ != data || ground_key_ != key ||
         ground_dark_ != dark || ground_.size() != size() * devicePixelRatioF()) {
-        ground_ = paint_ground(document_, map_, *this);
+        ground_ = paint_ground(document_, map_, *this, *drawing_layer_);
         ground_map_ = map_;
         ground_data_ = data;
         ground_key_ = key;

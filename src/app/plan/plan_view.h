@@ -17,6 +17,8 @@ class QPushButton;
 
 namespace ovant {
 
+class DrawingLayer;
+
 enum class PlanTool {
     select,
     camera,
@@ -112,6 +114,7 @@ private:
     QWidget* tool_field_ = nullptr;
     QWidget* unit_field_ = nullptr;
     std::string unit_kind_ = "radio-5-ptp";
+    DrawingLayer* drawing_layer_;
     QPixmap ground_;
     PlanMap ground_map_;
     const void* ground_data_ = nullptr;

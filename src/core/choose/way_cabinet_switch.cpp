@@ -26,7 +26,7 @@ void by_fibre(const ChooseContext& context, const Kind& unit_kind, const Place& 
     Draft draft(context);
     const std::string near = draft.add(*near_kind, {unit.at.x_m + 1, unit.at.y_m}, unit.place);
     const std::string far = draft.add(unit_kind, place.at, place.id, "cabinet-ups");
-    draft.change_device(far, [&](Device& unit) { unit.modules[optical->id] = module->id; });
+    draft.change_device(far, [&](Device& added) { added.modules[optical->id] = module->id; });
     draft.patch({data->device, data->port}, {near, "lan"}, 1);
     draft.join("fibre-os2-2", {near, "fibre"}, {far, optical->id});
     draft.leg({far, out});

@@ -83,6 +83,7 @@ public:
     }
     // What no field knows, with what the groups inside do not know.
     json rest_of() {
+        if (!object_.is_object()) return json::object();
         if (known_ < object_.size()) {
             for (const auto& [key, value] : object_.items()) {
                 if (std::find(keys_.begin(), keys_.end(), key) == keys_.end()) rest_[key] = value;

@@ -4,6 +4,7 @@
 #include <fmt/format.h>
 
 #include <algorithm>
+#include <optional>
 #include <unordered_set>
 
 #include "core/fields/fields.h"
@@ -12,10 +13,6 @@ namespace ovant {
 namespace {
 
 using nlohmann::json;
-
-struct TooMuch {
-    const char* what;
-};
 
 // Calls on_value(pointer, first byte, one past the last) for every value of a JSON text, those
 // inside before those around. Without recursion: nesting is as deep as the text likes.
@@ -92,25 +89,40 @@ void walk(std::string_view text, OnValue on_value) {
     }
 }
 
-// Hears a text out without keeping anything of it.
-struct Listener : nlohmann::json_sax<json> {
-    std::size_t stopped_at = 0;
-    bool null() override { return true; }
-    bool boolean(bool) override { return true; }
-    bool number_integer(std::int64_t) override { return true; }
-    bool number_unsigned(std::uint64_t) override { return true; }
-    bool number_float(double, const std::string&) override { return true; }
-    bool string(std::string&) override { return true; }
-    bool binary(json::binary_t&) override { return true; }
-    bool start_object(std::size_t) override { return true; }
+// Hears a text out without keeping anything of it; stops where it is damaged or too much. (The
+// library's own way to stop early looks through every list again at the end of each of its items.)
+class Listener : public nlohmann::json_sax<json> {
+public:
+    std::optional<std::size_t> damaged_at;
+    bool too_deep() const { return depth_ > deepest_nesting; }
+    bool too_many() const { return values_ > most_values; }
+
+    bool null() override { return one_more(); }
+    bool boolean(bool) override { return one_more(); }
+    bool number_integer(std::int64_t) override { return one_more(); }
+    bool number_unsigned(std::uint64_t) override { return one_more(); }
+    bool number_float(double, const std::string&) override { return one_more(); }
+    bool string(std::string&) override { return one_more(); }
+    bool binary(json::binary_t&) override { return one_more(); }
+    bool start_object(std::size_t) override { return deeper(); }
     bool key(std::string&) override { return true; }
-    bool end_object() override { return true; }
-    bool start_array(std::size_t) override { return true; }
-    bool end_array() override { return true; }
+    bool end_object() override { return higher(); }
+    bool start_array(std::size_t) override { return deeper(); }
+    bool end_array() override { return higher(); }
     bool parse_error(std::size_t position, const std::string&, const json::exception&) override {
-        stopped_at = position > 0 ? position - 1 : 0;
+        damaged_at = position;
         return false;
     }
+
+private:
+    bool one_more() { return ++values_ <= most_values; }
+    bool deeper() { return ++depth_ <= deepest_nesting && one_more(); }
+    bool higher() {
+        --depth_;
+        return true;
+    }
+    std::size_t values_ = 0;
+    int depth_ = 0;
 };
 
 std::string without_white_space(std::string_view text) {
@@ -131,26 +143,24 @@ std::string without_white_space(std::string_view text) {
 }  // namespace
 
 Result<json> parse_json(std::string_view text) {
-    std::size_t values = 0;
-    try {
-        return json::parse(text, [&](int depth, json::parse_event_t, json&) {
-            if (depth > deepest_nesting) throw TooMuch{"levels of nesting"};
-            if (++values > 2 * most_values) throw TooMuch{"values"};
-            return true;
-        });
-    } catch (const TooMuch& too_much) {
-        const bool deep = values <= 2 * most_values;
-        return Error{ErrorCode::too_large, "", std::string("more ") + too_much.what,
-                     std::to_string(deep ? deepest_nesting : most_values)};
-    } catch (const json::parse_error& error) {
-        const std::size_t at = std::min(error.byte, text.size());
+    Listener listener;
+    json::sax_parse(text, &listener);
+    if (listener.too_deep())
+        return Error{ErrorCode::too_large, "", "more levels of nesting",
+                     std::to_string(deepest_nesting)};
+    if (listener.too_many())
+        return Error{ErrorCode::too_large, "", "more values", std::to_string(most_values)};
+    if (listener.damaged_at) {
+        const std::size_t at = std::min(*listener.damaged_at, text.size());
         const TextSpot spot = spot_at(text, at > 0 ? at - 1 : 0);
         return Error{ErrorCode::not_json, fmt::format("line {}, column {}", spot.line, spot.column),
                      shown_value(text.substr(at > 12 ? at - 12 : 0, std::min<std::size_t>(at, 12))),
                      at >= text.size() ? "ends" : ""};
-    } catch (const json::exception& error) {
-        return Error{ErrorCode::not_json, "", "", "a number too large for any computer"};
     }
+    json parsed = json::parse(text, nullptr, false);
+    if (parsed.is_discarded())
+        return Error{ErrorCode::not_json, "", "", "a number too large for any computer"};
+    return parsed;
 }
 
 TextSpot spot_at(std::string_view text, std::size_t byte) {
@@ -224,9 +234,9 @@ std::string cut_at(std::string_view text, std::size_t end) {
 
 std::size_t damage_at(std::string_view text) {
     Listener listener;
-    listener.stopped_at = text.size();
     json::sax_parse(text, &listener);
-    return listener.stopped_at;
+    const std::size_t position = listener.damaged_at.value_or(text.size() + 1);
+    return position > 0 ? position - 1 : 0;
 }
 
 }  // namespace ovant

@@ -234,7 +234,7 @@ struct Settings {
 };
 
 struct Drawing {
-    std::string media_type;                   // image/svg+xml, image/png, image/jpeg
+    std::string media_type;  // image/svg+xml, image/png, image/jpeg, application/pdf
     std::shared_ptr<const std::string> data;  // the file itself
     Point origin;                             // top left corner on the site
     double metres_per_pixel = 0.1;

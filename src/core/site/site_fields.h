@@ -218,8 +218,8 @@ inline constexpr Range metres_per_pixel_range{0.0001, 1000};
 
 template <class V>
 void fields(V& v, Of<DrawingInFile>) {
-    v.one_of("media_type", &DrawingInFile::media_type, {"image/svg+xml", "image/png", "image/jpeg"},
-             Need::yes);
+    v.one_of("media_type", &DrawingInFile::media_type,
+             {"image/svg+xml", "image/png", "image/jpeg", "application/pdf"}, Need::yes);
     v.text("text", &DrawingInFile::text, most_drawing_text);
     v.text("base64", &DrawingInFile::base64, most_drawing_base64);
     v.point("origin", &DrawingInFile::origin, Need::written);

@@ -1,0 +1,39 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// What the plan shows of its drawing. A light one is drawn at once; a heavy one on a thread of its
+// own, the last picture standing in until it is ready. Newer wishes stop older ones.
+#pragma once
+
+#include <QObject>
+
+#include <memory>
+
+#include "app/plan/drawing_picture.h"
+
+namespace ovant {
+
+class DrawingLayer : public QObject {
+    Q_OBJECT
+
+public:
+    explicit DrawingLayer(QObject* parent);
+    ~DrawingLayer() override;
+    // Paints what there is of it; ready() follows where that is not yet what was asked for.
+    void paint(QPainter& painter, const DrawingShown& shown);
+    bool working() const { return working_; }
+
+signals:
+    void ready();
+
+private:
+    struct Work;
+    void start(const DrawingShown& shown);
+    void take(const DrawingShown& shown, QImage image);
+
+    DrawingShown shown_;  // what image_ is of
+    DrawingShown wanted_;
+    QImage image_;
+    bool working_ = false;
+    std::shared_ptr<Work> work_;
+};
+
+}  // namespace ovant
