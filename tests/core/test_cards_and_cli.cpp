@@ -222,7 +222,7 @@ TEST_CASE("the program itself keeps its exit statuses", "[cli]") {
             std::system((std::string(CLI_PATH) + " " + arguments + " > /dev/null 2>&1").c_str()));
     };
     CHECK(status("check " + demo_path) == 1);
-    CHECK(status("check " + source_file("tests/data/corpus/empty.json")) == 0);
+    CHECK(status("check " + source_file("tests/data/corpus/site/empty.json")) == 0);
     CHECK(status("check " + source_file("tests/data/broken/cut-off.json")) == 2);
 }
 

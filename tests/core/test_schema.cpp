@@ -86,7 +86,7 @@ TEST_CASE("an outside validator takes the same files by the schema", "[schema]")
     int refused = 0, taken = 0;
     for (const char* file :
          {"data/demo/marram-quay.ovant.json", "tests/data/versions/version-1.ovant.json",
-          "tests/data/corpus/chain.json"}) {
+          "tests/data/corpus/site/chain.json"}) {
         json site = json::parse(read_all(source_file(file)));
         site.erase("drawing");  // one long text would be picked again and again
         REQUIRE(outside.accepts(site));

@@ -156,7 +156,7 @@ TEST_CASE("text that is not UTF-8 is written, marked, and read again", "[file][b
 }
 
 TEST_CASE("a site's own kinds are read, used and written", "[file]") {
-    const Result<Site> site = read_site(read_all(source_file("tests/data/corpus/chain.json")));
+    const Result<Site> site = read_site(read_all(source_file("tests/data/corpus/site/chain.json")));
     REQUIRE(site);
     const Catalogue catalogue = catalogue_for(*site);
     REQUIRE(catalogue.find("own-camera"));

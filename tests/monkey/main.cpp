@@ -17,8 +17,8 @@ std::vector<Site> first_sites() {
     std::vector<Site> sites{Site{}};
     for (const char* file :
          {"data/demo/marram-quay.ovant.json", "tests/data/versions/version-1.ovant.json",
-          "tests/data/versions/version-2.ovant.json", "tests/data/corpus/chain.json",
-          "tests/data/corpus/empty.json"}) {
+          "tests/data/versions/version-2.ovant.json", "tests/data/corpus/site/chain.json",
+          "tests/data/corpus/site/empty.json"}) {
         const Result<std::string> text =
             read_file(std::string(SOURCE_FOLDER "/") + file, largest_site_bytes);
         Result<Site> site = text ? read_site(*text) : Result<Site>(text.error());

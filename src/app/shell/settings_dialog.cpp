@@ -12,7 +12,8 @@
 #include "app/shell/quantity_edit.h"
 #include "app/theme/theme.h"
 #include "core/format/enum_names.h"
-#include "core/site/edits.h"
+#include "core/format/site_json.h"
+#include "phrase/error_text.h"
 
 namespace ovant {
 namespace {
@@ -21,83 +22,92 @@ struct NumberField {
     const char* label;
     const char* name;
     Unit unit;
-    double factor;  // shown = stored x factor
+    double factor;      // shown = stored x factor
+    const char* place;  // as an error names it
     double& (*value)(Settings&);
 };
 
 const NumberField number_fields[] = {
-    {QT_TRANSLATE_NOOP("SettingsDialog", "Warmest day"), "day", Unit::celsius, 1,
+    {QT_TRANSLATE_NOOP("SettingsDialog", "Warmest day"), "day", Unit::celsius, 1, "settings/day_c",
      [](Settings& s) -> double& { return s.day_c; }},
     {QT_TRANSLATE_NOOP("SettingsDialog", "Usual night"), "night", Unit::celsius, 1,
-     [](Settings& s) -> double& { return s.night_c; }},
+     "settings/night_c", [](Settings& s) -> double& { return s.night_c; }},
     {QT_TRANSLATE_NOOP("SettingsDialog", "Coldest night"), "coldest", Unit::celsius, 1,
-     [](Settings& s) -> double& { return s.coldest_night_c; }},
+     "settings/coldest_night_c", [](Settings& s) -> double& { return s.coldest_night_c; }},
     {QT_TRANSLATE_NOOP("SettingsDialog", "Indoors"), "indoor", Unit::celsius, 1,
-     [](Settings& s) -> double& { return s.indoor_c; }},
+     "settings/indoor_c", [](Settings& s) -> double& { return s.indoor_c; }},
     {QT_TRANSLATE_NOOP("SettingsDialog", "Service loop at each end"), "loop", Unit::metre, 1,
-     [](Settings& s) -> double& { return s.service_loop_m; }},
+     "settings/service_loop_m", [](Settings& s) -> double& { return s.service_loop_m; }},
     {QT_TRANSLATE_NOOP("SettingsDialog", "Usual drop at an end"), "drop", Unit::metre, 1,
-     [](Settings& s) -> double& { return s.default_drop_m; }},
+     "settings/default_drop_m", [](Settings& s) -> double& { return s.default_drop_m; }},
     {QT_TRANSLATE_NOOP("SettingsDialog", "Keep back of power"), "keepPower", Unit::percent, 100,
+     "settings/keep_back/power_share",
      [](Settings& s) -> double& { return s.keep_back.power_share; }},
     {QT_TRANSLATE_NOOP("SettingsDialog", "Keep back of length"), "keepLength", Unit::percent, 100,
+     "settings/keep_back/length_share",
      [](Settings& s) -> double& { return s.keep_back.length_share; }},
     {QT_TRANSLATE_NOOP("SettingsDialog", "Keep back of volts"), "keepVolts", Unit::volt, 1,
-     [](Settings& s) -> double& { return s.keep_back.volts; }},
+     "settings/keep_back/volts", [](Settings& s) -> double& { return s.keep_back.volts; }},
     {QT_TRANSLATE_NOOP("SettingsDialog", "Keep back of data"), "keepData", Unit::percent, 100,
+     "settings/keep_back/data_share",
      [](Settings& s) -> double& { return s.keep_back.data_share; }},
     {QT_TRANSLATE_NOOP("SettingsDialog", "Keep back of light"), "keepLight", Unit::decibel, 1,
-     [](Settings& s) -> double& { return s.keep_back.light_db; }},
+     "settings/keep_back/light_db", [](Settings& s) -> double& { return s.keep_back.light_db; }},
     {QT_TRANSLATE_NOOP("SettingsDialog", "Keep back of radio fade"), "keepFade", Unit::decibel, 1,
-     [](Settings& s) -> double& { return s.keep_back.fade_db; }},
+     "settings/keep_back/fade_db", [](Settings& s) -> double& { return s.keep_back.fade_db; }},
     {QT_TRANSLATE_NOOP("SettingsDialog", "Keep back of battery"), "keepBattery", Unit::percent, 100,
+     "settings/keep_back/battery_share",
      [](Settings& s) -> double& { return s.keep_back.battery_share; }},
     {QT_TRANSLATE_NOOP("SettingsDialog", "Radiated power allowed here"), "eirp",
-     Unit::decibel_milliwatt, 1, [](Settings& s) -> double& { return s.eirp_limit_dbm; }},
+     Unit::decibel_milliwatt, 1, "settings/eirp_limit_dbm",
+     [](Settings& s) -> double& { return s.eirp_limit_dbm; }},
     {QT_TRANSLATE_NOOP("SettingsDialog", "Rain to plan for, mm an hour"), "rain", Unit::none, 1,
-     [](Settings& s) -> double& { return s.rain_mm_per_h; }},
+     "settings/rain_mm_per_h", [](Settings& s) -> double& { return s.rain_mm_per_h; }},
     {QT_TRANSLATE_NOOP("SettingsDialog", "Full sun a day, worst month"), "sun", Unit::hour, 1,
-     [](Settings& s) -> double& { return s.sun_hours; }},
+     "settings/sun_hours", [](Settings& s) -> double& { return s.sun_hours; }},
     {QT_TRANSLATE_NOOP("SettingsDialog", "Dark hours then"), "dark", Unit::hour, 1,
-     [](Settings& s) -> double& { return s.dark_hours; }},
+     "settings/dark_hours", [](Settings& s) -> double& { return s.dark_hours; }},
     {QT_TRANSLATE_NOOP("SettingsDialog", "Days a battery must last"), "sunless", Unit::none, 1,
-     [](Settings& s) -> double& { return s.days_without_sun; }},
+     "settings/days_without_sun", [](Settings& s) -> double& { return s.days_without_sun; }},
     {QT_TRANSLATE_NOOP("SettingsDialog", "A backup must last"), "backupHours", Unit::hour, 1,
-     [](Settings& s) -> double& { return s.backup_h; }},
+     "settings/backup_h", [](Settings& s) -> double& { return s.backup_h; }},
     {QT_TRANSLATE_NOOP("SettingsDialog", "Capacity of an old battery"), "batteryAge", Unit::percent,
-     100, [](Settings& s) -> double& { return s.battery_age_share; }},
+     100, "settings/battery_age_share", [](Settings& s) -> double& { return s.battery_age_share; }},
     {QT_TRANSLATE_NOOP("SettingsDialog", "Price of an hour of work"), "hourPrice", Unit::none, 1,
-     [](Settings& s) -> double& { return s.labour.price_per_h; }},
+     "settings/labour/price_per_h", [](Settings& s) -> double& { return s.labour.price_per_h; }},
     {QT_TRANSLATE_NOOP("SettingsDialog", "Drawing in 100 m of cable"), "pull", Unit::hour, 1,
+     "settings/labour/pull_h_per_100m",
      [](Settings& s) -> double& { return s.labour.pull_h_per_100m; }},
     {QT_TRANSLATE_NOOP("SettingsDialog", "A copper end"), "copperEnd", Unit::hour, 1,
-     [](Settings& s) -> double& { return s.labour.copper_end_h; }},
+     "settings/labour/copper_end_h", [](Settings& s) -> double& { return s.labour.copper_end_h; }},
     {QT_TRANSLATE_NOOP("SettingsDialog", "A fibre end"), "fibreEnd", Unit::hour, 1,
-     [](Settings& s) -> double& { return s.labour.fibre_end_h; }},
+     "settings/labour/fibre_end_h", [](Settings& s) -> double& { return s.labour.fibre_end_h; }},
     {QT_TRANSLATE_NOOP("SettingsDialog", "Mounting a unit"), "mountUnit", Unit::hour, 1,
-     [](Settings& s) -> double& { return s.labour.mount_h; }},
+     "settings/labour/mount_h", [](Settings& s) -> double& { return s.labour.mount_h; }},
     {QT_TRANSLATE_NOOP("SettingsDialog", "Price of a mains outlet"), "outlet", Unit::none, 1,
+     "settings/labour/mains_point_price",
      [](Settings& s) -> double& { return s.labour.mains_point_price; }},
     {QT_TRANSLATE_NOOP("SettingsDialog", "Price of a metre of new way"), "newWay", Unit::none, 1,
+     "settings/labour/new_way_per_m",
      [](Settings& s) -> double& { return s.labour.new_way_per_m; }},
 };
 
 // The day that is played.
 const NumberField day_fields[] = {
     {QT_TRANSLATE_NOOP("SettingsDialog", "Degrees north"), "latitude", Unit::none, 1,
-     [](Settings& s) -> double& { return s.day.latitude_deg; }},
+     "settings/day/latitude_deg", [](Settings& s) -> double& { return s.day.latitude_deg; }},
     {QT_TRANSLATE_NOOP("SettingsDialog", "Degrees east"), "longitude", Unit::none, 1,
-     [](Settings& s) -> double& { return s.day.longitude_deg; }},
+     "settings/day/longitude_deg", [](Settings& s) -> double& { return s.day.longitude_deg; }},
     {QT_TRANSLATE_NOOP("SettingsDialog", "Clock ahead of UTC"), "utc", Unit::hour, 1,
-     [](Settings& s) -> double& { return s.day.utc_offset_h; }},
+     "settings/day/utc_offset_h", [](Settings& s) -> double& { return s.day.utc_offset_h; }},
     {QT_TRANSLATE_NOOP("SettingsDialog", "Cameras see dusk apart, ± min"), "dusk", Unit::none, 1,
-     [](Settings& s) -> double& { return s.day.dusk_spread_min; }},
+     "settings/day/dusk_spread_min", [](Settings& s) -> double& { return s.day.dusk_spread_min; }},
     {QT_TRANSLATE_NOOP("SettingsDialog", "PTZ tour, seconds"), "tour", Unit::none, 1,
-     [](Settings& s) -> double& { return s.day.tour_s; }},
+     "settings/day/tour_s", [](Settings& s) -> double& { return s.day.tour_s; }},
     {QT_TRANSLATE_NOOP("SettingsDialog", "A tour every, seconds"), "tourEvery", Unit::none, 1,
-     [](Settings& s) -> double& { return s.day.tour_every_s; }},
+     "settings/day/tour_every_s", [](Settings& s) -> double& { return s.day.tour_every_s; }},
     {QT_TRANSLATE_NOOP("SettingsDialog", "The outage lasts"), "outageHours", Unit::hour, 1,
-     [](Settings& s) -> double& { return s.day.outage_h; }},
+     "settings/day/outage_h", [](Settings& s) -> double& { return s.day.outage_h; }},
 };
 
 constexpr int judged_fields = 10;  // of the list: temperatures, lengths and what is kept back
@@ -122,7 +132,8 @@ SettingsDialog::SettingsDialog(Document& document, QWidget* parent)
     : QDialog(parent),
       document_(document),
       settings_(document.committed().settings),
-      site_name_(QString::fromStdString(document.committed().name)) {
+      site_name_(QString::fromStdString(document.committed().name)),
+      refusal_(new QLabel(this)) {
     setObjectName("settings");
     setWindowTitle(tr("Settings of the site"));
     setAttribute(Qt::WA_DeleteOnClose);
@@ -132,6 +143,7 @@ SettingsDialog::SettingsDialog(Document& document, QWidget* parent)
     for (QFormLayout* column : {form, right}) column->setVerticalSpacing(5);
     auto* name = new QLineEdit(site_name_);
     name->setObjectName("siteName");
+    name->setProperty("place", "name");
     connect(name, &QLineEdit::textChanged, this,
             [this](const QString& text) { site_name_ = text; });
     form->addRow(tr("Name of the site"), name);
@@ -170,6 +182,7 @@ SettingsDialog::SettingsDialog(Document& document, QWidget* parent)
     const auto add_number = [&](const NumberField& field, QFormLayout* column) {
         auto* edit = new QuantityEdit(field.unit, settings_.units, this);
         edit->setObjectName(field.name);
+        edit->setProperty("place", field.place);
         edit->set_value(field.value(settings_) * field.factor);
         edit->setAccessibleName(tr(field.label));
         connect(edit, &QuantityEdit::entered, this, [this, field](std::optional<double> value) {
@@ -182,6 +195,7 @@ SettingsDialog::SettingsDialog(Document& document, QWidget* parent)
         add_number(field, &field < number_fields + judged_fields ? form : right);
     auto* currency = new QLineEdit(QString::fromStdString(settings_.currency));
     currency->setObjectName("currency");
+    currency->setProperty("place", "settings/currency");
     currency->setMaxLength(8);
     connect(currency, &QLineEdit::textChanged, this,
             [this](const QString& text) { settings_.currency = text.toStdString(); });
@@ -193,14 +207,16 @@ SettingsDialog::SettingsDialog(Document& document, QWidget* parent)
     day_column->addRow(heading);
     auto* date = new QLineEdit(QString::fromStdString(settings_.day.date));
     date->setObjectName("dayDate");
+    date->setProperty("place", "settings/day/date");
     date->setToolTip(tr("Year, month, day: 2027-01-15"));
     connect(date, &QLineEdit::textChanged, this,
             [this](const QString& text) { settings_.day.date = text.toStdString(); });
     day_column->addRow(tr("Date"), date);
-    const auto hour_field = [&](const QString& label, const char* field_name,
+    const auto hour_field = [&](const QString& label, const char* field_name, const char* place,
                                 std::optional<double>& hour) {
         auto* edit = new QuantityEdit(Unit::hour, settings_.units, this);
         edit->setObjectName(field_name);
+        edit->setProperty("place", place);
         edit->setAccessibleName(label);
         edit->set_may_be_empty(true);
         edit->setPlaceholderText(tr("never"));
@@ -211,8 +227,10 @@ SettingsDialog::SettingsDialog(Document& document, QWidget* parent)
         day_column->addRow(label, edit);
     };
     for (const NumberField& field : day_fields) add_number(field, day_column);
-    hour_field(tr("Mains fails at"), "outageAt", settings_.day.outage_at_h);
-    hour_field(tr("Planned restart at"), "restartAt", settings_.day.restart_at_h);
+    hour_field(tr("Mains fails at"), "outageAt", "settings/day/outage_at_h",
+               settings_.day.outage_at_h);
+    hour_field(tr("Planned restart at"), "restartAt", "settings/day/restart_at_h",
+               settings_.day.restart_at_h);
     auto* buttons = new QDialogButtonBox(QDialogButtonBox::Cancel);
     QPushButton* accept = buttons->addButton(tr("Use these"), QDialogButtonBox::AcceptRole);
     accept->setObjectName("acceptSettings");
@@ -225,16 +243,35 @@ SettingsDialog::SettingsDialog(Document& document, QWidget* parent)
     columns->addLayout(right);
     columns->addLayout(day_column);
     layout->addLayout(columns);
+    refusal_->setObjectName("settingsRefusal");
+    refusal_->setWordWrap(true);
+    QPalette red = refusal_->palette();
+    red.setColor(QPalette::WindowText, theme_of(*this).fails);
+    refusal_->setPalette(red);
+    layout->addWidget(refusal_);
     layout->addWidget(buttons);
+    connect(&document_, &Document::refused, refusal_, &QLabel::setText);
     setMinimumWidth(1040);
 }
 
 void SettingsDialog::take() {
-    Result<Site> site = set_settings(document_.committed(), settings_);
-    if (site) site->name = site_name_.toStdString();
-    const bool refused = !site;
-    document_.edit(tr("Change settings"), std::move(site));
-    if (!refused) accept();
+    Site site = document_.committed();
+    site.settings = settings_;
+    site.name = site_name_.toStdString();
+    const Result<Site> changed =
+        sound(document_.committed(), document_.catalogue(), std::move(site));
+    if (changed) {
+        document_.edit(tr("Change settings"), *changed);
+        return accept();
+    }
+    refusal_->setText(QString::fromStdString(sentence(changed.error())));
+    // To the field that is wrong, where there is one.
+    for (auto* field : findChildren<QLineEdit*>()) {
+        if (field->property("place").toString().toStdString() != changed.error().place) continue;
+        field->setFocus();
+        field->selectAll();
+        field->setToolTip(refusal_->text());
+    }
 }
 
 }  // namespace ovant

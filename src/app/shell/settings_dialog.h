@@ -6,6 +6,8 @@
 
 #include "app/document/document.h"
 
+class QLabel;
+
 namespace ovant {
 
 class SettingsDialog : public QDialog {
@@ -19,6 +21,7 @@ private:
     Document& document_;
     Settings settings_;
     QString site_name_;
+    QLabel* refusal_;
 };
 
 }  // namespace ovant

@@ -6,6 +6,7 @@
 #include <QComboBox>
 #include <QLabel>
 #include <QScrollBar>
+#include <QToolTip>
 
 #include "app/theme/theme.h"
 
@@ -26,6 +27,8 @@ DetailsPanel::DetailsPanel(Document& document, QWidget* parent)
     setFocusPolicy(Qt::NoFocus);
     connect(&document_, &Document::changed, this, &DetailsPanel::refresh);
     connect(&document_, &Document::selection_changed, this, &DetailsPanel::refresh);
+    connect(&document_, &Document::refused, this,
+            [this](const QString& sentence) { refusal_ = sentence; });
     refresh();
 }
 
@@ -78,6 +81,18 @@ void DetailsPanel::refresh() {
     if (auto* again = content_->findChild<QWidget*>(focus_name)) again->setFocus();
 }
 
+// Takes an edit from a field, which goes back to what it was where the edit is refused. Why is said
+// at the field; the foot says it too.
+void DetailsPanel::take(QWidget* field, const QString& edit_name, Result<Site> edited,
+                        const std::function<void()>& go_back) {
+    refusal_.clear();
+    if (document_.edit(edit_name, std::move(edited))) return;
+    go_back();
+    if (refusal_.isEmpty()) return;
+    field->setToolTip(refusal_);
+    QToolTip::showText(field->mapToGlobal(QPoint(0, field->height())), refusal_, field);
+}
+
 void DetailsPanel::add_heading(const QString& text) {
     auto* label = new QLabel(text);
     label->setFont(text_font(*this, 1.05, true));
@@ -94,8 +109,8 @@ void DetailsPanel::add_text(const QString& label, const std::string& object_name
     field->setAccessibleName(label);
     field->setMaxLength(200);
     connect(field, &QLineEdit::editingFinished, this, [this, field, value, change, edit_name] {
-        if (field->text().toStdString() != value)
-            document_.edit(edit_name, change(field->text().toStdString()));
+        if (field->text().toStdString() == value) return;
+        if (!taken(field, edit_name, change(field->text().toStdString()))) field->setText(q(value));
     });
     form_->addRow(label, field);
 }
@@ -112,7 +127,8 @@ void DetailsPanel::add_number(const QString& label, const std::string& object_na
     if (may_be_empty) field->setPlaceholderText(tr("from the plan or the kind"));
     connect(field, &QuantityEdit::entered, this,
             [this, change, edit_name, field, value](std::optional<double> entered) {
-                if (!document_.edit(edit_name, change(entered))) field->set_value(value);
+                take(field, edit_name, change(entered),
+                     [field, value] { field->set_value(value); });
             });
     connect(field, &QuantityEdit::refused, &document_, &Document::refused);
     form_->addRow(label, field);
@@ -134,9 +150,8 @@ void DetailsPanel::add_choice(const QString& label, const std::string& object_na
     // Not with the wheel: scrolling the form must not change the site.
     field->setFocusPolicy(Qt::StrongFocus);
     connect(field, &QComboBox::activated, this, [this, field, now, change, edit_name](int index) {
-        const bool taken =
-            document_.edit(edit_name, change(field->itemData(index).toString().toStdString()));
-        if (!taken) field->setCurrentIndex(field->findData(q(now)));
+        take(field, edit_name, change(field->itemData(index).toString().toStdString()),
+             [field, now] { field->setCurrentIndex(field->findData(q(now))); });
     });
     form_->addRow(label, field);
 }
@@ -146,8 +161,9 @@ void DetailsPanel::add_switch(const QString& label, const std::string& object_na
     auto* field = new QCheckBox(label);
     field->setObjectName(q(object_name));
     field->setChecked(now);
-    connect(field, &QCheckBox::clicked, this,
-            [this, change, edit_name](bool on) { document_.edit(edit_name, change(on)); });
+    connect(field, &QCheckBox::clicked, this, [this, field, change, edit_name](bool on) {
+        if (!taken(field, edit_name, change(on))) field->setChecked(!on);
+    });
     form_->addRow(field);
 }
 

@@ -32,6 +32,8 @@ private:
     void fill_modules(const Device& device, const Kind& kind);
     void fill_run_links(const std::string& camera);
 
+    void take(QWidget* field, const QString& edit_name, Result<Site> edited,
+              const std::function<void()>& go_back);
     void add_heading(const QString& text);
     void add_name(const std::string& id, const std::string& name);
     void add_text(const QString& label, const std::string& object_name, const std::string& value,
@@ -52,6 +54,7 @@ private:
     Document& document_;
     QWidget* content_ = nullptr;
     QFormLayout* form_ = nullptr;
+    QString refusal_;
     std::string shown_id_;
 };
 

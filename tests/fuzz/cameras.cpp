@@ -1,0 +1,19 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Any bytes as a list of cameras: what is taken passes the gate.
+#include "core/format/camera_csv.h"
+#include "core/site/edits.h"
+#include "fuzz/fuzz.h"
+
+using namespace ovant;
+
+int LLVMFuzzerTestOneInput(const std::uint8_t* data, std::size_t size) {
+    static const Site room =
+        add_equipment_room(Site{}, shipped_catalogue(), {0, 0}, "sw-8-at-120", "rec-32")->site;
+    const CsvImport import = import_cameras(room, shipped_catalogue(), text_of(data, size));
+    for (const Error& line : import.lines) promise(sentence(line).size() > 8);
+    promise(import.site.devices.size() == room.devices.size() + import.added.size());
+    const Result<Site> kept = sound(room, shipped_catalogue(), import.site);
+    promise(static_cast<bool>(kept));
+    promise_kept(*kept);
+    return 0;
+}
