@@ -110,7 +110,8 @@ void DetailsPanel::add_text(const QString& label, const std::string& object_name
     field->setMaxLength(200);
     connect(field, &QLineEdit::editingFinished, this, [this, field, value, change, edit_name] {
         if (field->text().toStdString() == value) return;
-        if (!taken(field, edit_name, change(field->text().toStdString()))) field->setText(q(value));
+        take(field, edit_name, change(field->text().toStdString()),
+             [field, value] { field->setText(q(value)); });
     });
     form_->addRow(label, field);
 }
