@@ -163,7 +163,7 @@ void DetailsPanel::add_switch(const QString& label, const std::string& object_na
     field->setObjectName(q(object_name));
     field->setChecked(now);
     connect(field, &QCheckBox::clicked, this, [this, field, change, edit_name](bool on) {
-        if (!taken(field, edit_name, change(on))) field->setChecked(!on);
+        take(field, edit_name, change(on), [field, on] { field->setChecked(!on); });
     });
     form_->addRow(field);
 }
