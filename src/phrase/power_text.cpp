@@ -270,6 +270,11 @@ std::string assignment_text(const Assignment& assignment, const TextContext& con
             return "Runs that need the long setting would share its group with runs that cannot "
                    "have it";
         case AssignLimit::spare: return "Not enough ports to keep the spare ones free";
+        case AssignLimit::too_many:
+            return fmt::format(
+                "{:.0f} runs at one place are more than can be weighed against its ports at once, "
+                "{:.0f}: share its switches out over several places, or move plugs by hand",
+                assignment.wanted, assignment.there);
         case AssignLimit::time: return "Nothing found in the time given";
         case AssignLimit::none: break;
     }

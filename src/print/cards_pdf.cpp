@@ -32,7 +32,6 @@ constexpr double unit_width = 46;
 constexpr double unit_height = 15;
 constexpr double beside_room = card_width - 2 * card_inset - unit_width / 2 - 8;
 constexpr double unit_room = card_width - 2 * card_inset - unit_width - 6;
-constexpr int cards_a_page = 4;
 
 // The fonts that ship with Ovant, opened for one document.
 class Fonts {
@@ -237,8 +236,15 @@ private:
     double left_ = 0, y_ = 0, bottom_ = 0;
 };
 
-// Chains too long for one card go on to the next: "K14 (1 of 2)".
-std::vector<Card> in_pieces(const std::vector<Card>& cards) {
+cairo_status_t append(void* closure, const unsigned char* data, unsigned int size) {
+    static_cast<std::string*>(closure)->append(reinterpret_cast<const char*>(data), size);
+    return CAIRO_STATUS_SUCCESS;
+}
+
+}  // namespace
+
+// "K14 (1 of 2)".
+std::vector<Card> card_pieces(const std::vector<Card>& cards) {
     std::vector<Card> pieces;
     for (const Card& card : cards) {
         const std::size_t count = (card.steps.size() + most_steps_a_card - 1) / most_steps_a_card;
@@ -259,16 +265,9 @@ std::vector<Card> in_pieces(const std::vector<Card>& cards) {
     return pieces;
 }
 
-cairo_status_t append(void* closure, const unsigned char* data, unsigned int size) {
-    static_cast<std::string*>(closure)->append(reinterpret_cast<const char*>(data), size);
-    return CAIRO_STATUS_SUCCESS;
-}
-
-}  // namespace
-
 std::string cards_pdf(const std::vector<Card>& whole_cards, const std::string& site_name,
                       const TextContext& context) {
-    const std::vector<Card> cards = in_pieces(whole_cards);
+    const std::vector<Card> cards = card_pieces(whole_cards);
     std::string bytes;
     const Fonts fonts;
     cairo_surface_t* surface =

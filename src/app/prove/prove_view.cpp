@@ -3,6 +3,7 @@
 
 #include <poppler-qt6.h>
 
+#include <QPainter>
 #include <QPushButton>
 #include <QScrollBar>
 #include <QVBoxLayout>
@@ -11,15 +12,14 @@
 
 #include "app/theme/theme.h"
 #include "core/format/file_store.h"
-#include "core/prove/cards.h"
 #include "phrase/error_text.h"
 #include "print/cards_pdf.h"
 
 namespace ovant {
 namespace {
 
-constexpr int cards_a_page = 4;
-constexpr double points_an_inch = 72, page_width_points = 595.28;
+constexpr double points_an_inch = 72, page_width_points = 595.28, page_height_points = 841.89;
+constexpr std::size_t most_drawn = 12;  // pages whose pictures are held
 
 }  // namespace
 
@@ -69,38 +69,47 @@ void ProveView::resizeEvent(QResizeEvent*) {
     if (isVisible()) refresh();
 }
 
+// One page of cards, drawn when it comes into view.
+class ProveView::Sheet : public QWidget {
+public:
+    Sheet(ProveView& view, std::size_t page) : view_(view), page_(page) {
+        setObjectName(QString("sheet-%1").arg(page));
+        setAccessibleName(tr("Page %1 of wiring cards").arg(page + 1));
+    }
+
+protected:
+    void paintEvent(QPaintEvent*) override {
+        const QPixmap& picture = view_.picture_of(page_);
+        QPainter(this).drawPixmap(
+            QPointF((width() - picture.width() / picture.devicePixelRatio()) / 2, 0), picture);
+    }
+
+private:
+    ProveView& view_;
+    std::size_t page_;
+};
+
 void ProveView::refresh() {
     const std::vector<Card> cards = wiring_cards(document_.site_network());
-    cameras_.clear();
-    for (const Card& card : cards) cameras_.push_back(card.camera);
-    pdf_ = cards_pdf(cards, document_.site().name, document_.text());
     const auto failing = std::count_if(cards.begin(), cards.end(), [](const Card& card) {
         return card.verdict == Verdict::fails;
     });
     summary_->setText(failing > 0
                           ? tr("%1 cards, %2 of runs that fail").arg(cards.size()).arg(failing)
                           : tr("%1 cards").arg(cards.size()));
+    cards_ = card_pieces(cards);
+    drawn_.clear();
+    pages_ = static_cast<int>(
+        std::max<std::size_t>(1, (cards_.size() + cards_a_page - 1) / cards_a_page));
     auto* content = new QWidget;
     sheets_ = new QVBoxLayout(content);
     sheets_->setContentsMargins(0, 6, 0, 6);
     sheets_->setSpacing(14);
-    const auto pdf = Poppler::Document::loadFromData(
-        QByteArray::fromRawData(pdf_.data(), static_cast<qsizetype>(pdf_.size())));
-    pages_ = pdf ? pdf->numPages() : 0;
-    const double width = std::clamp(scroll_->width() - 24.0, 300.0, 900.0);
-    const double ratio = devicePixelRatioF();
-    const double resolution = points_an_inch * width / page_width_points * ratio;
+    page_width_ = std::clamp(scroll_->width() - 24.0, 300.0, 900.0);
     for (int page = 0; page < pages_; ++page) {
-        pdf->setRenderHint(Poppler::Document::Antialiasing);
-        pdf->setRenderHint(Poppler::Document::TextAntialiasing);
-        QPixmap picture =
-            QPixmap::fromImage(pdf->page(page)->renderToImage(resolution, resolution));
-        picture.setDevicePixelRatio(ratio);
-        auto* sheet = new QLabel;
-        sheet->setObjectName(QString("sheet-%1").arg(page));
-        sheet->setAccessibleName(tr("Page %1 of wiring cards").arg(page + 1));
-        sheet->setPixmap(picture);
-        sheet->setAlignment(Qt::AlignCenter);
+        auto* sheet = new Sheet(*this, static_cast<std::size_t>(page));
+        sheet->setFixedHeight(
+            static_cast<int>(page_width_ * page_height_points / page_width_points));
         sheets_->addWidget(sheet);
     }
     sheets_->addStretch(1);
@@ -108,10 +117,42 @@ void ProveView::refresh() {
     stale_ = false;
 }
 
+// The picture of a page as it will print; of those drawn the longest unseen goes.
+const QPixmap& ProveView::picture_of(std::size_t page) {
+    const auto known = std::find_if(drawn_.begin(), drawn_.end(),
+                                    [&](const auto& one) { return one.first == page; });
+    if (known != drawn_.end()) {
+        std::rotate(drawn_.begin(), known, known + 1);
+        return drawn_.front().second;
+    }
+    const std::size_t first = page * cards_a_page;
+    const std::size_t last = std::min(first + cards_a_page, cards_.size());
+    const std::vector<Card> of_page(
+        cards_.begin() + static_cast<std::ptrdiff_t>(std::min(first, last)),
+        cards_.begin() + static_cast<std::ptrdiff_t>(last));
+    const std::string bytes = cards_pdf(of_page, document_.site().name, document_.text());
+    const auto pdf = Poppler::Document::loadFromData(
+        QByteArray::fromRawData(bytes.data(), static_cast<qsizetype>(bytes.size())));
+    QPixmap picture;
+    const double ratio = devicePixelRatioF();
+    if (const auto printed = pdf ? pdf->page(0) : nullptr) {
+        pdf->setRenderHint(Poppler::Document::Antialiasing);
+        pdf->setRenderHint(Poppler::Document::TextAntialiasing);
+        const double resolution = points_an_inch * page_width_ / page_width_points * ratio;
+        picture = QPixmap::fromImage(printed->renderToImage(resolution, resolution));
+        picture.setDevicePixelRatio(ratio);
+    }
+    drawn_.insert(drawn_.begin(), {page, std::move(picture)});
+    if (drawn_.size() > most_drawn) drawn_.pop_back();
+    return drawn_.front().second;
+}
+
 void ProveView::follow_selection() {
-    const auto found = std::find(cameras_.begin(), cameras_.end(), document_.selected_camera());
-    if (found == cameras_.end() || !scroll_->widget()) return;
-    const auto page = (found - cameras_.begin()) / cards_a_page;
+    const std::string camera = document_.selected_camera();
+    const auto found = std::find_if(cards_.begin(), cards_.end(),
+                                    [&](const Card& card) { return card.camera == camera; });
+    if (found == cards_.end() || !scroll_->widget()) return;
+    const auto page = static_cast<std::size_t>(found - cards_.begin()) / cards_a_page;
     if (auto* sheet = scroll_->widget()->findChild<QWidget*>(QString("sheet-%1").arg(page))) {
         scroll_->widget()->layout()->activate();
         scroll_->verticalScrollBar()->setValue(sheet->y());
@@ -124,7 +165,8 @@ void ProveView::save_pdf() {
         prompts_.save_path(this, tr("Save wiring cards"), tr("PDF (*.pdf)"),
                            QString::fromStdString(document_.site().name) + tr(" wiring cards.pdf"));
     if (path.isEmpty()) return;
-    const Result<FileStamp> saved = save_file(path.toStdString(), pdf_, std::nullopt);
+    const Result<FileStamp> saved =
+        save_file(path.toStdString(), cards_pdf(cards_, document_.site().name, document_.text()));
     if (!saved) emit document_.refused(QString::fromStdString(sentence(saved.error())));
 }
 

@@ -4,10 +4,12 @@
 
 #include <QLabel>
 #include <QScrollArea>
+#include <QPixmap>
 #include <QWidget>
 
 #include "app/document/document.h"
 #include "app/shell/prompts.h"
+#include "core/prove/cards.h"
 
 class QVBoxLayout;
 
@@ -33,8 +35,11 @@ private:
     QLabel* summary_;
     QScrollArea* scroll_;
     QVBoxLayout* sheets_ = nullptr;
-    std::string pdf_;
-    std::vector<std::string> cameras_;  // of the cards, in order
+    class Sheet;
+    const QPixmap& picture_of(std::size_t page);
+    std::vector<Card> cards_;                             // as they are printed
+    std::vector<std::pair<std::size_t, QPixmap>> drawn_;  // by page, the last seen first
+    double page_width_ = 0;
     int pages_ = 0;
     bool stale_ = true;
 };

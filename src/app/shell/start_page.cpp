@@ -84,9 +84,12 @@ void StartPage::set_recent(const QStringList& paths, const QList<KeptWork>& kept
         delete item;
     }
     constexpr qsizetype most_kept = 3;
+    constexpr int most_name_width = 160;
     for (const KeptWork& work : kept.first(std::min(kept.size(), most_kept))) {
+        const QString name =
+            fontMetrics().elidedText(kept_name(work), Qt::ElideMiddle, most_name_width);
         auto* recover = button(tr("Go on with %1, kept %2, %3 kB")
-                                   .arg(kept_name(work), work.when.toString("yyyy-MM-dd HH:mm"))
+                                   .arg(name, work.when.toString("yyyy-MM-dd HH:mm"))
                                    .arg((work.bytes + 999) / 1000),
                                "recoverUnsaved", this);
         recover->setToolTip(work.site_path.isEmpty() ? tr("It was never saved to a file")

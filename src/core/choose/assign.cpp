@@ -30,6 +30,13 @@ public:
             out.found = out.proven = out.inside_keep = true;
             return out;
         }
+        if (ports_.too_many) {
+            out.limit = AssignLimit::too_many;
+            out.wanted = static_cast<double>(ports_.items.size());
+            out.there =
+                static_cast<double>(most_fits / std::max<std::size_t>(1, ports_.pools.size()));
+            return out;
+        }
         for (const Item& item : ports_.items) {
             if (best_of(item).verdict == Verdict::fails) out.not_helped.push_back(name_of(item));
         }
@@ -52,7 +59,7 @@ public:
     }
 
     IntegerProgramme programme() {
-        return ports_.items.empty() ? IntegerProgramme() : write(true, {});
+        return ports_.items.empty() || ports_.too_many ? IntegerProgramme() : write(true, {});
     }
 
 private:

@@ -43,6 +43,7 @@ enum class AssignLimit {
     uplink,          // Mb/s wanted and there
     groups,          // runs that want the long setting share groups with runs that cannot
     spare,           // free ports
+    too_many,        // runs at the place, and how many can be assigned at once
     time             // nothing found in the time given
 };
 

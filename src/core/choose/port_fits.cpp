@@ -160,6 +160,8 @@ private:
     }
 
     void measure() {
+        out_.too_many = out_.items.size() * out_.pools.size() > most_fits;
+        if (out_.too_many) return;
         out_.stay_fits.assign(out_.pools.size(),
                               {Level{Verdict::holds, 0}, Level{Verdict::holds, 0}});
         out_.fits.assign(out_.items.size(), std::vector<std::array<Fit, 2>>(out_.pools.size()));

@@ -52,8 +52,13 @@ struct PortFits {
     std::vector<Item> items;
     std::vector<std::vector<std::array<Fit, 2>>> fits;  // by item, pool, setting of its group
     std::vector<std::array<Level, 2>> stay_fits;        // by pool and setting: what stays there
+    bool too_many = false;  // more than most_fits to try: nothing was measured
     bool group_now(const Pool& pool) const;
 };
+
+// Plugs times pools of ports that are tried one by one, each a judgement of its run: about a
+// thousand runs on forty switches.
+inline constexpr std::size_t most_fits = 50'000;
 
 // Of the PoE ports at a place, the head end where it is empty.
 PortFits measure_ports(const Site& site, const Catalogue& catalogue, const std::string& place,

@@ -158,6 +158,7 @@ std::string found_in(const json& value) {
         case json::value_t::object: return "an object";
         case json::value_t::array: return fmt::format("a list of {}", value.size());
         case json::value_t::string: return shown_value(value.get_ref<const std::string&>());
+        case json::value_t::number_float: return shown_value(value.get<double>());
         default: return shown_value(value.dump());
     }
 }
