@@ -386,3 +386,25 @@ TEST_CASE("The chance of a run is one with room, none where it fails far off, be
     CHECK(edge < 0.95);
     CHECK(chance(96) >= edge);
 }
+
+TEST_CASE("more plugs than can be weighed are told at once", "[assign]") {
+    const auto at_head_end = [](Site site) {
+        Place room;
+        room.id = "ROOM";
+        room.head_end = true;
+        site.places.push_back(room);
+        for (Device& device : site.devices) device.place = "ROOM";
+        return site;
+    };
+    const Site large = at_head_end(large_site(5000));
+    const Assignment found = assign_ports(large, shipped_catalogue());
+    CHECK_FALSE(found.found);
+    CHECK(found.limit == AssignLimit::too_many);
+    CHECK(found.wanted > 1000);
+    CHECK(found.there >= 1);
+    CHECK(found.site == large);
+    CHECK(assignment_text(found, {}).find("more than can be weighed") != std::string::npos);
+    // A site of the size that is usual is weighed as before.
+    CHECK(assign_ports(at_head_end(large_site(96)), shipped_catalogue()).limit !=
+          AssignLimit::too_many);
+}

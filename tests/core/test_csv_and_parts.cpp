@@ -6,6 +6,8 @@
 
 #include "core/format/camera_csv.h"
 #include "core/format/parts_sheet.h"
+#include "core/format/site_json.h"
+#include "core/site/edits.h"
 #include "phrase/error_text.h"
 #include "support/sites.h"
 #include "support/temp_folder.h"
@@ -154,4 +156,62 @@ TEST_CASE("the spreadsheet holds the same numbers as the list", "[parts]") {
     CHECK(sheet.find("sw-16-at-185") != std::string::npos);
     CHECK(sheet.find("Marram Quay, prices in EUR") != std::string::npos);
     CHECK_FALSE(write_parts_xlsx("/nowhere/at/all.xlsx", "X", parts, "EUR"));
+}
+
+TEST_CASE("line numbers are those of the file, an open quote is one error at its line",
+          "[csv][bad-input]") {
+    const Site site = bare_site();
+    const CsvImport import = import_cameras(
+        site, shipped_catalogue(),
+        "name,x,y\r\n\r\n\"two\nlines\",1,2\r\nbad,here,2\r\n\"never closed,1,2\nlost,1,2\n");
+    REQUIRE(import.added.size() == 1);
+    CHECK(find_device(import.site, import.added.front())->name == "two\nlines");
+    REQUIRE(import.lines.size() == 2);
+    CHECK(import.lines[0].place == "line 5, x");
+    CHECK(import.lines[1].place == "line 6");
+    CHECK(import.lines[1].code == ErrorCode::open_quote);
+    // A quote inside a word is a letter, also in a last line that does not end.
+    const CsvImport inch = import_cameras(site, shipped_catalogue(), "name,x,y\n5\" pipe,1,2");
+    CHECK(inch.lines.empty());
+    CHECK(inch.added.size() == 1);
+}
+
+TEST_CASE("a list of old is read as Latin-1, and held to what a site may hold",
+          "[csv][bad-input]") {
+    const Site site = bare_site();
+    const CsvImport import = import_cameras(site, shipped_catalogue(),
+                                            "name,x,y,watts,mbps\nQuai \xe9t\xe9,1,2,1001,10001\n" +
+                                                std::string(201, 'n') + ",3,4,,\n");
+    REQUIRE(import.added.size() == 2);
+    CHECK(find_device(import.site, import.added[0])->name == "Quai \xc3\xa9t\xc3\xa9");
+    REQUIRE(import.lines.size() == 3);
+    CHECK(import.lines[0].place == "line 2, watts");
+    CHECK(import.lines[1].place == "line 2, mbps");
+    CHECK(import.lines[2].place == "line 3, name");
+    CHECK(sound(site, shipped_catalogue(), import.site));
+}
+
+TEST_CASE("a long list is read in its time, tells how far it is and can be stopped", "[csv]") {
+    Site site = bare_site();
+    for (int i = 0; i < 20; ++i)
+        site =
+            add_device(std::move(site), shipped_catalogue(), "sw-24-at-370", {i * 10.0, 0})->site;
+    std::string csv = "name,x,y,length\n";
+    for (int i = 0; i < 8000; ++i)
+        csv += "Camera " + std::to_string(i) + "," + std::to_string(i % 200) + ",5,60\n";
+    int told = 0;
+    const CsvImport import = import_cameras(site, shipped_catalogue(), csv, [&](double share) {
+        CHECK(share > 0);
+        CHECK(share < 1);
+        return ++told > 0;
+    });
+    CHECK(told > 10);
+    CHECK(import.added.size() == 8000);
+    CHECK(import.site.links.size() == 480);
+    CHECK(import.lines.size() == 8000 - 480);  // no free port
+    CHECK(sound(site, shipped_catalogue(), import.site));
+    const CsvImport stopped =
+        import_cameras(site, shipped_catalogue(), csv, [](double share) { return share < 0.3; });
+    CHECK(stopped.stopped);
+    CHECK(stopped.added.size() < 3000);
 }

@@ -84,13 +84,12 @@ TEST_CASE("an outside validator takes the same files by the schema", "[schema]")
     Outside outside;
     std::mt19937 random(7);
     int refused = 0, taken = 0;
-    for (const char* file :
-         {"data/demo/marram-quay.ovant.json", "tests/data/versions/version-1.ovant.json",
-          "tests/data/corpus/site/chain.json"}) {
+    // Small files: the validator looks at the whole of one each time.
+    for (const char* file : {"tests/data/bad-inputs.json", "tests/data/corpus/site/chain.json"}) {
         json site = json::parse(read_all(source_file(file)));
-        site.erase("drawing");  // one long text would be picked again and again
+        if (site.contains("base")) site = json(site["base"]);
         REQUIRE(outside.accepts(site));
-        for (int i = 0; i < 400; ++i) {
+        for (int i = 0; i < 350; ++i) {
             const json changed = changed_somewhere(site, random);
             const Result<Site> read = read_site(changed.dump());
             if (!read && !is_of_structure(read.error().code)) continue;  // a reference
@@ -101,6 +100,6 @@ TEST_CASE("an outside validator takes the same files by the schema", "[schema]")
             ++(read ? taken : refused);
         }
     }
-    CHECK(refused > 300);
-    CHECK(taken > 100);
+    CHECK(refused > 150);
+    CHECK(taken > 50);
 }

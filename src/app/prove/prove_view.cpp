@@ -9,6 +9,7 @@
 #include <QVBoxLayout>
 
 #include <algorithm>
+#include <cmath>
 
 #include "app/theme/theme.h"
 #include "core/format/file_store.h"
@@ -81,7 +82,8 @@ protected:
     void paintEvent(QPaintEvent*) override {
         const QPixmap& picture = view_.picture_of(page_);
         QPainter(this).drawPixmap(
-            QPointF((width() - picture.width() / picture.devicePixelRatio()) / 2, 0), picture);
+            QPointF(std::floor((width() - picture.width() / picture.devicePixelRatio()) / 2), 0),
+            picture);
     }
 
 private:

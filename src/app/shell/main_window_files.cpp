@@ -7,6 +7,7 @@
 #include <QFileInfo>
 #include <QLabel>
 #include <QListWidget>
+#include <QProgressDialog>
 #include <QPushButton>
 #include <QSettings>
 #include <QStackedWidget>
@@ -307,7 +308,16 @@ void MainWindow::refresh_start_page() {
 void MainWindow::import_csv(const QString& path) {
     const Result<std::string> text = read_file(path.toStdString(), largest_csv_bytes);
     if (!text) return say(q(sentence(text.error())));
-    const CsvImport import = import_cameras(document_.committed(), document_.catalogue(), *text);
+    QProgressDialog progress(tr("Reading cameras…"), tr("Stop"), 0, 100, this);
+    progress.setObjectName("importProgress");
+    progress.setWindowModality(Qt::WindowModal);
+    const CsvImport import =
+        import_cameras(document_.committed(), document_.catalogue(), *text, [&](double share) {
+            progress.setValue(static_cast<int>(100 * share));
+            return !progress.wasCanceled();
+        });
+    progress.reset();
+    if (import.stopped) return say(tr("Stopped: no camera was taken."));
     if (!import.added.empty()) {
         document_.edit(tr("Import cameras (%1)").arg(import.added.size()), import.site);
         plan_->fit();
