@@ -2,12 +2,15 @@
 // Wiring cards, and the commands of ovant-cli run in process and as a program.
 #include <catch2/catch.hpp>
 #include <sys/wait.h>
+#include <unistd.h>
 
+#include <csignal>
 #include <cstdlib>
 #include <nlohmann/json.hpp>
 #include <sstream>
 
 #include "cli/commands.h"
+#include "core/format/file_store.h"
 #include "core/format/parts_sheet.h"
 #include "core/format/site_json.h"
 #include "core/prove/cards.h"
@@ -303,4 +306,33 @@ TEST_CASE("a spreadsheet is written whole or not at all, long lists in several c
 TEST_CASE("a currency that looks like a formula is made harmless", "[cli][files]") {
     CHECK(parts_csv({}, "=1+1").find(",\"price each =1+1\"") != std::string::npos);
     CHECK(parts_csv({}, "a,b").find("\"price a,b\"") != std::string::npos);
+}
+
+TEST_CASE("killed at any instant, spreadsheet and cards are each whole", "[cli][files]") {
+    const TempFolder folder;
+    const Site site = demo_site();
+    const Network net = lay_out(site, shipped_catalogue());
+    const std::vector<PartLine> parts = count_parts(net);
+    const std::string sheet = folder.file("parts.xlsx"), pdf = folder.file("cards.pdf");
+    REQUIRE(write_parts_xlsx(sheet, site.name, parts, "EUR"));
+    const std::string cards =
+        cards_pdf(wiring_cards(net), site.name, {UnitSystem::metric, &shipped_catalogue()});
+    REQUIRE(save_file(pdf, cards));
+    for (int delay_us : {500, 3000, 9000, 21000}) {
+        const pid_t child = fork();
+        REQUIRE(child >= 0);
+        if (child == 0) {
+            for (;;) {
+                (void)write_parts_xlsx(sheet, site.name, parts, "EUR");
+                (void)save_file(pdf, cards);
+            }
+        }
+        usleep(static_cast<useconds_t>(20000 + delay_us));
+        kill(child, SIGKILL);
+        int status = 0;
+        waitpid(child, &status, 0);
+        CHECK(WIFSIGNALED(status));
+        CHECK(std::system(("unzip -tq " + sheet + " > /dev/null").c_str()) == 0);
+        CHECK(read_all(pdf) == cards);
+    }
 }
