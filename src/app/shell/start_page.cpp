@@ -68,9 +68,13 @@ StartPage::StartPage(QWidget* parent) : QWidget(parent), files_(new QVBoxLayout)
     column->addSpacing(8);
     column->addLayout(files_);
     column->addStretch(2);
+    auto* middle = new QWidget;
+    middle->setFixedWidth(420);
+    column->setContentsMargins(0, 0, 0, 0);
+    middle->setLayout(column);
     auto* layout = new QHBoxLayout(this);
     layout->addStretch(1);
-    layout->addLayout(column, 2);
+    layout->addWidget(middle);
     layout->addStretch(1);
     connect(demo, &QPushButton::clicked, this, &StartPage::demo_wanted);
     connect(fresh, &QPushButton::clicked, this, &StartPage::new_wanted);

@@ -255,24 +255,27 @@ Proposal judge_draft(const ChooseContext& context, Site candidate) {
 
 namespace {
 
+// The best of the candidates whose site the gate would let through.
 Proposal choose(const ChooseContext& context, const std::vector<Draft>& candidates, bool by_price) {
-    std::optional<Proposal> best;
     std::optional<Error> unsound;
-    const Site* chosen = nullptr;
-    for (const Draft& candidate : candidates) {
-        if (std::vector<Error> problems = find_problems(candidate.site, context.catalogue);
-            !problems.empty()) {
-            if (!unsound) unsound = std::move(problems.front());
-            continue;
+    std::vector<bool> refused(candidates.size(), false);
+    for (;;) {
+        std::optional<Proposal> best;
+        std::size_t chosen = 0;
+        for (std::size_t i = 0; i < candidates.size(); ++i) {
+            if (refused[i]) continue;
+            Proposal proposal = judge(context, candidates[i].site);
+            if (best && !better(proposal, *best)) continue;
+            best = std::move(proposal);
+            chosen = i;
+            if (by_price && best->verdict == Verdict::holds) break;
         }
-        Proposal proposal = judge(context, candidate.site);
-        if (best && !better(proposal, *best)) continue;
-        best = std::move(proposal);
-        chosen = &candidate.site;
-        if (by_price && best->verdict == Verdict::holds) break;
+        if (!best) return unsound ? not_sound(std::move(*unsound)) : cannot_build(Cannot::no_cable);
+        Proposal done = finished(context, candidates[chosen].site, std::move(*best));
+        if (done.cannot != Cannot::not_sound) return done;
+        refused[chosen] = true;
+        if (!unsound) unsound = std::move(done.unsound);
     }
-    if (!best) return unsound ? not_sound(std::move(*unsound)) : cannot_build(Cannot::no_cable);
-    return finished(context, *chosen, std::move(*best));
 }
 
 }  // namespace
