@@ -91,8 +91,6 @@ public:
         }
         return std::move(rest_);
     }
-    // What another reader of the same object did not know.
-    void add_rest(json rest) { rest_.update(rest); }
     void known(std::string_view key) {
         keys_.push_back(key);
         known_ += object_.contains(key);
@@ -213,14 +211,15 @@ public:
         keep_rest(key, reader.rest_of());
     }
     template <class G>
-    void group(std::string_view key, std::optional<G> O::*member, Shape = Shape::sparse) {
+    void group(std::string_view key, std::optional<G> O::*member, Shape shape = Shape::sparse) {
         const json* value = find(key, Need::no);
         if (!value) return;
         const JsonPath at = step(key);
         G group;
         FieldReader<G> reader(*value, group, at, problems_);
         if (reader.read()) into_.*member = std::move(group);
-        keep_rest(key, reader.rest_of());
+        // What is replaced whole takes along what stood in it beside.
+        if (shape == Shape::sparse) keep_rest(key, reader.rest_of());
     }
     template <class P>
     void part(P O::*member) {

@@ -42,7 +42,7 @@ void read_head(const json& object, Problems& problems) {
 }
 
 void read_drawing(const json& object, const JsonPath& root, FieldReader<Site>& reader, Site& site,
-                  Problems& problems, json& rest) {
+                  Problems& problems) {
     reader.known("drawing");
     const auto found = object.find("drawing");
     if (found == object.end()) return;
@@ -50,8 +50,6 @@ void read_drawing(const json& object, const JsonPath& root, FieldReader<Site>& r
     DrawingInFile drawing;
     FieldReader<DrawingInFile> drawing_reader(*found, drawing, at, problems);
     if (drawing_reader.read()) site.drawing = from_file(std::move(drawing));
-    if (json unknown = drawing_reader.rest_of(); !unknown.empty())
-        rest["drawing"] = std::move(unknown);
 }
 
 // The site's own kinds keep the letters of the file: what this version does not know, the order.
@@ -96,13 +94,11 @@ Site site_from(const json& object, std::string_view text, Problems& problems) {
         return site;
     }
     read_head(object, problems);
-    json rest = json::object();
     FieldReader<Site> reader(object, site, root, problems);
     reader.known("format");
     reader.known("version");
-    read_drawing(object, root, reader, site, problems, rest);
+    read_drawing(object, root, reader, site, problems);
     read_own_kinds(object, text, root, reader, site, problems);
-    reader.add_rest(std::move(rest));
     reader.read();
     return site;
 }
