@@ -312,6 +312,26 @@ TEST_CASE("two windows keep their work apart", "[files]") {
     CHECK(left_work(q(own.path.string()), path).isEmpty());
 }
 
+TEST_CASE("work beside a site that somebody else has open is not offered", "[files]") {
+    const TempFolder folder;
+    const QString path = marina_in(folder);
+    folder.write(".quay.ovant.json.20260101000000000-1-1.autosave", "{}");
+    CHECK(left_work({}, path).size() == 1);
+    const pid_t other = fork();
+    REQUIRE(other >= 0);
+    if (other == 0) {
+        SiteLock lock;
+        if (!lock.take(path).isEmpty()) _exit(1);
+        for (;;) pause();
+    }
+    const QString lock = q(folder.file(".quay.ovant.json.lock"));
+    CHECK(QTest::qWaitFor([&] { return QFileInfo::exists(lock) && QFileInfo(lock).size() > 0; }));
+    CHECK(left_work({}, path).isEmpty());
+    kill(other, SIGKILL);
+    waitpid(other, nullptr, 0);
+    CHECK(left_work({}, path).size() == 1);
+}
+
 TEST_CASE("kept work is no wider than the site's file", "[files]") {
     const TempFolder folder;
     const QString path = marina_in(folder);

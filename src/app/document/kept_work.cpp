@@ -7,6 +7,7 @@
 #include <QFile>
 #include <QFileInfo>
 #include <QRegularExpression>
+#include <QSysInfo>
 
 #include <algorithm>
 
@@ -51,7 +52,27 @@ KeptWork described(const QFileInfo& file, const QString& site_path) {
             file.lastModified(), file.size()};
 }
 
+QString lock_beside(const QString& site_path) {
+    const QFileInfo site(full(site_path));
+    const QFileInfo target(site.isSymLink() ? site.symLinkTarget() : site.filePath());
+    return target.dir().filePath("." + target.fileName() + ".lock");
+}
+
+// Another person or machine has the site open: what is kept beside it may be theirs, and alive.
+bool held_by_another(const QString& site_path) {
+    const QString path = lock_beside(site_path);
+    if (!QFileInfo::exists(path)) return false;
+    QLockFile lock(path);
+    lock.setStaleLockTime(0);
+    if (lock.tryLock(0)) return false;
+    qint64 process = 0;
+    QString host, program;
+    return !lock.getLockInfo(&process, &host, &program) ||
+           process != QCoreApplication::applicationPid() || host != QSysInfo::machineHostName();
+}
+
 void add_beside(const QString& folder, const QString& site_path, QList<KeptWork>& out) {
+    if (held_by_another(site_path)) return;
     const QFileInfo site(full(site_path));
     const QString start = "." + site.fileName() + ".";
     const QFileInfoList files =
@@ -117,9 +138,9 @@ QString kept_apart(const Session& session, const QString& site_path, int number)
 }
 
 bool note_site(const QString& kept_file, const QString& site_path) {
-    return save_file((kept_file + from_ending).toStdString(), full(site_path).toStdString())
-        .
-        operator bool();
+    const Result<FileStamp> noted =
+        save_file((kept_file + from_ending).toStdString(), full(site_path).toStdString());
+    return static_cast<bool>(noted);
 }
 
 QList<KeptWork> left_work(const QString& folder, const QString& site_path) {
@@ -157,10 +178,7 @@ void throw_away(const QString& kept_file) {
 
 QString SiteLock::take(const QString& site_path) {
     release();
-    const QFileInfo site(full(site_path));
-    const QFileInfo target(site.isSymLink() ? site.symLinkTarget() : site.filePath());
-    auto lock =
-        std::make_unique<QLockFile>(target.dir().filePath("." + target.fileName() + ".lock"));
+    auto lock = std::make_unique<QLockFile>(lock_beside(site_path));
     lock->setStaleLockTime(0);
     if (lock->tryLock(0)) {
         lock_ = std::move(lock);

@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // What a field of a file is called and what it may hold, said once. Each struct of the model has a
 // function fields(visitor, Of<Struct>) that lists its members (site/site_fields.h,
-// catalogue/kind_fields.h); the reader, the writer, the gate before every change, the forms and the
-// published schema are visitors of that list. Includes only result.h.
+// catalogue/kind_fields.h); the reader, the writer, the gate before every change (and so the forms)
+// and the published schema are visitors of that list. Includes only result.h.
 //
 // A visitor has, for a member of O:
 //   id(key, &O::text)                        readable id, needed

@@ -54,9 +54,12 @@ void mend_one(Site& site, const SiteProblem& problem, Gone& gone) {
         else
             indices.insert(problem.index);
     };
-    if (problem.list == "devices" && !problem.field.empty())
+    // Of a list cut short, what was wrong past its end is gone already.
+    const bool in_devices = problem.list == "devices" && problem.index < site.devices.size();
+    const bool in_links = problem.list == "links" && problem.index < site.links.size();
+    if (in_devices && !problem.field.empty())
         mend_device(site.devices[problem.index], problem, gone.devices);
-    else if (problem.list == "links" && !problem.field.empty())
+    else if (in_links && !problem.field.empty())
         mend_link(site.links[problem.index], problem, gone.links);
     else if (problem.list == "devices")
         mend_list(site.devices, gone.devices);
