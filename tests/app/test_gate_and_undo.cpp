@@ -381,3 +381,24 @@ TEST_CASE("keys and mouse at random leave a site that opens", "[window][monkey]"
     while (d.document().can_redo()) d.document().redo();
     CHECK(bytes(d) == last);
 }
+
+TEST_CASE("what cannot be done on the plan says why where it was tried", "[window][gate]") {
+    Driver d;
+    d.open_copper();
+    const std::string before = bytes(d);
+    d.plan()->set_tool(PlanTool::cable);
+    d.click(d.plan(), d.on_plan("K14"));
+    d.click(d.plan(), d.on_plan("K13"));
+    CHECK_FALSE(d.plan()->refusal().isEmpty());
+    CHECK(d.plan()->refusal() == d.text_of("message"));
+    CHECK(bytes(d) == before);
+    // The next click starts afresh.
+    d.plan()->set_tool(PlanTool::select);
+    d.click(d.plan(), d.on_plan("K14"));
+    CHECK(d.plan()->refusal().isEmpty());
+    // What is refused elsewhere is not said here.
+    d.find<QTabBar>("rightTabs")->setCurrentIndex(1);
+    d.document().select(d.document().site().places.front().id);
+    enter(d, detail(d, "mast"), "350 m");
+    CHECK(d.plan()->refusal().isEmpty());
+}

@@ -7,32 +7,20 @@
 #include <cstdlib>
 #include <fstream>
 
-#include "core/format/file_store.h"
+#include "monkey/first_sites.h"
 #include "monkey/monkey.h"
 
 namespace ovant {
 namespace {
-
-std::vector<Site> first_sites() {
-    std::vector<Site> sites{Site{}};
-    for (const char* file :
-         {"data/demo/marram-quay.ovant.json", "tests/data/versions/version-1.ovant.json",
-          "tests/data/versions/version-2.ovant.json", "tests/data/corpus/site/chain.json",
-          "tests/data/corpus/site/empty.json"}) {
-        const Result<std::string> text =
-            read_file(std::string(SOURCE_FOLDER "/") + file, largest_site_bytes);
-        Result<Site> site = text ? read_site(*text) : Result<Site>(text.error());
-        if (site) sites.push_back(std::move(*site));
-    }
-    return sites;
-}
 
 int run(std::size_t edits, std::uint32_t seed) {
     constexpr std::size_t edits_a_site = 150, edits_a_look = 12;
     const std::vector<Site> sites = first_sites();
     MonkeyCounts all;
     for (std::uint32_t round = 0; all.tried < edits; ++round) {
-        Monkey monkey(sites[round % sites.size()], seed + round);
+        const std::size_t first = round % (sites.size() + 1);
+        Monkey monkey(first < sites.size() ? sites[first] : random_site(seed + round),
+                      seed + round);
         for (std::size_t i = 0; i < edits_a_site && all.tried + i < edits; ++i) {
             // Said before it is done: a crash leaves the line behind.
             if (std::getenv("OVANT_MONKEY_LOUD"))

@@ -34,7 +34,6 @@ public:
     const MonkeyCounts& counts() const { return counts_; }
 
 private:
-    struct Edits;
     std::mt19937 random_;
     std::vector<Site> history_;
     std::vector<std::string> bytes_;

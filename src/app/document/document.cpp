@@ -113,7 +113,11 @@ void Document::preview(Result<Site> edited) {
 
 void Document::preview_move(const std::string& id, Point to) {
     Result<Site> moved = gated(move_object(*current_, id, to));
-    if (!moved || read_only_) return;
+    if (read_only_) return;
+    if (!moved) {
+        emit refused(QString::fromStdString(sentence(moved.error())));
+        return;
+    }
     // A place takes its equipment along: no single device says what changed.
     const bool device = find_device(*current_, id) != nullptr;
     show_site(std::make_shared<const Site>(std::move(*moved)), device ? id : std::string());

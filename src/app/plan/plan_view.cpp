@@ -64,7 +64,14 @@ PlanView::PlanView(Document& document, QWidget* parent)
     hint_->setWordWrap(true);
     hint_->setAttribute(Qt::WA_TransparentForMouseEvents);
     connect(&document_, &Document::changed, this, [this] {
+        refusal_.clear();
         update_hint();
+        update();
+    });
+    connect(&document_, &Document::refused, this, [this](const QString& sentence) {
+        if (!hasFocus()) return;
+        refusal_ = sentence;
+        refusal_at_ = map_.to_site(cursor_);
         update();
     });
     moment_->setObjectName("planMoment");
@@ -243,6 +250,7 @@ void PlanView::paintEvent(QPaintEvent*) {
     painter.drawPixmap(0, 0, ground_);
     paint_plan(painter, document_, map_, *this);
     paint_tool(painter);
+    paint_refusal(painter);
 }
 
 void PlanView::say(QPainter& painter, QPointF at, const QString& text) {
@@ -257,6 +265,25 @@ void PlanView::say(QPainter& painter, QPointF at, const QString& text) {
     painter.drawRoundedRect(box, 3, 3);
     painter.setPen(theme.ink);
     painter.drawText(box, Qt::AlignCenter, text);
+}
+
+void PlanView::paint_refusal(QPainter& painter) {
+    if (refusal_.isEmpty()) return;
+    const Theme& theme = theme_of(*this);
+    constexpr double widest_px = 360, margin_px = 8;
+    const QPointF at = map_.to_pixel(refusal_at_);
+    painter.setFont(text_font(*this, 0.95, true));
+    const QRectF text = QFontMetricsF(painter.font())
+                            .boundingRect(QRectF(0, 0, std::min(widest_px, width() - 40.0), 1000),
+                                          Qt::TextWordWrap, refusal_);
+    QRectF box(at + QPointF(14, 10), text.size() + QSizeF(2 * margin_px + 2, 2 * margin_px));
+    box.moveLeft(std::clamp(box.left(), 4.0, std::max(4.0, width() - box.width() - 4)));
+    box.moveTop(std::clamp(box.top(), 4.0, std::max(4.0, height() - box.height() - 4)));
+    painter.setPen(QPen(theme.fails, 1.5));
+    painter.setBrush(theme.card);
+    painter.drawRoundedRect(box, 3, 3);
+    painter.drawText(box.adjusted(margin_px, margin_px, -margin_px, -margin_px), Qt::TextWordWrap,
+                     refusal_);
 }
 
 QString PlanView::drag_text() const {
@@ -358,6 +385,7 @@ QPointF PlanView::snapped(QPointF pixel) const {
 
 void PlanView::mousePressEvent(QMouseEvent* event) {
     by_keyboard_ = false;
+    refusal_.clear();
     cursor_ = press_pixel_ = last_pixel_ = event->position();
     if (event->button() == Qt::MiddleButton) {
         panning_ = true;
@@ -459,6 +487,7 @@ void PlanView::nudge(QPointF step) {
         return;
     }
     const Device* device = find_device(document_.site(), document_.selected());
+    if (device) cursor_ = map_.to_pixel(device->at);
     if (!device) {
         own_view_ = true;
         map_.pan(-step * 40);
@@ -471,6 +500,7 @@ void PlanView::nudge(QPointF step) {
 }
 
 void PlanView::keyPressEvent(QKeyEvent* event) {
+    refusal_.clear();
     const double size = event->modifiers() & Qt::ShiftModifier ? 10 : 1;
     switch (event->key()) {
         case Qt::Key_Left: return nudge({-size, 0});

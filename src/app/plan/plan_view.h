@@ -48,6 +48,7 @@ public:
     // A field shown in the corner of the plan while the camera tool is on.
     void set_tool_field(QWidget* field) { tool_field_ = field; }
     const PlanMap& map() const { return map_; }
+    const QString& refusal() const { return refusal_; }
     void fit();
     void zoom(double factor);
     // Brings a selected device into view.
@@ -90,6 +91,7 @@ private:
     void ask_known_length();
     void paint_tool(QPainter& painter);
     void say(QPainter& painter, QPointF at, const QString& text);
+    void paint_refusal(QPainter& painter);
     QString drag_text() const;
     QPointF snapped(QPointF pixel) const;
     void update_hint();
@@ -100,6 +102,8 @@ private:
     PlanTool tool_ = PlanTool::select;
     std::string camera_kind_ = "cam-fixed-4mp";
     std::string cable_kind_ = "cat5e-solid-24-out";
+    QString refusal_;  // why what was just done here is not taken, said at its spot
+    Point refusal_at_;
     QPointF cursor_;  // of the tool: the mouse, or moved by the arrow keys
     bool by_keyboard_ = false;
     bool pressed_ = false, panning_ = false, dragging_ = false;
