@@ -50,13 +50,52 @@ std::string mismatch_text(const Check& check) {
     }
 }
 
-std::string mains_text(const Check& check) {
+std::string unexpected_text(const Check& check, const TextContext& context) {
+    const std::string volts =
+        check.parts.empty() ? "volts" : shown(check.parts[0], Unit::volt, context.units);
+    switch (check.note) {
+        case Note::passive_into_poe:
+            return fmt::format(
+                "{} gets {} that is always on, from {}: made for PoE that asks first",
+                check.subject, volts, check.other);
+        case Note::other_volts:
+            return fmt::format("{} gives {} that is always on to {}, which is not made for it",
+                               check.other, volts, check.subject);
+        case Note::takes_no_power:
+            return fmt::format("{} puts {} that is always on into {}, which takes no power",
+                               check.other, volts, check.subject);
+        default: return title(check.id);
+    }
+}
+
+std::string beyond_text(const Check& check) {
+    switch (check.note) {
+        case Note::passes_power_on:
+            return fmt::format("{} only passes power on: no standard covers that", check.subject);
+        case Note::own_line:
+            return fmt::format("{} runs a line of its maker's own, not Ethernet", check.subject);
+        case Note::shared_cable:
+            return fmt::format("{} puts two cameras on one cable: a channel carries one",
+                               check.subject);
+        case Note::long_setting:
+            return fmt::format("The long setting of {} is its maker's own", check.subject);
+        default: return title(check.id);
+    }
+}
+
+std::string mains_text(const Check& check, const TextContext& context) {
     switch (check.note) {
         case Note::no_place:
             return fmt::format("{} stands at no place: is there mains?", check.subject);
         case Note::generator:
             return fmt::format("{} hangs on a generator at {}: not steady", check.subject,
                                place_name(check));
+        case Note::large_on_generator:
+            return fmt::format(
+                "{} hangs on a generator at {}: a camera of {} with motors will "
+                "stutter or restart",
+                check.subject, place_name(check),
+                shown(check.parts.empty() ? 0 : check.parts[0], Unit::watt, context.units));
         case Note::solar_only:
             return fmt::format("{} needs mains, {} has solar only", check.subject,
                                place_name(check));
@@ -111,11 +150,13 @@ std::string far_sentence(const Check& check, const TextContext& context) {
                        ? fmt::format("{} is not marked as a power-limited source", check.subject)
                        : fmt::format("{} gives {}, a power-limited circuit ends at {}",
                                      check.subject, quantity(check.value), quantity(check.limit));
+        case CheckId::unexpected_power: return unexpected_text(check, context);
+        case CheckId::beyond_standard: return beyond_text(check);
         case CheckId::pair_alternative:
             return fails ? fmt::format("Port {} feeds the pairs that {} does not pass on",
                                        check.subject, check.other)
                          : fmt::format("Nobody says which pairs port {} feeds", check.subject);
-        case CheckId::mains_at_place: return mains_text(check);
+        case CheckId::mains_at_place: return mains_text(check, context);
         case CheckId::earth_between_buildings:
             return fmt::format("Copper between two earths, {}: prefer fibre", check.other);
         case CheckId::trunk_power:
@@ -174,6 +215,12 @@ std::string failing_sentence(const Check& check, const TextContext& context) {
             if (check.note == Note::over_port_class) {
                 return "The load takes more than any PoE class carries";
             }
+            if (check.note == Note::two_pairs) {
+                return fmt::format(
+                    "The load asks for class {:g}, which needs four pairs; behind port {} there "
+                    "are two",
+                    check.limit, check.subject);
+            }
             return fmt::format("Port {} offers class {:g}, the load asks for class {:g}",
                                check.subject, check.value, check.limit);
         case CheckId::pair_current:
@@ -224,8 +271,14 @@ std::string failing_sentence(const Check& check, const TextContext& context) {
                        : fmt::format("{} is stranded cable: for cords, not for runs",
                                      check.subject);
         case CheckId::surge:
-            return check.value == 0 ? "Outdoor copper has no surge protectors"
-                                    : "Outdoor copper has a surge protector at one end only";
+            if (check.note == Note::unit_unprotected) {
+                return fmt::format("{} stands between two outdoor lengths without surge protectors",
+                                   check.other);
+            }
+            return check.value == 0
+                       ? "Outdoor copper has no surge protectors"
+                       : fmt::format("{:g} of {:g} ends of outdoor copper have a surge protector",
+                                     check.value, check.limit);
         case CheckId::surroundings:
             switch (check.note) {
                 case Note::too_cold:
@@ -238,6 +291,9 @@ std::string failing_sentence(const Check& check, const TextContext& context) {
                     return fmt::format("{} is an indoor unit standing outdoors", check.subject);
                 case Note::cable_indoor_outside:
                     return fmt::format("{} is indoor cable laid outdoors", check.subject);
+                case Note::not_for_burial:
+                    return fmt::format("{} lies in the ground and is not made for burial",
+                                       check.subject);
                 case Note::crosses_water:
                     return fmt::format("{} would lie in open water: no pathway leads there",
                                        check.subject);
@@ -306,6 +362,8 @@ std::string title(CheckId check) {
         case CheckId::one_supply: return "With one supply of two";
         case CheckId::backup_time: return "Battery backup";
         case CheckId::recorder_input: return "Input of recorder";
+        case CheckId::unexpected_power: return "Power where none is expected";
+        case CheckId::beyond_standard: return "By the standard";
     }
     return "";
 }
@@ -442,6 +500,8 @@ std::string figures(const Check& check, const TextContext& context) {
                                shown_number(check.value, check.unit, context.units),
                                shown(check.limit, check.unit, context.units));
         case CheckId::transceiver_pair:
+        case CheckId::unexpected_power:
+        case CheckId::beyond_standard:
         case CheckId::dc_polarity:
         case CheckId::pair_alternative:
         case CheckId::mains_at_place:
@@ -508,6 +568,17 @@ std::string reason(const Check& check, const TextContext& context) {
         case Note::other_band: return "both ends must be alike";
         case Note::path_cut: return "raise an antenna, or go round by a relay";
         case Note::no_mains: return "bring mains, or feed it over the cable";
+        case Note::takes_no_power: return "it can destroy what it reaches: unplug it";
+        case Note::other_volts: return "measure the volts before plugging in";
+        case Note::passive_into_poe: return "ask the maker whether it stands passive power";
+        case Note::both_feed: return "neither powers the other, data passes";
+        case Note::passes_power_on:
+        case Note::own_line:
+        case Note::shared_cable: return "makers promise it; choose another school to count on them";
+        case Note::two_pairs: return "split the load, or run a cable of its own";
+        case Note::not_for_burial: return check.subject + " needs a direct burial cable";
+        case Note::unit_unprotected: return "all that hang on it go with it";
+        case Note::large_on_generator: return "a backup bridges the gaps of a generator";
         case Note::none: break;
     }
     switch (check.id) {

@@ -225,7 +225,7 @@ TEST_CASE("each way falls for its own reason somewhere", "[ways][expert]") {
     CHECK(deciding(WayId::extender_pair, {.away_m = 500, .camera = "cam-fixed-8mp"}) ==
           CheckId::link_rate);
     CHECK(deciding(WayId::long_range_port, {.away_m = 900}) == CheckId::link_length);
-    CHECK(deciding(WayId::trunk, {.away_m = 700, .camera = "cam-multi-4x4mp"}) ==
+    CHECK(deciding(WayId::trunk, {.away_m = 640, .camera = "cam-multi-4x4mp"}) ==
           CheckId::link_rate);
     const Case starved{.away_m = 420, .camera = "cam-ptz-ir"};
     const CheckId fed = deciding(WayId::poe_fed_switch, starved);

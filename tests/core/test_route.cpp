@@ -100,9 +100,13 @@ TEST_CASE("a cable is as harsh as the harshest place it lies in", "[route]") {
     site.pathways = {wet};
     Link& link = site.links.front();
     for (Device& device : site.devices) device.surroundings = Surroundings::indoor;
-    CHECK(link_surroundings(site, link) == Surroundings::indoor);
+    const auto lies = [&] {
+        return link_surroundings(site, link, site.devices.front(), site.devices.back(),
+                                 Medium::twisted_pair);
+    };
+    CHECK(lies() == Surroundings::indoor);
     site.devices.back().surroundings = Surroundings::wet;
-    CHECK(link_surroundings(site, link) == Surroundings::outdoor);
+    CHECK(lies() == Surroundings::outdoor);
     link.pathways = {"W1"};
-    CHECK(link_surroundings(site, link) == Surroundings::wet);
+    CHECK(lies() == Surroundings::wet);
 }

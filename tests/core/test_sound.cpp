@@ -152,13 +152,14 @@ TEST_CASE("a middle repeater between two sources can be removed", "[gate]") {
                                    {second->id, "1", 0, ""});
     REQUIRE(joined);
     CHECK(said(site, Result<Site>(joined->site)) == "kept");
-    // With it on again, or without it, two sources would meet.
+    // With it on again two sources would meet through it; without it two ports face each other that
+    // wait for a signature, which harms nobody.
     CHECK(has(said(joined->site, set_port_power(joined->site, "R1", "out", true)),
               "joins two sources of power"));
     const Result<Site> without = remove_object(joined->site, shipped(), "R1");
     REQUIRE(without);
     CHECK(said(joined->site, without) == "kept");
-    CHECK(without->links.empty());
+    CHECK(without->links.size() == 1);
 }
 
 TEST_CASE("own kinds are checked like shipped ones and go only when nothing uses them", "[gate]") {

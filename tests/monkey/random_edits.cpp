@@ -32,7 +32,7 @@ Result<Site> change_settings(RandomValues& v) {
                                &s.service_loop_m,
                                &s.default_drop_m,
                                &s.keep_back.power_share,
-                               &s.keep_back.volts,
+                               &s.keep_back.volts_share,
                                &s.keep_back.length_share,
                                &s.keep_back.battery_share,
                                &s.eirp_limit_dbm,
@@ -57,6 +57,7 @@ Result<Site> change_settings(RandomValues& v) {
     s.school = v.choice<School>(3);
     s.units = v.choice<UnitSystem>(2);
     s.preference = v.choice<Preference>(3);
+    s.where_no_pathway = v.choice<Between>(3);
     s.switch_basis = v.choice<SwitchBasis>(3);
     if (v.one_in(4)) s.currency = v.text();
     if (v.one_in(4)) s.day.date = v.one_in(2) ? "15.01.2027" : "2027-06-21";

@@ -48,6 +48,7 @@ Site site_with_run(const RunSpec& spec, School school) {
     Place room;
     room.id = "P1";
     room.head_end = true;
+    room.mains = Mains::steady;
     site.places.push_back(room);
     find_device(site, unit.id)->place = "P1";
     double whole_m = 0;

@@ -46,8 +46,9 @@ const NumberField number_fields[] = {
     {QT_TRANSLATE_NOOP("SettingsDialog", "Keep back of length"), "keepLength", Unit::percent, 100,
      "settings/keep_back/length_share",
      [](Settings& s) -> double& { return s.keep_back.length_share; }},
-    {QT_TRANSLATE_NOOP("SettingsDialog", "Keep back of volts"), "keepVolts", Unit::volt, 1,
-     "settings/keep_back/volts", [](Settings& s) -> double& { return s.keep_back.volts; }},
+    {QT_TRANSLATE_NOOP("SettingsDialog", "Keep back of volts"), "keepVolts", Unit::percent, 100,
+     "settings/keep_back/volts_share",
+     [](Settings& s) -> double& { return s.keep_back.volts_share; }},
     {QT_TRANSLATE_NOOP("SettingsDialog", "Keep back of data"), "keepData", Unit::percent, 100,
      "settings/keep_back/data_share",
      [](Settings& s) -> double& { return s.keep_back.data_share; }},
@@ -173,6 +174,12 @@ SettingsDialog::SettingsDialog(Document& document, QWidget* parent)
                                      {Preference::fewest_parts, tr("Fewest things that can fail")},
                                      {Preference::least_work, tr("Least work on site")}},
                                     this));
+    form->addRow(tr("Where no pathway is drawn"),
+                 choice<Between>("between", settings_.where_no_pathway,
+                                 {{Between::in_ground, tr("Cable goes into the ground")},
+                                  {Between::on_walls, tr("Cable goes on walls or overhead")},
+                                  {Between::indoors, tr("It is all indoors")}},
+                                 this));
     auto* worst = new QCheckBox(tr("Judge on the worst category cable allowed"));
     worst->setObjectName("worstCable");
     worst->setChecked(settings_.worst_permitted_cable);

@@ -155,6 +155,19 @@ void DetailsPanel::fill_power(const Device& device, const Kind& kind) {
             },
             tr("Plug %1 in").arg(q(id)));
     }
+    if (kind.category == Category::combiner) {
+        add_choice(
+            tr("Power comes over"), "alternative",
+            {{"", tr("As its maker says")},
+             {"A", tr("The data pairs (alternative A)")},
+             {"B", tr("The spare pairs (alternative B)")}},
+            device.alternative ? std::string(name_of(*device.alternative)) : "",
+            [&d, id](const std::string& pairs) {
+                return set_alternative(d.committed(), d.catalogue(), id,
+                                       from_name<Alternative>(pairs));
+            },
+            tr("Change the pairs of %1").arg(q(id)));
+    }
     if (!kind.supply || kind.supply->supplies < 2) return;
     std::vector<std::pair<std::string, QString>> counts;
     for (int count = 1; count <= kind.supply->supplies; ++count)

@@ -43,7 +43,8 @@ StageFaults stage_faults(const Assessment& assessment) {
     const auto is_power = [](CheckId id) {
         return id == CheckId::camera_voltage || id == CheckId::device_voltage ||
                id == CheckId::port_power || id == CheckId::port_class ||
-               id == CheckId::pair_current || id == CheckId::switch_power;
+               id == CheckId::pair_current || id == CheckId::switch_power ||
+               id == CheckId::unexpected_power || id == CheckId::port_refused;
     };
     for (const RunAssessment& run : assessment.runs) {
         bool reach = false, power = false;
@@ -91,7 +92,9 @@ bool same_length(const Network& net, const Network& before, int link) {
 // before an injector, the lead of an adapter), and any radio path where it goes by air itself.
 bool same_lengths(const Network& net, const Network& before, const Run& run, bool air_moved) {
     const auto same = [&](int link) { return link < 0 || same_length(net, before, link); };
-    if (!std::all_of(run.links.begin(), run.links.end(), same)) return false;
+    if (!std::all_of(run.links.begin(), run.links.end(), same) ||
+        !std::all_of(run.upstream.begin(), run.upstream.end(), same))
+        return false;
     const auto same_unit = [&](int device) {
         const Category category = net.kind(device).category;
         if (category == Category::network_switch || category == Category::recorder) return true;
@@ -106,12 +109,50 @@ bool same_lengths(const Network& net, const Network& before, const Run& run, boo
              }));
 }
 
+Verdict worst_of(const std::vector<Check>& checks) {
+    Verdict worst = checks.empty() ? Verdict::unknown : checks.front().verdict;
+    for (const Check& check : checks) worst = std::max(worst, check.verdict);
+    return worst;
+}
+
+// A run whose port the unit leaves without power fails with what the unit says of it.
+void take_over_refusals(const Network& net, Assessment& out) {
+    for (std::size_t i = 0; i < out.runs.size(); ++i) {
+        RunAssessment& run = out.runs[i];
+        std::erase_if(run.checks, [](const Check& c) { return c.id == CheckId::port_refused; });
+        const PortAt source = net.runs[i].source;
+        const SwitchAssessment* unit =
+            source.device >= 0 ? out.unit(net.device(source.device).id) : nullptr;
+        if (unit && std::find(unit->refused.begin(), unit->refused.end(), net.port(source).id) !=
+                        unit->refused.end()) {
+            for (const Check& check : unit->checks) {
+                if (check.id != CheckId::port_refused || check.verdict != Verdict::fails) continue;
+                run.checks.push_back(check);
+                run.checks.back().other = net.port(source).id;
+            }
+        }
+        run.verdict = worst_of(run.checks);
+    }
+    out.summary = {};
+    for (const RunAssessment& run : out.runs) count(out.summary, run.verdict);
+}
+
 void site_checks(const Network& net, const AssessOptions& options, Assessment& out) {
     out.site_checks.clear();
     for (const Backup& backup : backups(net))
         out.site_checks.push_back(backup_time(net, backup, out, options.working));
     for (Check& check : recorder_inputs(net, options.working))
         out.site_checks.push_back(std::move(check));
+    for (const PassiveEnd& end : net.passive_ends) {
+        Check check = unexpected_power_check(net, end);
+        const bool told = std::any_of(out.runs.begin(), out.runs.end(), [&](const auto& run) {
+            return std::any_of(run.checks.begin(), run.checks.end(), [&](const Check& said) {
+                return said.id == check.id && said.subject == check.subject;
+            });
+        });
+        if (check.verdict != Verdict::holds && !told) out.site_checks.push_back(std::move(check));
+    }
+    take_over_refusals(net, out);
 }
 
 }  // namespace
@@ -121,7 +162,6 @@ Assessment assess(const Network& net, const AssessOptions& options) {
     out.runs.reserve(net.cameras.size());
     for (std::size_t i = 0; i < net.cameras.size(); ++i) {
         out.runs.push_back(assess_run(net, i, options));
-        count(out.summary, out.runs.back().verdict);
     }
     for (std::size_t i = 0; i < net.kinds.size(); ++i) {
         if (!feeds_from_mains(*net.kinds[i])) continue;
@@ -151,7 +191,6 @@ Assessment assess_move(const Network& net, const Network& before_net, const Asse
         out.runs.push_back(same && net.device(run.camera).id != moved
                                ? before.runs[i]
                                : assess_run(net, i, options));
-        count(out.summary, out.runs.back().verdict);
     }
     std::size_t unit = 0;
     for (std::size_t i = 0; i < net.kinds.size(); ++i) {

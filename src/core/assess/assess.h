@@ -119,6 +119,9 @@ double camera_min_volts(const Kind& kind, const PortKind& port, Working* working
 // The port a unit takes its power by; a port without power where it has none.
 const PortKind& power_port(const Kind& kind);
 
+// unexpected-power of one always-on feed and the socket it reaches.
+Check unexpected_power_check(const Network& net, const PassiveEnd& end);
+
 // The optics of a port: the transceiver in it, or the unit's own; null for none.
 const OpticFacts* optic_at(const Network& net, PortAt at);
 
@@ -130,13 +133,16 @@ struct EarthCrossing {
 };
 std::vector<EarthCrossing> earth_crossings(const Network& net, const Run& run);
 
-// Stretches of a run that are copper all the way, as first link and one past the last; cords and
-// d.c. leads end one. `outdoors`: some of it lies outside.
+// Stretches of a run that are copper from one active unit to the next, as first link and one past
+// the last; cords and d.c. leads end one. `outdoors`: some of it lies outside.
 struct CopperStretch {
     std::size_t from = 0, to = 0;
     bool outdoors = false;
 };
 std::vector<CopperStretch> copper_stretches(const Network& net, const Run& run);
+// Whether a surge that comes over link `i` of the run is led away at its near or far end: by a
+// protector there, or by the unit's own where its place has an earth.
+bool surge_led_away(const Network& net, const Run& run, std::size_t i, bool far_end);
 
 // How far a link may go by the school in force, and the rate it runs at. Radio and d.c. have no
 // limit of length here: infinity.

@@ -44,6 +44,8 @@ std::string_view id_of(CheckId check) {
         case CheckId::one_supply: return "one-supply";
         case CheckId::backup_time: return "backup-time";
         case CheckId::recorder_input: return "recorder-input";
+        case CheckId::unexpected_power: return "unexpected-power";
+        case CheckId::beyond_standard: return "beyond-standard";
     }
     return "";
 }

@@ -46,9 +46,11 @@ enum class CheckId {
     port_refused,
     one_supply,
     backup_time,
-    recorder_input
+    recorder_input,
+    unexpected_power,
+    beyond_standard
 };
-inline constexpr int check_count = static_cast<int>(CheckId::recorder_input) + 1;
+inline constexpr int check_count = static_cast<int>(CheckId::beyond_standard) + 1;
 // The stable id used in files and on the command line: "camera-voltage".
 std::string_view id_of(CheckId check);
 
@@ -104,7 +106,18 @@ enum class Note {
     generator,
     solar_only,
     panel_too_small,
-    overloaded  // more than it can give at all
+    overloaded,         // more than it can give at all
+    takes_no_power,     // an always-on feed reaches a socket that takes none
+    other_volts,        // an always-on feed of volts the socket is not made for
+    passive_into_poe,   // an always-on feed of fitting volts into a socket for PoE
+    both_feed,          // two PoE ports face each other: neither feeds the other
+    passes_power_on,    // standard only: power goes through a unit that is no PSE
+    own_line,           // standard only: a line code other than Ethernet
+    shared_cable,       // standard only: two channels in one cable
+    two_pairs,          // the load needs four pairs, the way has two
+    not_for_burial,     // lies in the ground
+    unit_unprotected,   // an active unit between two outdoor lengths
+    large_on_generator  // motors and heaters on a generator
 };
 
 // What could mend it; core/choose builds it and says whether it holds.

@@ -56,26 +56,31 @@ std::vector<DataStretch> data_budget(const Network& net) {
     return out;
 }
 
+std::optional<Check> recorder_input(const Network& net, int recorder, bool working) {
+    const Kind& kind = net.kind(recorder);
+    if (kind.category != Category::recorder || kind.input_mbps <= 0) return std::nullopt;
+    const double mbps = into_recorder_mbps(net, recorder);
+    if (mbps <= 0) return std::nullopt;
+    Check check;
+    check.id = CheckId::recorder_input;
+    check.subject = net.device(recorder).id;
+    check.value = mbps;
+    check.limit = kind.input_mbps;
+    check.unit = Unit::megabit_per_second;
+    check.source = source::maker;
+    if (working) {
+        check.working.push_back({"sum of the bit rates that arrive", "", mbps,
+                                 Unit::megabit_per_second, source::bit_rate_estimate});
+    }
+    judge(check, kind.input_mbps * net.site->settings.keep_back.data_share);
+    return check;
+}
+
 std::vector<Check> recorder_inputs(const Network& net, bool working) {
     std::vector<Check> out;
     for (std::size_t i = 0; i < net.kinds.size(); ++i) {
-        const Kind& kind = *net.kinds[i];
-        if (kind.category != Category::recorder || kind.input_mbps <= 0) continue;
-        const double mbps = into_recorder_mbps(net, static_cast<int>(i));
-        if (mbps <= 0) continue;
-        Check check;
-        check.id = CheckId::recorder_input;
-        check.subject = net.device(static_cast<int>(i)).id;
-        check.value = mbps;
-        check.limit = kind.input_mbps;
-        check.unit = Unit::megabit_per_second;
-        check.source = source::maker;
-        if (working) {
-            check.working.push_back({"sum of the bit rates that arrive", "", mbps,
-                                     Unit::megabit_per_second, source::bit_rate_estimate});
-        }
-        judge(check, kind.input_mbps * net.site->settings.keep_back.data_share);
-        out.push_back(std::move(check));
+        if (std::optional<Check> check = recorder_input(net, static_cast<int>(i), working))
+            out.push_back(std::move(*check));
     }
     return out;
 }

@@ -25,6 +25,8 @@ struct DataStretch {
 // fullest first.
 std::vector<DataStretch> data_budget(const Network& net);
 
+// recorder-input of a recorder whose maker states what it takes in, where pictures reach it.
+std::optional<Check> recorder_input(const Network& net, int recorder, bool working);
 // recorder-input of every recorder whose maker states what it takes in.
 std::vector<Check> recorder_inputs(const Network& net, bool working);
 

@@ -72,8 +72,10 @@ void light(RunBench& bench, const NetLink& link, const OpticFacts& from, const O
 }  // namespace
 
 void light_checks(RunBench& bench) {
-    for (std::size_t i = 0; i < bench.run.links.size(); ++i) {
-        const NetLink& link = bench.link(i);
+    std::vector<int> links = bench.run.links;
+    links.insert(links.end(), bench.run.upstream.begin(), bench.run.upstream.end());
+    for (int number : links) {
+        const NetLink& link = bench.net.links[static_cast<std::size_t>(number)];
         if (link.medium() != Medium::fibre && link.medium() != Medium::composite) continue;
         const OpticFacts* a = optic_at(bench.net, link.a);
         const OpticFacts* b = optic_at(bench.net, link.b);

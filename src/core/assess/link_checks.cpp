@@ -1,7 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// chain-count, link-length, link-rate, coax-loop, port-setting, conductor, surge, surroundings.
+// chain-count, link-length, link-rate, coax-loop, port-setting, conductor, surge, surroundings,
+// beyond-standard.
 #include <algorithm>
 
+#include "core/assess/data_budget.h"
 #include "core/assess/run_checks.h"
 #include "core/route/route.h"
 
@@ -18,11 +20,22 @@ public:
     void make() {
         if (run_.fed && run_.connected) chain_count();
         for (std::size_t i = 0; i < run_.links.size(); ++i) {
-            link_length(i);
-            link_rate(i);
+            link_length(link(i));
+            link_rate(link(i));
             conductor(i);
             coax_loop(i);
         }
+        // What the run hangs on at the head end: a picture that stops there arrives nowhere.
+        for (int number : run_.upstream) {
+            const NetLink& laid = net_.links[static_cast<std::size_t>(number)];
+            link_length(laid);
+            link_rate(laid);
+        }
+        if (run_.root >= 0) {
+            if (auto check = recorder_input(net_, run_.root, options_.working))
+                offer(std::move(*check));
+        }
+        if (run_.connected && net_.site->settings.school == School::standard) beyond_standard();
         if (run_.connected) surge();
         if (run_.fed && run_.connected) port_setting();
         if (run_.connected) surroundings();
@@ -53,18 +66,17 @@ private:
         offer(std::move(check));
     }
 
-    void link_length(std::size_t i) {
-        const Medium medium = link(i).medium();
+    void link_length(const NetLink& laid) {
+        const Medium medium = laid.medium();
         if (medium == Medium::radio || medium == Medium::dc) return;  // other checks judge those
         for (Condition condition : bench_.conditions) {
-            Check check = link_length_check(net_, link(i), condition, options_.working);
+            Check check = link_length_check(net_, laid, condition, options_.working);
             check.remedies = {RemedyKind::turn_long_setting_on, RemedyKind::another_way};
             offer(std::move(check));
         }
     }
 
-    void link_rate(std::size_t i) {
-        const NetLink& laid = link(i);
+    void link_rate(const NetLink& laid) {
         if (laid.medium() == Medium::radio) return;  // radio-airtime
         const LinkReach reach = link_reach(net_, laid, bench_.conditions.front());
         Check check = start(CheckId::link_rate, laid.link->id, laid.load_mbps, reach.rate_mbps,
@@ -160,25 +172,69 @@ private:
 
     // A protector at both ends of each stretch of copper that goes outdoors.
     void surge() {
-        const auto fitted_at = [&](std::size_t i, PortAt end) {
-            const NetLink& laid = link(i);
-            return !(laid.a == end ? laid.link->a : laid.link->b).protector.empty();
-        };
-        int fitted = 0, wanted = 0;
+        int led_away = 0, wanted = 0;
+        std::string bare_unit;  // between two outdoor stretches, open to both or one
+        std::size_t last_end = run_.links.size();
+        bool last_bare = false;
         for (const CopperStretch& stretch : copper_stretches(net_, run_)) {
             if (!stretch.outdoors) continue;
+            const bool near = surge_led_away(net_, run_, stretch.from, false);
+            const bool far = surge_led_away(net_, run_, stretch.to - 1, true);
             wanted += 2;
-            fitted += fitted_at(stretch.from, run_.outs[stretch.from]) +
-                      fitted_at(stretch.to - 1, run_.ins[stretch.to - 1]);
+            led_away += near + far;
+            if (last_end == stretch.from && (last_bare || !near)) {
+                const int unit = run_.outs[stretch.from].device;
+                if (net_.kind(unit).category == Category::network_switch)
+                    bare_unit = net_.device(unit).id;
+            }
+            last_end = stretch.to;
+            last_bare = !far;
         }
         if (wanted == 0) return;
-        Check check = start(CheckId::surge, bench_.out.camera, fitted, wanted, Unit::count,
+        Check check = start(CheckId::surge, bench_.out.camera, led_away, wanted, Unit::count,
                             Sense::at_least, source::surge_practice);
         judge(check, 0);
-        // Advice, not physics: the run works until the day of the surge.
-        if (check.verdict == Verdict::fails) check.verdict = Verdict::tight;
+        // Advice, not physics: the run works until the day of the surge. That day a switch between
+        // two lengths outdoors takes with it all that hang on it.
+        if (check.verdict == Verdict::fails && bare_unit.empty()) check.verdict = Verdict::tight;
+        if (!bare_unit.empty()) {
+            check.note = Note::unit_unprotected;
+            check.other = bare_unit;
+        }
         check.remedies = {RemedyKind::add_protectors};
         offer(std::move(check));
+    }
+
+    // beyond-standard: what works, and what its makers may promise, but no channel standard does.
+    void beyond_standard() {
+        const auto say = [&](std::string subject, Note note) {
+            Check check =
+                plain_check(CheckId::beyond_standard, std::move(subject), source::channel_standard);
+            check.verdict = Verdict::fails;
+            check.note = note;
+            check.remedies = {RemedyKind::another_way};
+            offer(std::move(check));
+        };
+        for (int unit : bench_.units()) {
+            const Kind& kind = net_.kind(unit);
+            const bool passes =
+                std::any_of(kind.ports.begin(), kind.ports.end(),
+                            [](const PortKind& port) { return port.role == PortRole::pass; });
+            const std::string& id = net_.device(unit).id;
+            if (kind.category == Category::combiner)
+                say(id, Note::shared_cable);
+            else if (kind.in_line && passes)
+                say(id, Note::passes_power_on);
+        }
+        for (const int number : run_.links) {
+            const NetLink& laid = net_.links[static_cast<std::size_t>(number)];
+            if (laid.medium() != Medium::twisted_pair) continue;
+            const std::string& line = net_.port(laid.a).line;
+            if (!line.empty() && line == net_.port(laid.b).line) say(laid.link->id, Note::own_line);
+            for (PortAt end : {laid.a, laid.b}) {
+                if (net_.long_setting_on(end)) say(port_name(end), Note::long_setting);
+            }
+        }
     }
 
     void surroundings() {
@@ -197,6 +253,10 @@ private:
                               net_.device(laid.b.device).at, laid.medium())) {
                 check.verdict = Verdict::fails;
                 check.note = Note::crosses_water;
+                check.remedies = {RemedyKind::another_way};
+            } else if (laid.in_ground && laid.cable->rating < Surroundings::wet) {
+                check.verdict = Verdict::fails;
+                check.note = Note::not_for_burial;
                 check.remedies = {RemedyKind::another_way};
             } else if (laid.cable->rating < laid.surroundings) {
                 check.verdict =
@@ -271,11 +331,22 @@ std::vector<CopperStretch> copper_stretches(const Network& net, const Run& run) 
             stretch.outdoors =
                 stretch.outdoors || link(stretch.to).surroundings != Surroundings::indoor;
             ++stretch.to;
+            // Joints of wire alone let a surge through; every other unit is where one ends.
+            const Category unit = net.kind(run.ins[stretch.to - 1].device).category;
+            if (unit != Category::combiner && unit != Category::splitter) break;
         }
         if (stretch.to > from) out.push_back(stretch);
         from = std::max(stretch.to, from + 1);
     }
     return out;
+}
+
+bool surge_led_away(const Network& net, const Run& run, std::size_t i, bool far_end) {
+    const NetLink& laid = net.links[static_cast<std::size_t>(run.links[i])];
+    const PortAt end = far_end ? run.ins[i] : run.outs[i];
+    if (!(laid.a == end ? laid.link->a : laid.link->b).protector.empty()) return true;
+    const Place* place = net.place_of(end.device);
+    return net.kind(end.device).surge_protected && place && place->earth;
 }
 
 }  // namespace ovant

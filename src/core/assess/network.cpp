@@ -198,22 +198,55 @@ Run walk(const Network& net, int camera) {
     return run;
 }
 
-// Adds a camera's rate to every link between it and the recorder.
-void add_load(Network& net, const Run& run, double rate_mbps) {
+// Adds a camera's rate to every link between it and the recorder, and notes those of the head end.
+void add_load(Network& net, Run& run, double rate_mbps) {
     for (int link : run.links) net.links[static_cast<std::size_t>(link)].load_mbps += rate_mbps;
     if (run.outs.empty()) return;
     int device = run.outs.front().device;
-    std::string lane;
     for (std::size_t steps = 0; steps < net.links.size(); ++steps) {
         const int port = net.towards[static_cast<std::size_t>(device)];
         const int link = port < 0 ? -1 : net.link_at({device, port});
+        run.root = device;
         if (link < 0) return;
         net.links[static_cast<std::size_t>(link)].load_mbps += rate_mbps;
+        run.upstream.push_back(link);
         device = net.across({device, port}).device;
     }
 }
 
+// Follows every always-on feed through what passes power on.
+void find_passive_ends(Network& net) {
+    for (std::size_t i = 0; i < net.kinds.size(); ++i) {
+        const Kind& kind = *net.kinds[i];
+        for (std::size_t k = 0; k < kind.ports.size(); ++k) {
+            const PortAt from{static_cast<int>(i), static_cast<int>(k)};
+            if (kind.ports[k].role != PortRole::pse || kind.ports[k].power != PowerKind::passive)
+                continue;
+            PassiveEnd end{from, {}, {}};
+            std::string lane;
+            PortAt out = from;
+            while (out.port >= 0 && net.link_at(out) >= 0 && !net.power_off(out) &&
+                   end.links.size() <= net.links.size()) {
+                const PortAt in = net.across(out);
+                if (!carries_power(net.links[static_cast<std::size_t>(net.link_at(out))].medium()))
+                    break;
+                end.links.push_back(net.link_at(out));
+                end.at = in;
+                if (net.port(in).role != PortRole::pass || net.power_off(in)) break;
+                out = {in.device, passed_on_at(net.kind(in.device), in.port, lane)};
+            }
+            if (end.at.device >= 0 && net.port(end.at).role != PortRole::pass)
+                net.passive_ends.push_back(std::move(end));
+        }
+    }
+}
+
 }  // namespace
+
+bool carries_power(Medium medium) {
+    return medium == Medium::twisted_pair || medium == Medium::composite ||
+           medium == Medium::coax || medium == Medium::dc;
+}
 
 PortAt Network::across(PortAt at) const {
     const int link = link_at(at);
@@ -310,9 +343,8 @@ Network lay_out(const Site& site, const Catalogue& catalogue, const BackgroundLo
         else
             laid.length_m = drawn_length_m(site, link, end_a.at, end_b.at) *
                             (1 + site.settings.tolerances.length_share);
-        laid.surroundings =
-            link_surroundings(site, link, net.surroundings[static_cast<std::size_t>(a->second)],
-                              net.surroundings[static_cast<std::size_t>(b->second)]);
+        laid.surroundings = link_surroundings(site, link, end_a, end_b, laid.medium());
+        laid.in_ground = lies_in_ground(site, link, end_a, end_b, laid.medium());
         const int number = static_cast<int>(net.links.size());
         net.link_on[static_cast<std::size_t>(laid.a.device)]
                    [static_cast<std::size_t>(laid.a.port)] = number;
@@ -335,6 +367,7 @@ Network lay_out(const Site& site, const Catalogue& catalogue, const BackgroundLo
     for (std::size_t i = 0; i < net.runs.size(); ++i) {
         add_load(net, net.runs[i], net.bit_rate_mbps[i]);
     }
+    find_passive_ends(net);
     for (const auto& [id, load_mbps] : background) {
         for (NetLink& link : net.links) {
             if (link.link->id == id) link.load_mbps += load_mbps;

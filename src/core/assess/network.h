@@ -22,6 +22,7 @@ struct NetLink {
     PortAt a, b;
     double length_m = 0;  // of solid cable; of a radio path, between the antennas
     Surroundings surroundings = Surroundings::indoor;
+    bool in_ground = false;
     double load_mbps = 0;  // bit rates of all cameras that use it up to the recorder
     Medium medium() const { return cable->cable->medium; }
 };
@@ -37,6 +38,14 @@ struct Run {
     bool fed = false;          // a source behind the camera's feed, with all ports on
     bool power_off = false;    // a port on the way of the feed is switched off
     double length_m = 0;
+    int root = -1;              // the unit where its pictures end, the recorder
+    std::vector<int> upstream;  // the head end's own links, from the first unit to the recorder
+};
+
+// Where volts that are always on end: a passive feed's port, and the socket it reaches.
+struct PassiveEnd {
+    PortAt from, at;
+    std::vector<int> links;
 };
 
 struct Network {
@@ -57,6 +66,7 @@ struct Network {
     std::vector<int> cameras;           // device numbers
     std::vector<Run> runs;              // by camera
     std::vector<double> bit_rate_mbps;  // by camera
+    std::vector<PassiveEnd> passive_ends;
 
     const Device& device(int number) const {
         return site->devices[static_cast<std::size_t>(number)];
@@ -86,6 +96,8 @@ Network lay_out(const Site& site, const Catalogue& catalogue,
 // Where power that enters a unit at `from` leaves it unchanged; -1 where it ends. `lane` is the
 // channel it travels in on a cable shared by two, empty elsewhere.
 int passed_on_at(const Kind& kind, int from, std::string& lane);
+
+bool carries_power(Medium medium);
 
 // Watts of the camera in one condition, from its settings or its kind.
 CameraDraw camera_draw(const Device& device, const Kind& kind);

@@ -10,9 +10,12 @@
 namespace ovant {
 namespace {
 
+// Motors of this size and more stutter on a small generator, common practice: more than class 4.
+constexpr double large_load_w = 25.5;
+
 void mains(RunBench& bench, int device) {
     const Network& net = bench.net;
-    if (!plugs_into_mains(net.kind(device)) || net.at_head_end(device)) return;
+    if (!plugs_into_mains(net.kind(device))) return;
     const Place* place = net.place_of(device);
     Check check = plain_check(CheckId::mains_at_place, net.device(device).id, source::steady_mains);
     check.other = place ? place->id : "";
@@ -28,6 +31,12 @@ void mains(RunBench& bench, int device) {
     } else if (place->mains == Mains::generator) {
         check.verdict = Verdict::tight;
         check.note = Note::generator;
+        const CameraDraw draw =
+            camera_draw(net.device(bench.run.camera), net.kind(bench.run.camera));
+        if (draw.motors_w > 0 && greatest_camera_power_w(draw) > large_load_w) {
+            check.note = Note::large_on_generator;
+            check.parts = {greatest_camera_power_w(draw)};
+        }
     }
     check.remedies = {RemedyKind::another_way};
     bench.offer(std::move(check));

@@ -28,7 +28,7 @@ public:
         if (kind.power == PowerKind::passive)
             feed.pairs = kind.pairs;
         else
-            feed.pairs = kind.poe_class >= 5 && class_asked(net_, port) >= 5 ? 4 : 2;
+            feed.pairs = poe_pairs(net_, port);
         feed.nodes.push_back({});
         feed.points.push_back({port.device, -1, port, 0});
         feeds.push_back(std::move(feed));
@@ -46,8 +46,7 @@ private:
         const PortAt in = net_.across(out);
         const NetLink& laid = net_.links[static_cast<std::size_t>(link)];
         if (!carries_power(laid.medium())) return;
-        const int pairs = lane.empty() ? feeds[at].pairs : std::min(feeds[at].pairs, 2);
-        const double line_ohm = extra_ohm + link_loop_ohm(net_, laid, pairs, now_);
+        const double line_ohm = extra_ohm + link_loop_ohm(net_, laid, feeds[at].pairs, now_);
         const Kind& kind = net_.kind(in.device);
         const PortRole role = net_.port(in).role;
         if (role != PortRole::pd && role != PortRole::pass) return;
@@ -134,9 +133,18 @@ double cable_temperature_c(const Settings& settings, Condition condition,
     return settings.day_c;
 }
 
-bool carries_power(Medium medium) {
-    return medium == Medium::twisted_pair || medium == Medium::composite ||
-           medium == Medium::coax || medium == Medium::dc;
+int poe_pairs(const Network& net, PortAt port) {
+    if (net.port(port).poe_class < 5 || class_asked(net, port) < 5) return 2;
+    std::string lane;
+    for (std::size_t steps = 0; steps <= net.links.size(); ++steps) {
+        const PortAt in = net.across(port);
+        if (in.device < 0 || net.port(in).role != PortRole::pass) return 4;
+        if (net.port(in).pairs < 4) return 2;
+        port = {in.device, passed_on_at(net.kind(in.device), in.port, lane)};
+        if (port.port < 0) return 4;
+        if (net.port(port).pairs < 4) return 2;
+    }
+    return 4;
 }
 
 int class_asked(const Network& net, PortAt port) {

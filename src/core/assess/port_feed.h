@@ -59,7 +59,9 @@ double greatest_camera_power_w(const CameraDraw& draw);
 double cable_temperature_c(const Settings& settings, Condition condition,
                            Surroundings surroundings);
 
-bool carries_power(Medium medium);
+// Pairs that a PoE port's power goes over: four where port, load and all that passes it on use
+// four.
+int poe_pairs(const Network& net, PortAt port);
 
 // Class that the load at the end of a port's line asks for; 0 if nothing asks.
 int class_asked(const Network& net, PortAt port);

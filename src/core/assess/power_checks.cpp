@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // camera-voltage, device-voltage, port-power, pair-current, port-class, dc-voltage, dc-polarity,
-// power-limited, pair-alternative, trunk-power: what feeds the camera and every unit on the way.
+// power-limited, pair-alternative, trunk-power, unexpected-power: what feeds the camera and every
+// unit on the way.
 #include <fmt/format.h>
 
 #include <algorithm>
@@ -49,7 +50,7 @@ void voltage(RunBench& bench, const PortFeed& feed, std::size_t node, Condition 
     check.by_condition = true;
     check.working = std::move(steps);
     if (bench.options.working) feed_drops(net, feed, node, condition, check.working);
-    judge(check, bench.keep().volts);
+    judge(check, bench.keep().volts_share * std::max(0.0, feed.source_v - limit));
     if (!feed.solution.stands)
         check.note = Note::collapses;
     else if (net.site->settings.worst_permitted_cable)
@@ -111,11 +112,13 @@ void port_class(RunBench& bench, const PortFeed& feed) {
     const PortKind& port = bench.net.port(feed.port);
     if (port.power == PowerKind::passive) return;
     const int asked = class_asked(bench.net, feed.port);
-    const int offered = port.poe_class;
+    const bool two_pairs = asked >= 5 && asked <= 8 && poe_pairs(bench.net, feed.port) < 4;
+    const int offered = two_pairs ? std::min(port.poe_class, 4) : port.poe_class;
     Check check = start_check(CheckId::port_class, bench.port_name(feed.port), offered, asked,
                               Unit::poe_class, Sense::at_least, source::poe_class_table);
     judge(check, 0);
     if (asked > 8) check.note = Note::over_port_class;
+    if (two_pairs && port.poe_class >= asked) check.note = Note::two_pairs;
     if (bench.options.working) {
         if (const auto limits = poe_class_limits(asked)) {
             check.working.push_back({"class asked for: load at most", "", limits->pd_w, Unit::watt,
@@ -199,7 +202,9 @@ void pair_alternative(RunBench& bench, const PortFeed& feed) {
         Check check = plain_check(CheckId::pair_alternative, bench.port_name(feed.port),
                                   source::alternatives);
         check.other = net.device(feed.points[node].device).id;
-        if (entered.alternative != Alternative::either && has != entered.alternative) {
+        const Alternative passes =
+            net.device(feed.points[node].device).alternative.value_or(entered.alternative);
+        if (passes != Alternative::either && has != passes) {
             check.verdict = has == Alternative::either ? Verdict::tight : Verdict::fails;
             check.note = has == Alternative::either ? Note::pairs_unknown : Note::other_pairs;
         }
@@ -251,10 +256,63 @@ void unit_without_power(RunBench& bench, int device) {
     bench.offer(std::move(check));
 }
 
+// unexpected-power: an always-on feed does not ask what it is plugged into; a PoE port does.
+void unexpected_power(RunBench& bench) {
+    const Network& net = bench.net;
+    const auto in_run = [&](int link) {
+        return std::find(bench.run.links.begin(), bench.run.links.end(), link) !=
+               bench.run.links.end();
+    };
+    const std::vector<int> units = bench.units();
+    for (const PassiveEnd& end : net.passive_ends) {
+        if (std::find(units.begin(), units.end(), end.at.device) != units.end() ||
+            std::any_of(end.links.begin(), end.links.end(), in_run))
+            bench.offer(unexpected_power_check(net, end));
+    }
+    for (int link : bench.run.links) {
+        const NetLink& laid = net.links[static_cast<std::size_t>(link)];
+        const auto poe_port = [&](PortAt at) {
+            return net.port(at).role == PortRole::pse && net.port(at).power == PowerKind::poe;
+        };
+        if (!poe_port(laid.a) || !poe_port(laid.b)) continue;
+        Check check =
+            plain_check(CheckId::unexpected_power, bench.port_name(laid.a), source::poe_detection);
+        check.other = bench.port_name(laid.b);
+        check.note = Note::both_feed;
+        bench.offer(std::move(check));
+    }
+}
+
 }  // namespace
+
+Check unexpected_power_check(const Network& net, const PassiveEnd& end) {
+    const PortKind& port = net.port(end.at);
+    const double volts = net.kind(end.from.device).supply->nominal_v;
+    const auto name = [&](PortAt at) { return net.device(at.device).id + "." + net.port(at).id; };
+    Check check = plain_check(CheckId::unexpected_power, name(end.at), source::passive_practice);
+    check.other = name(end.from);
+    check.parts = {volts};
+    check.remedies = {RemedyKind::another_way};
+    if (port.role != PortRole::pd) {
+        check.verdict = Verdict::fails;
+        check.note = Note::takes_no_power;
+    } else if (port.power == PowerKind::poe) {
+        const auto limits = poe_class_limits(port.poe_class == 0 ? 3 : port.poe_class);
+        const double least_v =
+            limits ? limits->pd_volts_min : poe_type_limits(PoeType::type1).volts_min;
+        const bool fits = volts >= least_v && volts <= poe_type_limits(PoeType::type1).volts_max;
+        check.verdict = fits ? Verdict::tight : Verdict::fails;
+        check.note = fits ? Note::passive_into_poe : Note::other_volts;
+    } else if (port.max_volts > 0 && volts > port.max_volts) {
+        check.verdict = Verdict::fails;
+        check.note = Note::other_volts;
+    }
+    return check;
+}
 
 void power_checks(RunBench& bench) {
     const Network& net = bench.net;
+    unexpected_power(bench);
     const std::vector<int> units = bench.units();
     std::vector<PortAt> sources;
     for (int unit : units) {

@@ -112,7 +112,7 @@ struct PortKind {
     bool upstream = false;  // faces the feeding side on in-line units
     Medium medium = Medium::twisted_pair;
     PowerKind power = PowerKind::poe;
-    int pairs = 2;         // passive: pairs that carry the power, 1, 2 or 4
+    int pairs = 2;         // pairs that carry the power: passive 1, 2 or 4; pass 2 or 4
     double min_volts = 0;  // passive pd: least and most it accepts
     double max_volts = 0;
     int polarity = 0;  // passive: +1 plus on pair 4 5, -1 plus on pair 7 8, 0 takes either
@@ -209,7 +209,9 @@ struct Kind {
     std::optional<SolarFacts> solar;
     std::optional<BoxFacts> box;
     std::optional<UpsFacts> ups;
-    double input_mbps = 0;  // of a recorder: most it takes in, 0: not stated
+    double input_mbps = 0;         // of a recorder: most it takes in, 0: not stated
+    bool surge_protected = false;  // has protectors built in; they need an earth
+    double conductor_ohm = 0;      // of a protector: in each conductor it stands in
 };
 
 // Has a plug that must be put into an outlet.

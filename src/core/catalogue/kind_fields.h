@@ -232,6 +232,8 @@ void fields(V& v, Of<Kind>) {
     v.group("box", &Kind::box);
     v.group("ups", &Kind::ups);
     v.number("input_mbps", &Kind::input_mbps, {0, 1000000});
+    v.flag("surge_protected", &Kind::surge_protected);
+    v.number("conductor_ohm", &Kind::conductor_ohm, {0, 100});
 }
 
 template <class V>

@@ -49,6 +49,25 @@ bool is_outdoor_copper(const Kind& cable, Surroundings here) {
     return carries_power(medium) && medium != Medium::dc && here != Surroundings::indoor;
 }
 
+// The cheapest cable like this one that may lie where it would; itself where there is none.
+const Kind& fit_to_lie(const Catalogue& catalogue, const Kind& cable, Surroundings here) {
+    if (cable.rating >= here) return cable;
+    const CableFacts& wanted = or_nothing(cable.cable);
+    const Kind* cheapest = nullptr;
+    for (const Kind* kind : catalogue.of(Category::cable)) {
+        const CableFacts& facts = or_nothing(kind->cable);
+        const bool alike = facts.medium == wanted.medium && facts.cord == wanted.cord &&
+                           facts.conductor.material == wanted.conductor.material &&
+                           facts.conductor.form == wanted.conductor.form &&
+                           facts.conductor.awg <= wanted.conductor.awg &&
+                           facts.category >= wanted.category && facts.rated == wanted.rated;
+        if (alike && kind->rating >= here &&
+            (!cheapest || facts.price_per_m < or_nothing(cheapest->cable).price_per_m))
+            cheapest = kind;
+    }
+    return cheapest ? *cheapest : cable;
+}
+
 }  // namespace
 
 const Kind& Draft::kind_of(const std::string& device) const {
@@ -124,8 +143,8 @@ std::string Draft::join(const std::string& cable, const At& a, const At& b, doub
         link.pathways.clear();
         link.a.drop_m = link.b.drop_m = 0;
     }
-    const Surroundings here =
-        link_surroundings(site, link, surroundings_of(site, from), surroundings_of(site, to));
+    const Surroundings here = link_surroundings(site, link, from, to, medium);
+    link.cable = fit_to_lie(context_.catalogue, kind, here).id;
     if (is_outdoor_copper(kind, here)) {
         link.a.protector = link.b.protector = medium == Medium::coax ? "surge-coax" : "surge-100";
     }
@@ -234,10 +253,12 @@ std::vector<std::string> Draft::chain(const Kind& cable, const At& a, const At& 
             if (std::min(lane.to_m, to_m) - std::max(lane.from_m, from_m) > 0.05)
                 link.pathways.push_back(lane.pathway);
         }
-        const bool outdoors =
-            is_outdoor_copper(cable, std::max(route.surroundings, Surroundings::outdoor));
-        if (outdoors && i == 1) link.a.protector = "surge-100";
-        if (outdoors && last) link.b.protector = "surge-100";
+        const Surroundings lies =
+            link_surroundings(site, link, or_nothing(find_device(site, here.device)),
+                              or_nothing(find_device(site, there.device)), Medium::twisted_pair);
+        link.cable = fit_to_lie(context_.catalogue, cable, lies).id;
+        const bool outdoors = is_outdoor_copper(cable, std::max(lies, Surroundings::outdoor));
+        if (outdoors) link.a.protector = link.b.protector = "surge-100";
         site.links.push_back(std::move(link));
         if (!last) here = {ids.back(), or_nothing(facing(unit, false)).id};
         from_m = to_m;

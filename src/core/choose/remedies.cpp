@@ -138,8 +138,11 @@ private:
         if (!outdoors) return false;
         bool changed = false;
         for (const CopperStretch& stretch : copper_stretches(net_, *run_)) {
-            changed = protect(stretch.from, run_->outs[stretch.from]) || changed;
-            changed = protect(stretch.to - 1, run_->ins[stretch.to - 1]) || changed;
+            if (!stretch.outdoors) continue;
+            if (!surge_led_away(net_, *run_, stretch.from, false))
+                changed = protect(stretch.from, run_->outs[stretch.from]) || changed;
+            if (!surge_led_away(net_, *run_, stretch.to - 1, true))
+                changed = protect(stretch.to - 1, run_->ins[stretch.to - 1]) || changed;
         }
         return changed;
     }

@@ -122,8 +122,7 @@ std::optional<Link> LengthLayer::lay(const Device& camera, double length_m) {
     if (!parts_->site.pathways.empty())
         link.pathways = parts_->router.route(nearest->device.at, camera.at);
     const Surroundings here =
-        link_surroundings(parts_->site, link, surroundings_of(parts_->site, nearest->device),
-                          surroundings_of(parts_->site, camera));
+        link_surroundings(parts_->site, link, nearest->device, camera, Medium::twisted_pair);
     const Kind* cable = solid_copper(parts_->catalogue, std::max(here, Surroundings::outdoor), 24);
     if (!cable) return std::nullopt;
     link.cable = cable->id;

@@ -48,7 +48,8 @@ public:
         }
         const double bare_m =
             polyline_length_m(link_polyline(*net_.site, *link.link, a, b)) - on_pathways_m;
-        if (!link.link->measured_length_m && bare_m > along_walls_m)
+        if (!link.link->measured_length_m && bare_m > along_walls_m &&
+            net_.site->settings.where_no_pathway == Between::in_ground)
             cost_.ground += (bare_m - along_walls_m) * rates_.new_way_per_m;
     }
 

@@ -373,21 +373,56 @@ double link_length_m(const Site& site, const Link& link) {
     return link.measured_length_m ? *link.measured_length_m : drawn_length_m(site, link);
 }
 
-Surroundings link_surroundings(const Site& site, const Link& link) {
-    const Device* a = find_device(site, link.a.device);
-    const Device* b = find_device(site, link.b.device);
-    return link_surroundings(site, link, a ? surroundings_of(site, *a) : Surroundings::indoor,
-                             b ? surroundings_of(site, *b) : Surroundings::indoor);
+namespace {
+
+// The place a unit stands in: the one it names, else the one whose outline it is in.
+const Place* building_of(const Site& site, const Device& device) {
+    if (!device.place.empty()) return find_place(site, device.place);
+    for (const Place& place : site.places) {
+        if (std::abs(device.at.x_m - place.at.x_m) <= place.width_m / 2 &&
+            std::abs(device.at.y_m - place.at.y_m) <= place.depth_m / 2)
+            return &place;
+    }
+    return nullptr;
 }
 
-Surroundings link_surroundings(const Site& site, const Link& link, Surroundings at_a,
-                               Surroundings at_b) {
+// Laid anew, off every pathway, from one building to another.
+bool leaves_building(const Site& site, const Link& link, const Device& a, const Device& b,
+                     Medium medium) {
+    if (medium == Medium::radio || medium == Medium::mains_wiring) return false;
+    if (!link.pathways.empty() || !link.existing.empty() || a.place == b.place) return false;
+    const Place* from = building_of(site, a);
+    const Place* to = from ? building_of(site, b) : nullptr;
+    return to && from != to;
+}
+
+}  // namespace
+
+bool lies_in_ground(const Site& site, const Link& link, const Device& a, const Device& b,
+                    Medium medium) {
+    if (medium == Medium::radio || medium == Medium::mains_wiring) return false;
+    for (const std::string& id : link.pathways) {
+        const Pathway* pathway = find_pathway(site, id);
+        if (pathway && pathway->kind == PathwayKind::trench) return true;
+    }
+    return site.settings.where_no_pathway == Between::in_ground &&
+           leaves_building(site, link, a, b, medium);
+}
+
+Surroundings link_surroundings(const Site& site, const Link& link, const Device& a, const Device& b,
+                               Medium medium) {
     // A wet unit wets its plug, which its enclosure keeps dry; the cable beside it is outdoors.
-    Surroundings harshest = std::min(std::max(at_a, at_b), Surroundings::outdoor);
+    Surroundings harshest = std::min(std::max(surroundings_of(site, a), surroundings_of(site, b)),
+                                     Surroundings::outdoor);
     for (const std::string& id : link.pathways) {
         const Pathway* pathway = find_pathway(site, id);
         if (pathway) harshest = std::max(harshest, pathway->surroundings);
     }
+    if (const ExistingCable* hangs = find_existing(site, link.existing))
+        harshest = std::max(harshest, hangs->surroundings);
+    if (leaves_building(site, link, a, b, medium))
+        harshest = std::max(harshest, Surroundings::outdoor);
+    if (lies_in_ground(site, link, a, b, medium)) harshest = Surroundings::wet;
     return harshest;
 }
 

@@ -51,10 +51,14 @@ double drawn_length_m(const Site& site, const Link& link, Point a, Point b);
 // The measured length where there is one, else the drawn one.
 double link_length_m(const Site& site, const Link& link);
 
-// Harshest surroundings the cable lies in.
-Surroundings link_surroundings(const Site& site, const Link& link);
-Surroundings link_surroundings(const Site& site, const Link& link, Surroundings at_a,
-                               Surroundings at_b);
+// Whether the cable lies in the ground: in a trench, or where no pathway leads from one building to
+// another and the site says that it does. Never radio or mains wiring.
+bool lies_in_ground(const Site& site, const Link& link, const Device& a, const Device& b,
+                    Medium medium);
+// Harshest surroundings the cable lies in; the ground is wet, and between two buildings it is
+// outdoors whatever its ends are.
+Surroundings link_surroundings(const Site& site, const Link& link, const Device& a, const Device& b,
+                               Medium medium);
 
 // The pathways of a site as a graph, worked out once for many ways. Borrows the site.
 class Router {

@@ -529,6 +529,19 @@ Result<Site> set_module(Site site, const Catalogue& catalogue, std::string_view 
     return site;
 }
 
+Result<Site> set_alternative(Site site, const Catalogue& catalogue, std::string_view id,
+                             std::optional<Alternative> alternative) {
+    Device* device = find_device(site, id);
+    if (!device) return Error{ErrorCode::no_such_object, "", std::string(id), ""};
+    const Kind* kind = catalogue.find(device->kind);
+    if (alternative && (!kind || kind->category != Category::combiner)) {
+        return Error{ErrorCode::bad_value, fmt::format("devices/{}/alternative", id),
+                     *alternative == Alternative::a ? "A" : "B", "set on a combiner only"};
+    }
+    device->alternative = alternative;
+    return site;
+}
+
 Result<Site> set_port_power(Site site, std::string_view id, std::string_view port, bool on) {
     Device* device = find_device(site, id);
     if (!device) return no_such(id);

@@ -82,6 +82,9 @@ Result<Site> set_backup(Site site, const Catalogue& catalogue, std::string_view 
 // How many of its power supplies work; 0: all.
 Result<Site> set_supplies(Site site, const Catalogue& catalogue, std::string_view device,
                           int supplies);
+// Which pairs of each cable a combiner takes power from; nullopt: as its maker says.
+Result<Site> set_alternative(Site site, const Catalogue& catalogue, std::string_view device,
+                             std::optional<Alternative> alternative);
 Result<Site> set_port_power(Site site, std::string_view device, std::string_view port, bool on);
 // Plugs the link that is on one port into another; where that is taken, the two change places.
 Result<Site> move_plug(Site site, const Catalogue& catalogue, std::string_view from_device,

@@ -90,6 +90,7 @@ struct Device {
     std::string backup;                          // id of the UPS whose outlet it is plugged into
     std::map<std::string, int> port_priority;    // 1 critical, 2 high; what is not here is 3, low
     int supplies = 0;                            // power supplies that work; 0: all it has
+    std::optional<Alternative> alternative;      // of a combiner, where it is set otherwise
     int priority_of(const std::string& port) const;
     std::string extra;
     bool operator==(const Device&) const = default;
@@ -151,12 +152,14 @@ enum class School { standard, maker_rated, field_proven };
 enum class SwitchBasis { by_class, greatest_draw, typical };
 enum class SourceVolts { worst, nominal };
 enum class PlugWiring { t568a, t568b };
+// What a cable lies in between two buildings where no pathway is drawn.
+enum class Between { indoors, on_walls, in_ground };
 enum class Preference { price, fewest_parts, least_work };
 
 struct KeepBack {  // what the designer refuses to spend of a limit
     double power_share = 0.20;
     double length_share = 0.05;
-    double volts = 2;
+    double volts_share = 0.15;  // of the window between what the source gives and the load needs
     double data_share = 0.30;
     double light_db = 3;
     double fade_db = 10;
@@ -208,6 +211,7 @@ struct Settings {
     SourceVolts source_volts = SourceVolts::worst;
     PlugWiring plug_wiring = PlugWiring::t568b;
     Preference preference = Preference::price;
+    Between where_no_pathway = Between::in_ground;
     bool worst_permitted_cable = false;  // design on the worst category cable allowed
     double day_c = 25;
     double night_c = 5;

@@ -33,7 +33,7 @@ template <class V>
 void fields(V& v, Of<KeepBack>) {
     v.number("power_share", &KeepBack::power_share, share_kept_range);
     v.number("length_share", &KeepBack::length_share, share_kept_range);
-    v.number("volts", &KeepBack::volts, {0, 40});
+    v.number("volts_share", &KeepBack::volts_share, share_kept_range);
     v.number("data_share", &KeepBack::data_share, share_kept_range);
     v.number("light_db", &KeepBack::light_db, {0, 30});
     v.number("fade_db", &KeepBack::fade_db, {0, 60});
@@ -66,6 +66,7 @@ void fields(V& v, Of<Settings>) {
     v.choice("source_volts", &Settings::source_volts);
     v.choice("plug_wiring", &Settings::plug_wiring);
     v.choice("preference", &Settings::preference);
+    v.choice("where_no_pathway", &Settings::where_no_pathway);
     v.flag("worst_permitted_cable", &Settings::worst_permitted_cable);
     v.number("day_c", &Settings::day_c, temperature_range);
     v.number("night_c", &Settings::night_c, temperature_range);
@@ -173,6 +174,7 @@ void fields(V& v, Of<Device>) {
     v.text("backup", &Device::backup, most_id_letters);
     v.whole_by_text("port_priority", &Device::port_priority, {1, 3});
     v.whole("supplies", &Device::supplies, {0, 4});
+    v.choice("alternative", &Device::alternative);
     v.rest(&Device::extra);
 }
 

@@ -235,6 +235,11 @@ private:
             const Spot in = from_a ? ends_b_[number] : ends_a_[number];
             Spot& other = fed_from_[number];
             if (other.device >= 0) {
+                // Two PoE ports, each waiting for a signature, do not feed each other; an always-on
+                // feed into a PoE port is judged: unexpected-power.
+                if (port_at(in).role == PortRole::pse && out.device == source.device &&
+                    (port_at(in).power == PowerKind::poe || port_at(out).power == PowerKind::poe))
+                    return;
                 add_link(number, "", ErrorCode::two_sources, site_.links[number].id,
                          name(other) + " and " + name(source));
                 return;

@@ -23,6 +23,8 @@ inline constexpr Source poe_class_table{"IEEE 802.3-2022, table 145-26 and claus
 inline constexpr Source poe_type_table{"IEEE 802.3-2022, tables 33-11 and 145-16", true};
 inline constexpr Source poe_pd_volts{"IEEE 802.3-2022, tables 33-18 and 145-29", true};
 inline constexpr Source channel_length{"ISO/IEC 11801 and ANSI/TIA-568.2, 100 m channel", true};
+inline constexpr Source channel_standard{
+    "ISO/IEC 11801, ANSI/TIA-568.2 and IEEE 802.3, nothing else", true};
 inline constexpr Source channel_heat{"ANSI/TIA-568.2, annex on temperature", true};
 inline constexpr Source category_conductors{"ANSI/TIA-568.2, solid copper conductors", true};
 inline constexpr Source insertion_loss{"ANSI/TIA-568.2, insertion loss", true};
@@ -32,6 +34,8 @@ inline constexpr Source bit_rate_estimate{"common practice, bits per pixel"};
 inline constexpr Source long_setting{"common practice, long setting at 10 Mb/s"};
 inline constexpr Source field_proven{"common practice, seen to work"};
 inline constexpr Source maker{"maker's rating"};
+inline constexpr Source passive_practice{"common practice, an always-on feed asks nobody"};
+inline constexpr Source poe_detection{"IEEE 802.3, 33.2.5, no power without a signature", true};
 inline constexpr Source surge_practice{"common practice, a protector at both ends"};
 inline constexpr Source enclosure_rating{"maker's rating for the surroundings"};
 inline constexpr Source measured{"measured on site"};
