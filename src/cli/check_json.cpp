@@ -45,7 +45,7 @@ ordered_json check_json(const Check& check, const TextContext& context) {
                      {"sentence", sentence(check, context)},
                      {"source", source_text(check.source)}};
     if (check.by_condition) out["condition"] = id_of(check.condition);
-    if (check.parts.size() == 3) {
+    if (check.id == CheckId::switch_power && check.parts.size() == 3) {
         out["by_class_w"] = check.parts[0];
         out["greatest_draw_w"] = check.parts[1];
         out["typical_w"] = check.parts[2];
@@ -112,6 +112,7 @@ std::string assessment_json(const Assessment& assessment, const Site& site,
                                    {"typical_w", number(unit.typical_w)},
                                    {"checks", checks_json(unit.checks, context)}});
     }
+    out["site_checks"] = checks_json(assessment.site_checks, context);
     return dumped(out);
 }
 

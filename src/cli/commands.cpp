@@ -59,14 +59,15 @@ int check_command(const Options& options, const Streams& streams) {
             streams.out << fmt::format("{:8} {:6} {}\n", id_of(unit.verdict), unit.device,
                                        unit_sentence(unit, opened->context));
         }
+        for (const Check& check : assessment.site_checks) {
+            streams.out << fmt::format("{:8} {:6} {}\n", id_of(check.verdict), check.subject,
+                                       sentence(check, opened->context));
+        }
         const Summary& sum = assessment.summary;
         streams.out << fmt::format("{} hold, {} tight, {} fail, {} unknown\n", sum.holds, sum.tight,
                                    sum.fails, sum.unknown);
     }
-    const bool unit_fails =
-        std::any_of(assessment.switches.begin(), assessment.switches.end(),
-                    [](const SwitchAssessment& unit) { return unit.verdict == Verdict::fails; });
-    return assessment.summary.fails > 0 || unit_fails ? cli_fails : cli_holds;
+    return count_failing(assessment) > 0 ? cli_fails : cli_holds;
 }
 
 int ways_command(const Options& options, const Streams& streams) {
@@ -74,7 +75,7 @@ int ways_command(const Options& options, const Streams& streams) {
     if (!opened) return cli_unreadable;
     opened->context.catalogue = &opened->catalogue;
     const Device* camera = find_device(opened->site, options.camera);
-    if (!camera || !camera->camera) {
+    if (!camera || !is_camera(*camera, opened->catalogue)) {
         streams.err << sentence(
                            Error{ErrorCode::no_such_object, "", "camera " + options.camera, ""})
                     << "\n";

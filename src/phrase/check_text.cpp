@@ -105,7 +105,10 @@ std::string mains_text(const Check& check, const TextContext& context) {
 
 // Sentences of what lies beyond ordinary copper: fibre, radio, d.c., places.
 std::string far_sentence(const Check& check, const TextContext& context) {
-    const auto quantity = [&](double value) { return shown(value, check.unit, context.units); };
+    const int more = digits_apart(check.value, check.limit, check.unit, context.units);
+    const auto quantity = [&](double value) {
+        return shown(value, check.unit, context.units, more);
+    };
     const bool fails = check.verdict == Verdict::fails;
     switch (check.id) {
         case CheckId::fibre_light:
@@ -133,6 +136,9 @@ std::string far_sentence(const Check& check, const TextContext& context) {
         case CheckId::radio_airtime:
             return fmt::format("{} of the airtime of {} is taken", quantity(check.value),
                                check.subject);
+        case CheckId::radio_far_ends:
+            return fmt::format("{} has {:g} far ends, its maker allows {:g}", check.subject,
+                               check.value, check.limit);
         case CheckId::radio_limit:
             return fmt::format("{} radiates {}, {} is the limit here", check.subject,
                                quantity(check.value), quantity(check.limit));
@@ -158,7 +164,7 @@ std::string far_sentence(const Check& check, const TextContext& context) {
                          : fmt::format("Nobody says which pairs port {} feeds", check.subject);
         case CheckId::mains_at_place: return mains_text(check, context);
         case CheckId::earth_between_buildings:
-            return fmt::format("Copper between two earths, {}: prefer fibre", check.other);
+            return fmt::format("Copper joins the earths of {}: prefer fibre", check.other);
         case CheckId::trunk_power:
             return fmt::format("{} passes on {}, it can {}", check.subject, quantity(check.value),
                                quantity(check.limit));
@@ -182,7 +188,10 @@ std::string far_sentence(const Check& check, const TextContext& context) {
 }
 
 std::string failing_sentence(const Check& check, const TextContext& context) {
-    const auto quantity = [&](double value) { return shown(value, check.unit, context.units); };
+    const int more = digits_apart(check.value, check.limit, check.unit, context.units);
+    const auto quantity = [&](double value) {
+        return shown(value, check.unit, context.units, more);
+    };
     const bool fails = check.verdict == Verdict::fails;
     switch (check.id) {
         case CheckId::camera_voltage:
@@ -190,7 +199,13 @@ std::string failing_sentence(const Check& check, const TextContext& context) {
                 return fmt::format("The line collapses{}: the cable cannot carry this load",
                                    when(check));
             }
-            return fails ? fmt::format("Camera drops out{}: {} arrives, {} needed", when(check),
+            if (check.note == Note::not_promised && !check.parts.empty()) {
+                return fmt::format(
+                    "Camera runs{} on volts nobody promises: {} arrives, {} needed, dark below {}",
+                    when(check), quantity(check.value), quantity(check.limit),
+                    quantity(check.parts[0]));
+            }
+            return fails ? fmt::format("Camera goes dark{}: {} arrives, {} needed", when(check),
                                        quantity(check.value), quantity(check.limit))
                          : fmt::format("Volts at the camera are short of comfort{}: {}, {} needed",
                                        when(check), quantity(check.value), quantity(check.limit));
@@ -206,7 +221,7 @@ std::string failing_sentence(const Check& check, const TextContext& context) {
             }
             return fails ? fmt::format("Port {} is overloaded{}: {} of {}, it will cut and restart",
                                        check.subject, when(check),
-                                       shown_number(check.value, check.unit, context.units),
+                                       shown_number(check.value, check.unit, context.units, more),
                                        quantity(check.limit))
                          : fmt::format("Port {} gives {}{}, inside its {} but into the keep-back",
                                        check.subject, quantity(check.value), when(check),
@@ -247,8 +262,9 @@ std::string failing_sentence(const Check& check, const TextContext& context) {
             }
             return fails ? fmt::format("The pictures need {}, {} runs at {}", quantity(check.value),
                                        check.subject, quantity(check.limit))
-                         : fmt::format("The pictures need {} of {} on {}, more than 70 % of it",
-                                       quantity(check.value), quantity(check.limit), check.subject);
+                         : fmt::format("The pictures need {} of {} on {}, more than {:.0f} % of it",
+                                       quantity(check.value), quantity(check.limit), check.subject,
+                                       100 * check.keep_line / check.limit);
         case CheckId::chain_count:
             return fmt::format("{:g} units in line, the maker allows {:g}", check.value,
                                check.limit);
@@ -256,7 +272,7 @@ std::string failing_sentence(const Check& check, const TextContext& context) {
             return fails ? fmt::format("{} is asked for {}, its supply gives {}", check.subject,
                                        quantity(check.value), quantity(check.limit))
                          : fmt::format("{} gives {} of {}, into the keep-back", check.subject,
-                                       shown_number(check.value, check.unit, context.units),
+                                       shown_number(check.value, check.unit, context.units, more),
                                        quantity(check.limit));
         case CheckId::uplink_rate:
             return fmt::format("Uplink {} carries {} of {}", check.subject,
@@ -364,6 +380,7 @@ std::string title(CheckId check) {
         case CheckId::recorder_input: return "Input of recorder";
         case CheckId::unexpected_power: return "Power where none is expected";
         case CheckId::beyond_standard: return "By the standard";
+        case CheckId::radio_far_ends: return "Far ends of radio";
     }
     return "";
 }
@@ -490,6 +507,7 @@ std::string figures(const Check& check, const TextContext& context) {
         case CheckId::port_class:
             return fmt::format("class {:g}, needs {:g}", check.value, check.limit);
         case CheckId::surge: return ends_text(check);
+        case CheckId::radio_far_ends:
         case CheckId::chain_count: return fmt::format("{:g} of {:g}", check.value, check.limit);
         case CheckId::conductor: return "";
         case CheckId::not_connected:
@@ -520,8 +538,10 @@ std::string figures(const Check& check, const TextContext& context) {
     }
     if (std::isnan(check.value)) return "collapses";
     if (check.sense == Sense::at_least) {
-        return fmt::format("{}, needs {}", shown_number(check.value, check.unit, context.units),
-                           shown(check.limit, check.unit, context.units));
+        const int more = digits_apart(check.value, check.limit, check.unit, context.units);
+        return fmt::format("{}, needs {}",
+                           shown_number(check.value, check.unit, context.units, more),
+                           shown(check.limit, check.unit, context.units, more));
     }
     return value_of_limit(check.value, check.limit, check.unit, context.units);
 }
@@ -568,6 +588,7 @@ std::string reason(const Check& check, const TextContext& context) {
         case Note::other_band: return "both ends must be alike";
         case Note::path_cut: return "raise an antenna, or go round by a relay";
         case Note::no_mains: return "bring mains, or feed it over the cable";
+        case Note::not_promised: return "fewer watts, more copper or another port: then it is promised";
         case Note::takes_no_power: return "it can destroy what it reaches: unplug it";
         case Note::other_volts: return "measure the volts before plugging in";
         case Note::passive_into_poe: return "ask the maker whether it stands passive power";

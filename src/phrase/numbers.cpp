@@ -3,7 +3,9 @@
 
 #include <fmt/format.h>
 
+#include <algorithm>
 #include <cmath>
+#include <cstdlib>
 
 namespace ovant {
 namespace {
@@ -59,19 +61,39 @@ std::string unit_name(Unit unit, UnitSystem system) {
 }
 
 std::string shown_number(double value_si, Unit unit, UnitSystem system) {
+    return shown_number(value_si, unit, system, 0);
+}
+
+std::string shown_number(double value_si, Unit unit, UnitSystem system, int more_digits) {
     const double value = to_shown(value_si, unit, system);
     if (std::isnan(value)) return "none";
     if (std::isinf(value)) return value > 0 ? "endless" : "minus endless";
     // Whole rates and watts read better without ".0".
     const bool whole = value == std::round(value) && unit != Unit::money && std::abs(value) < 1e9;
-    std::string text = fmt::format("{:.{}f}", value, whole ? 0 : digits_of(value, unit));
+    std::string text = fmt::format("{:.{}f}", value, whole ? 0 : digits_of(value, unit) + more_digits);
     if (text.starts_with("-") && text.find_first_not_of("-0.") == std::string::npos)
         text.erase(0, 1);
     return text;
 }
 
+int digits_apart(double a, double b, Unit unit, UnitSystem system) {
+    constexpr int most = 6;
+    if (!std::isfinite(a) || !std::isfinite(b)) return 0;
+    if (std::abs(a - b) <= 1e-9 * std::max(1.0, std::abs(b))) return 0;
+    int more = 0;
+    const auto read_back = [&](double value) {
+        return std::strtod(shown_number(value, unit, system, more).c_str(), nullptr);
+    };
+    while (more < most && read_back(a) == read_back(b)) ++more;
+    return more < most ? more : 0;
+}
+
 std::string shown(double value_si, Unit unit, UnitSystem system) {
-    const std::string number = shown_number(value_si, unit, system);
+    return shown(value_si, unit, system, 0);
+}
+
+std::string shown(double value_si, Unit unit, UnitSystem system, int more_digits) {
+    const std::string number = shown_number(value_si, unit, system, more_digits);
     const std::string name = unit_name(unit, system);
     if (name.empty() || std::isnan(value_si)) return number;
     return number + " " + name;
@@ -79,7 +101,9 @@ std::string shown(double value_si, Unit unit, UnitSystem system) {
 
 std::string value_of_limit(double value, double limit, Unit unit, UnitSystem system) {
     if (std::isnan(limit)) return std::isnan(value) ? "" : shown(value, unit, system);
-    return fmt::format("{} of {}", shown_number(value, unit, system), shown(limit, unit, system));
+    const int more = digits_apart(value, limit, unit, system);
+    return fmt::format("{} of {}", shown_number(value, unit, system, more),
+                       shown(limit, unit, system, more));
 }
 
 std::string shown_money(double amount, const std::string& currency) {

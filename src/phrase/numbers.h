@@ -13,9 +13,15 @@ namespace ovant {
 std::string shown(double value_si, Unit unit, UnitSystem system);
 // The same without the unit.
 std::string shown_number(double value_si, Unit unit, UnitSystem system);
+// How many digits more than usual it takes to tell two quantities apart as shown; 0 where they differ
+// as it is, or not at all.
+int digits_apart(double a, double b, Unit unit, UnitSystem system);
+// As shown(), with so many digits more.
+std::string shown(double value_si, Unit unit, UnitSystem system, int more_digits);
+std::string shown_number(double value_si, Unit unit, UnitSystem system, int more_digits);
 std::string unit_name(Unit unit, UnitSystem system);
 
-// "39.2 of 42.5 V".
+// "39.2 of 42.5 V", "100.1 of 100 m": with digits enough to tell the sides apart.
 std::string value_of_limit(double value, double limit, Unit unit, UnitSystem system);
 
 std::string shown_money(double amount, const std::string& currency);

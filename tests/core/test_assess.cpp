@@ -64,7 +64,7 @@ TEST_CASE("without being asked no working is built", "[assess]") {
 
 TEST_CASE("the demo holds every verdict, on purpose", "[assess]") {
     const Judged demo = judge_site(copper_site());
-    CHECK(demo.assessment.summary.holds >= 6);
+    CHECK(demo.assessment.summary.holds >= 5);
     CHECK(demo.assessment.summary.tight >= 2);
     CHECK(demo.assessment.summary.fails >= 3);
     CHECK(demo.assessment.summary.unknown == 4);

@@ -246,7 +246,7 @@ TEST_CASE("A short backup is offered the cheapest that lasts", "[remedies]") {
     const Judged after = judge_site(remedies.front().site);
     CHECK(after.assessment.site_checks.front().verdict == Verdict::holds);
     // The next smaller one would not have done.
-    CHECK(remedies.front().detail == "ups-300");
+    CHECK(remedies.front().detail == "ups-600");
 }
 
 TEST_CASE("A switch with two supplies says what one of them carries", "[power]") {

@@ -4,6 +4,7 @@
 
 #include <cstdio>
 
+#include "core/route/route.h"
 #include "core/format/camera_csv.h"
 #include "core/format/parts_sheet.h"
 #include "core/format/site_json.h"
@@ -106,7 +107,7 @@ TEST_CASE("more cameras than ports are told", "[csv]") {
 }
 
 TEST_CASE("parts of one run, counted by hand", "[parts]") {
-    // 40 m + 60 m of cable with a service loop of 3 m at each of four ends, one repeater, two patch
+    // 40 m + 60 m of cable as measured, drawn ones with a loop at each end, one repeater, two patch
     // cords of 2 m in all, a protector at each end of the run.
     Site site = site_with_run({.lengths_m = {40, 60}, .in_line = "rep-1-out"});
     site.links[0].cords_m = 2;
@@ -115,7 +116,7 @@ TEST_CASE("parts of one run, counted by hand", "[parts]") {
     const Judged judged = judge_site(site);
     const Network net = lay_out(judged.site, judged.catalogue);
     const std::vector<PartLine> parts = count_parts(net);
-    CHECK(part(parts, "cat5e-solid-24-out").quantity == Approx(40 + 60 + 4 * 3));
+    CHECK(part(parts, "cat5e-solid-24-out").quantity == Approx(40 + 60));
     CHECK(part(parts, "patch-24").quantity == Approx(2));
     CHECK(part(parts, "plug-rj45").quantity == 4);
     CHECK(part(parts, "surge-100").quantity == 2);
@@ -129,7 +130,14 @@ TEST_CASE("parts of one run, counted by hand", "[parts]") {
     }
     CHECK(total_price(parts) == Approx(sum));
     CHECK(parts.front().kind == "cam-fixed-4mp");
-    CHECK(cut_length_m(net, net.links[0]) == Approx(46));
+    CHECK(cut_length_m(net, net.links[0]) == Approx(40));
+    Site drawn = site;
+    drawn.links[0].measured_length_m.reset();
+    const double plan_m = link_length_m(drawn, drawn.links[0]);
+    drawn.settings.service_loop_m = 3;
+    const Network loops = lay_out(drawn, judged.catalogue);
+    CHECK(cut_length_m(loops, loops.links[0]) == Approx(plan_m + 6));
+    CHECK(cut_length_m(loops, loops.links[0]) == Approx(loops.links[0].length_m));
 }
 
 TEST_CASE("cells cannot run as formulas", "[parts][bad-input]") {

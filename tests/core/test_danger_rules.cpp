@@ -5,58 +5,14 @@
 #include <algorithm>
 
 #include "core/choose/proposal.h"
-#include "core/format/kind_text.h"
 #include "core/format/site_json.h"
 #include "core/route/route.h"
 #include "phrase/check_text.h"
-#include "support/sites.h"
+#include "support/builder.h"
 
 using namespace ovant;
 
 namespace {
-
-// Puts a site together with the edits of the window, by ids that they give.
-struct Builder {
-    Site site;
-    const Catalogue& catalogue = shipped_catalogue();
-
-    explicit Builder(School school = School::maker_rated) : site(bare_site(school)) {
-        place("Office", {0, 0}, Mains::steady, true);
-    }
-    std::string place(const char* name, Point at, Mains mains = Mains::steady, bool head = false) {
-        Place one;
-        one.name = name;
-        one.at = at;
-        one.mains = mains;
-        one.earth = true;
-        one.head_end = head;
-        return take(add_place(site, one));
-    }
-    std::string unit(const char* kind, Point at, const std::string& place = "") {
-        const std::string id = take(add_device(site, catalogue, kind, at));
-        if (!place.empty()) find_device(site, id)->place = place;
-        return id;
-    }
-    std::string cable(const std::string& a, const char* from, const std::string& b, const char* to,
-                      const char* kind = "cat5e-solid-24-out") {
-        return take(connect(site, catalogue_for(site), kind, {a, from, 0, ""}, {b, to, 0, ""}));
-    }
-    Link& link(const std::string& id) { return *find_link(site, id); }
-    void protect(const std::string& id) {
-        link(id).a.protector = link(id).b.protector = "surge-100";
-    }
-    std::string take(Result<Added> added) {
-        REQUIRE(added);
-        site = std::move(added->site);
-        return added->id;
-    }
-    // The site as a file would have it: nothing here may be refused on opening.
-    Judged judged() const {
-        const Result<Site> opened = read_site(write_site(site));
-        REQUIRE(opened);
-        return judge_site(*opened);
-    }
-};
 
 // The marina's passive injector feeding `to`, with a camera on the switch.
 Judged passive_into(const char* injector, const char* kind, const char* port) {
@@ -257,12 +213,7 @@ TEST_CASE("indoor cable behind a protected switch asks for nothing", "[danger][r
 TEST_CASE("protection that is built in counts where there is an earth", "[danger][rule-3]") {
     Builder b;
     const std::string shed = b.place("Shed", {60, 0});
-    std::string own = kind_json(b.site, "sw-poe-fed-4");
-    own.replace(own.find("sw-poe-fed-4"), 12, "sw-guarded");
-    own.insert(own.find('{') + 1, "\"surge_protected\": true, ");
-    Result<Site> with = set_own_kind(b.site, "sw-guarded", own);
-    REQUIRE(with);
-    b.site = *with;
+    b.own_kind("sw-poe-fed-4", "sw-guarded", "", "\"surge_protected\": true");
     const std::string inj = b.unit("inj-90", {0, 0});
     const std::string sw = b.unit("sw-poe-fed-4", {60, 0});
     find_device(b.site, sw)->kind = "sw-guarded";

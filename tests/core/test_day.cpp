@@ -116,7 +116,7 @@ TEST_CASE("A port over its limit is cut within 50 to 75 ms and tries again", "[d
 
 TEST_CASE("A camera whose volts fall under what it accepts goes dark and starts again", "[day]") {
     RunSpec spec;
-    spec.lengths_m = {520};
+    spec.lengths_m = {640};
     spec.camera = "cam-fixed-8mp";
     spec.draw = {7.5, 5.5, 0, 0, 0};
     spec.unit = "sw-8-at-120";
@@ -126,7 +126,7 @@ TEST_CASE("A camera whose volts fall under what it accepts goes dark and starts 
     // The port sees no load and takes its power off: the maintain-power signature.
     CHECK(played.count(DayEventKind::port_idle) > 10);
     const DayEvent& low = *played.first(DayEventKind::camera_low);
-    CHECK(low.limit == Approx(37));
+    CHECK(low.limit == Approx(30));  // IEEE 802.3: off below it; promised from 37 V on
     CHECK(low.value < low.limit);
 }
 
@@ -218,7 +218,10 @@ TEST_CASE("A backup carries its units as long as its watt hours last", "[day]") 
     const UpsFacts& facts = *played.catalogue.find("ups-150")->ups;
     const double load_w = port_w / sw.supply->efficiency + sw.supply->own_draw_w;
     const double usable = facts.battery_wh * 0.8 * (1 - 0.008 * 5);  // aged, at 20 degrees C
-    const double hours = usable / (load_w / facts.efficiency + facts.own_draw_w);
+    // Lead: rated over 20 h, less at this pace by Peukert's law.
+    const double drawn_w = load_w / facts.efficiency + facts.own_draw_w;
+    const double hours = 20 * std::pow(usable / (20 * drawn_w), facts.peukert);
+    CHECK(facts.peukert > 1);
     // The air cools and warms the cable: a hundredth is more than that moves the draw.
     CHECK((*played.day.backups[0].empty_at_s / 3600 - 1) == Approx(hours).epsilon(0.01));
     CHECK(played.camera().at(3600 * (1 + hours) - 120).state == CameraState::on);
@@ -312,9 +315,9 @@ TEST_CASE("A solar supply without sun runs down in the time its battery holds", 
     REQUIRE(solar->empty_at_s);
     const auto before = solar->wh.front().value;
     // Mean draw up to then, by the energy it has spent.
-    CHECK(before == Approx(2400 * 0.8));
-    // Some 14 to 25 W with the supply's own: three to six days.
-    CHECK(*solar->empty_at_s > 3 * 86400);
+    CHECK(before == Approx(2400 * 0.8 * (1 - 0.008 * (25 + 8))));  // at 8 degrees of frost
+    // Some 14 to 25 W with the supply's own: two to six days.
+    CHECK(*solar->empty_at_s > 2 * 86400);
     CHECK(*solar->empty_at_s < 6 * 86400);
     CHECK(week.camera("K16").at(*solar->empty_at_s + 60).state != CameraState::on);
     find_device(site, "PS1")->kind = "solar-1200";
@@ -337,7 +340,7 @@ TEST_CASE("The same seed gives the same day, another one another", "[day][proper
 
 TEST_CASE("No event is out of order, and energy in is energy used and lost at every step",
           "[day][property]") {
-    rc::check("order and energy over random sites", [] {
+    CHECK(rc::check("order and energy over random sites", [] {
         Site site = demo_site();
         site.settings.day.seed = *rc::gen::inRange(0u, 100000u);
         site.settings.day.outage_at_h = *rc::gen::inRange(0, 23);
@@ -370,7 +373,7 @@ TEST_CASE("No event is out of order, and energy in is energy used and lost at ev
             }
             RC_ASSERT(std::abs(dark_s - camera.dark_s) < 0.01);
         }
-    });
+    }));
 }
 
 TEST_CASE("With more budget no camera is dark for longer through the day", "[day][property]") {

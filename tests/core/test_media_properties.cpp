@@ -91,7 +91,7 @@ TEST_CASE("further is never louder, and rain never helps", "[properties][radio]"
         radio.width_mhz = *rc::gen::element(20.0, 40.0, 80.0, 160.0);
         radio.streams = *rc::gen::inRange(1, 5);
         const std::vector<Modulation> all = modulations(radio);
-        RC_ASSERT(all.size() == 10);
+        RC_ASSERT(all.size() >= 9);  // the standard leaves out one for some widths
         for (std::size_t i = 1; i < all.size(); ++i) {
             RC_ASSERT(all[i].sensitivity_dbm > all[i - 1].sensitivity_dbm);
             RC_ASSERT(all[i].useful_mbps > all[i - 1].useful_mbps);

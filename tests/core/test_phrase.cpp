@@ -10,11 +10,15 @@
 
 using namespace ovant;
 
-TEST_CASE("the sentence of a camera that drops out", "[phrase]") {
+TEST_CASE("the sentence of a camera on too few volts", "[phrase]") {
     const Judged demo = judge_site(copper_site());
     const TextContext metric{UnitSystem::metric, &demo.catalogue};
     CHECK(run_sentence(demo.run("K14"), metric) ==
-          "Camera drops out at night: 33.4 V arrives, 37 V needed");
+          "Camera runs at night on volts nobody promises: 33.1 V arrives, 37 V needed, dark below "
+          "30 V");
+    const Judged marina = judge_site(demo_site());
+    CHECK(run_sentence(marina.run("K14"), metric) ==
+          "Camera goes dark at night: 28.7 V arrives, 37 V needed");
     CHECK(run_sentence(demo.run("K11"), metric).find("167 m long") != std::string::npos);
     const TextContext imperial{UnitSystem::imperial, &demo.catalogue};
     CHECK(run_sentence(demo.run("K11"), imperial).find("549 ft long") != std::string::npos);

@@ -149,7 +149,8 @@ TEST_CASE("field-proven reach is never proposed first where a stated one serves"
 }
 
 TEST_CASE("remedies mend what they name", "[ways]") {
-    const Site demo = copper_site();
+    Site demo = copper_site();
+    find_link(demo, "L31")->measured_length_m = 88;
     const Catalogue catalogue = catalogue_for(demo);
     const auto remedy = [&](const char* camera, RemedyKind kind) -> Proposal {
         for (const Proposal& proposal : propose_remedies(demo, catalogue, camera)) {

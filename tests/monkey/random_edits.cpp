@@ -36,6 +36,8 @@ Result<Site> change_settings(RandomValues& v) {
                                &s.keep_back.length_share,
                                &s.keep_back.battery_share,
                                &s.eirp_limit_dbm,
+                               &s.availability,
+                               &s.noise_allowance_db,
                                &s.rain_mm_per_h,
                                &s.sun_hours,
                                &s.dark_hours,
@@ -244,6 +246,11 @@ std::vector<RandomEdit> random_edits(RandomValues& v) {
          }},
         {"set_antenna_height", [&] { return set_antenna_height(site, v.device(), v.number(10)); }},
         {"set_transmit", [&] { return set_transmit(site, v.device(), v.maybe(20)); }},
+        {"set_azimuth", [&] { return set_azimuth(site, v.device(), v.maybe(180)); }},
+        {"set_channel",
+         [&] { return set_channel(site, v.device(), static_cast<int>(v.below(1200)) - 3); }},
+        {"set_alternative",
+         [&] { return set_alternative(site, c, v.device(), v.choice<Alternative>(3)); }},
         {"set_module",
          [&] {
              const std::string id = v.device();

@@ -76,9 +76,14 @@ private:
         const CableFacts& cable = *catalogue_.find(link.cable)->cable;
         const bool clad = cable.conductor.material == ConductorMaterial::copper_clad_aluminium;
         const bool stranded = cable.conductor.form == ConductorForm::stranded;
-        const bool indoors = link_surroundings(site_, link) == Surroundings::indoor;
+        const Device& a = *find_device(site_, link.a.device);
+        const Device& b = *find_device(site_, link.b.device);
+        const bool indoors =
+            link_surroundings(site_, link, a, b, cable.medium) == Surroundings::indoor;
         const double temperature_c = indoors ? 20 : outdoor_c_;
-        const double length_m = link_length_m(site_, link);
+        const bool loops = !cable.cord && link.existing.empty() && !link.measured_length_m;
+        const double length_m =
+            link_length_m(site_, link) + (loops ? 2 * site_.settings.service_loop_m : 0);
         if (cable.medium == Medium::coax) {
             const ExistingCable* old = find_existing(site_, link.existing);
             const double cold_ohm = old && old->measured_loop_ohm ? *old->measured_loop_ohm
@@ -90,7 +95,16 @@ private:
         const double share = one_pair ? 2.0 : 2.0 / pairs;
         const double solid =
             ohm_per_m(cable.conductor.awg, clad, stranded, temperature_c) * length_m * share;
-        return solid + ohm_per_m(24, false, true, 20) * link.cords_m * share;
+        if (cable.medium != Medium::twisted_pair) return solid;
+        // Half a metre of cord, a contact of 20 mΩ and its own resistance for each protector; a
+        // jack at either end of a patched channel.
+        double cords_m = link.cords_m, joints_ohm = link.cords_m > 0 ? 2 * 0.02 : 0;
+        for (const LinkEnd* end : {&link.a, &link.b}) {
+            if (end->protector.empty()) continue;
+            cords_m += 0.5;
+            joints_ohm += 0.02 + catalogue_.find(end->protector)->conductor_ohm;
+        }
+        return solid + (ohm_per_m(24, false, true, 20) * cords_m + joints_ohm) * share;
     }
 
     // What leaves a unit that makes its power anew, as currents of its own sources.
@@ -126,6 +140,8 @@ private:
             const CameraDraw draw =
                 unit.camera && unit.camera->draw ? *unit.camera->draw : kind.camera->draw;
             load_w = draw.day_w + draw.motors_w + draw.infrared_w;
+            const bool indoors = surroundings_of(site_, unit) == Surroundings::indoor;
+            if ((indoors ? 20 : outdoor_c_) < kind.camera->heater_below_c) load_w += draw.heater_w;
         }
         if (entered.role == PortRole::pd && kind.supply) {
             const std::string out_w = regenerated(unit, kind);

@@ -15,7 +15,7 @@ TEST_CASE("the power left at the load reproduces the class table of IEEE 802.3",
         double volts_min, loop_ohm, load_w;
     };
     for (const Row& row :
-         {Row{3, 44, 20, 12.95}, Row{4, 50, 12.5, 25.5}, Row{5, 50, 6.25, 39.9},
+         {Row{1, 44, 20, 3.84}, Row{2, 44, 20, 6.49}, Row{3, 44, 20, 12.95}, Row{4, 50, 12.5, 25.5}, Row{5, 50, 6.25, 39.9},
           Row{6, 50, 6.25, 51.0}, Row{7, 52, 6.25, 62.0}, Row{8, 52, 6.25, 71.3}}) {
         INFO("class " << row.poe_class);
         const double pse_w = poe_class_limits(row.poe_class)->pse_w;
@@ -28,6 +28,21 @@ TEST_CASE("the power left at the load reproduces the class table of IEEE 802.3",
         CHECK((row.poe_class >= 5 ? type.design_loop_ohm / 2 : type.design_loop_ohm) ==
               row.loop_ohm);
     }
+}
+
+TEST_CASE("at a type 3 or 4 port classes 2 and 3 are those of clause 145", "[reference]") {
+    for (const PoeType type : {PoeType::type3, PoeType::type4}) {
+        for (const int poe_class : {1, 2, 3, 4}) {
+            INFO("class " << poe_class);
+            const auto limits = poe_class_limits(poe_class, type);
+            // 50 V and 12.5 ohms: a type 3 port may be at its least volts.
+            CHECK(pd_power_w(limits->pse_w, 50, 12.5) == Approx(limits->pd_w).margin(0.1));
+        }
+        CHECK(poe_class_limits(2, type)->pse_w == 6.7);
+        CHECK(poe_class_limits(3, type)->pse_w == 14);
+    }
+    CHECK(poe_class_limits(2, PoeType::type2)->pse_w == 7);
+    CHECK(poe_class_limits(3, PoeType::type1)->pse_w == 15.4);
 }
 
 TEST_CASE("no class asks a pairset for more current than its type allows", "[reference]") {
@@ -44,7 +59,8 @@ TEST_CASE("classes and their edges", "[reference]") {
     CHECK(poe_class_for_load(0) == 1);
     CHECK(poe_class_for_load(3.84) == 1);
     CHECK(poe_class_for_load(3.85) == 2);
-    CHECK(poe_class_for_load(13) == 3);
+    CHECK(poe_class_for_load(12.95) == 3);
+    CHECK(poe_class_for_load(12.96) == 4);
     CHECK(poe_class_for_load(25.5) == 4);
     CHECK(poe_class_for_load(25.6) == 5);
     CHECK(poe_class_for_load(71.3) == 8);

@@ -241,7 +241,7 @@ TEST_CASE("Admission by hand", "[reference][poe]") {
 }
 
 TEST_CASE("A greater budget never takes power from more ports", "[reference][poe][property]") {
-    rc::check("more budget, no more shed",
+    CHECK(rc::check("more budget, no more shed",
               [](std::vector<unsigned> drawn, unsigned budget, unsigned more) {
                   std::vector<PortClaim> claims;
                   for (unsigned one : drawn)
@@ -258,7 +258,7 @@ TEST_CASE("A greater budget never takes power from more ports", "[reference][poe
                   for (std::size_t i = 0; i < claims.size(); ++i)
                       sum_w += powered[i] ? claims[i].watts : 0;
                   RC_ASSERT(sum_w <= budget_w + 1e-6);
-              });
+              }));
 }
 
 TEST_CASE("Backup time and size are inverse, and the closed form", "[reference][ups]") {
@@ -275,4 +275,14 @@ TEST_CASE("Backup time and size are inverse, and the closed form", "[reference][
     CHECK(battery_temperature_share(0) == Approx(0.8));
     CHECK(battery_temperature_share(-200) == Approx(0.3));
     CHECK(std::isinf(backup_time_h({100, 1, 25, 1, 0}, 0)));
+    // Peukert: t = H (C / (I H))^k. 100 Wh over 20 h is 5 W; at 50 W a tenth of the time to the k.
+    BackupBattery lead{100, 1, 25, 1, 0, 1.2};
+    CHECK(backup_time_h(lead, 5) == Approx(20));
+    CHECK(backup_time_h(lead, 50) == Approx(20 * std::pow(0.1, 1.2)));
+    CHECK(backup_time_h(lead, 2.5) == Approx(40));  // slower than rated gives no more than rated
+    for (const double load_w : {4.0, 20.0, 90.0}) {
+        BackupBattery sized = lead;
+        sized.rated_wh = backup_wh_for(lead, load_w, 2.5);
+        CHECK(backup_time_h(sized, load_w) == Approx(2.5));
+    }
 }

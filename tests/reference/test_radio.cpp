@@ -89,6 +89,143 @@ TEST_CASE("P.838 and P.676 at 5.8 and 60 GHz, from memory", "[reference][radio]"
     CHECK(oxygen_db_per_km(5800) == 0);
 }
 
+TEST_CASE("rain by Rec. ITU-R P.838-3 at ten frequencies of its table, from memory",
+          "[reference][radio]") {
+    struct Row {
+        double ghz, k, alpha;  // horizontal
+    };
+    for (const Row& row :
+         {Row{1, 0.0000259, 0.9691}, Row{4, 0.0001071, 1.6009}, Row{6, 0.0007056, 1.5900},
+          Row{10, 0.01217, 1.2571}, Row{15, 0.04481, 1.1233}, Row{20, 0.09164, 1.0568},
+          Row{30, 0.2403, 0.9485}, Row{40, 0.4431, 0.8673}, Row{60, 0.8606, 0.7656},
+          Row{100, 1.3671, 0.6815}}) {
+        INFO(row.ghz << " GHz");
+        for (const double rain : {5.0, 25.0, 50.0, 100.0}) {
+            CHECK(rain_db_per_km(row.ghz * 1000, rain) ==
+                  Approx(row.k * std::pow(rain, row.alpha)).epsilon(2e-3));
+        }
+    }
+}
+
+TEST_CASE("rain over a path by Rec. ITU-R P.530: effective length and availability",
+          "[reference][radio]") {
+    // At 0.01 % of the year the scale is 1 by construction.
+    for (const double ghz : {5.8, 11.0, 24.0, 60.0}) {
+        INFO(ghz << " GHz");
+        const double at_001 = rain_fade_db(ghz * 1000, 5000, 30, 99.99);
+        const double alone = rain_db_per_km(ghz * 1000, 30) * 5;
+        CHECK(at_001 > 0);
+        CHECK(at_001 < 2.5 * alone);
+        // More of the year asked for, more fade; a longer path, more fade.
+        double before = 0;
+        for (const double availability : {99.0, 99.9, 99.99, 99.999}) {
+            const double fade_db = rain_fade_db(ghz * 1000, 5000, 30, availability);
+            CHECK(fade_db > before);
+            before = fade_db;
+        }
+        before = 0;
+        for (const double metres : {100.0, 500.0, 2000.0, 8000.0}) {
+            const double fade_db = rain_fade_db(ghz * 1000, metres, 30, 99.99);
+            CHECK(fade_db > before);
+            before = fade_db;
+        }
+    }
+    // A 24 GHz path of 5 km in 30 mm/h, worked by hand: alpha 1.0121, below 1.127, factor 0.887.
+    const double alpha = 1.0121;
+    const double below = 0.477 * std::pow(5, 0.633) * std::pow(30, 0.073 * alpha) *
+                             std::pow(24, 0.123) -
+                         10.579 * (1 - std::exp(-0.024 * 5));
+    const double c0 = 0.12 + 0.4 * std::log10(std::pow(2.4, 0.8));
+    const double c1 = std::pow(0.07, c0) * std::pow(0.12, 1 - c0);
+    const double c2 = 0.855 * c0 + 0.546 * (1 - c0), c3 = 0.139 * c0 + 0.043 * (1 - c0);
+    const double scale = c1 * std::pow(0.01, -(c2 + c3 * std::log10(0.01)));
+    CHECK(scale == Approx(1).margin(0.02));
+    CHECK(rain_fade_db(24000, 5000, 30, 99.99) ==
+          Approx(rain_db_per_km(24000, 30) * 5 / below * scale).epsilon(0.01));
+    CHECK(rain_fade_db(24000, 5000, 0, 99.99) == 0);
+}
+
+TEST_CASE("off the axis: Rec. ITU-R F.699 for dishes, F.1336 for sectors", "[reference][radio]") {
+    RadioFacts dish;
+    dish.antenna_dbi = 38;
+    dish.antenna_beam_deg = 2;
+    // F.699: diameter over wavelength from the gain; first side lobe 2 + 15 log of it.
+    const double ratio = std::pow(10, (38 - 7.7) / 20);
+    CHECK(off_axis_loss_db(dish, 0) == 0);
+    CHECK(off_axis_loss_db(dish, 1) == Approx(2.5e-3 * ratio * ratio));
+    const double lobe_dbi = 2 + 15 * std::log10(ratio);
+    const double main_deg = 20 / ratio * std::sqrt(38 - lobe_dbi);
+    CHECK(off_axis_loss_db(dish, main_deg * 1.01) == Approx(38 - lobe_dbi));
+    CHECK(off_axis_loss_db(dish, 20) ==
+          Approx(38 - (52 - 10 * std::log10(ratio) - 25 * std::log10(20))));
+    CHECK(off_axis_loss_db(dish, 90) == Approx(38 - (10 - 10 * std::log10(ratio))));
+    // F.1336: half the power at half the stated width.
+    RadioFacts sector;
+    sector.antenna_dbi = 14;
+    sector.antenna_beam_deg = 90;
+    CHECK(off_axis_loss_db(sector, 0) == 0);
+    CHECK(off_axis_loss_db(sector, 45) == Approx(3));
+    CHECK(off_axis_loss_db(sector, 30) == Approx(12.0 / 9));
+    for (const RadioFacts& radio : {dish, sector}) {
+        double before = 0;
+        for (double off_deg = 0; off_deg <= 180; off_deg += 0.5) {
+            const double loss_db = off_axis_loss_db(radio, off_deg);
+            CHECK(loss_db >= before - 1e-9);
+            CHECK(loss_db == Approx(off_axis_loss_db(radio, -off_deg)));
+            CHECK(loss_db == Approx(off_axis_loss_db(radio, 360 - off_deg)));
+            before = loss_db;
+        }
+        CHECK(before > 10);
+    }
+}
+
+TEST_CASE("several edges: Bullington's with the correction of Rec. ITU-R P.526",
+          "[reference][radio]") {
+    // Two walls of equal height over equal masts: sights meet halfway between them.
+    const double mhz = 5800, distance_m = 900, mast_m = 5, top_m = 9;
+    const std::vector<Hill> walls{{300, 300, top_m, "a"}, {600, 600, top_m, "b"}};
+    const Clearance cut = path_clearance(mhz, distance_m, mast_m, mast_m, walls);
+    const double slope = (top_m + earth_bulge_m(300, distance_m) - mast_m) / 300;
+    const double over_m = slope * 450;
+    const double wave_m = light_m_per_s / (mhz * 1e6);
+    const double v = over_m * std::sqrt(2 / wave_m * (1 / 450.0 + 1 / 450.0));
+    const double edge_db = knife_edge_loss_db(v);
+    CHECK(cut.loss_db ==
+          Approx(edge_db + (1 - std::exp(-edge_db / 6)) * (10 + 0.02 * 0.9)).margin(0.01));
+    CHECK(cut.loss_db > edge_db);
+}
+
+TEST_CASE("an edge exactly on the line of sight takes 6 dB", "[reference][radio]") {
+    for (const double distance_m : {100.0, 400.0, 900.0}) {
+        const double bulge_m = earth_bulge_m(distance_m / 2, distance_m);
+        const std::vector<Hill> wall{{distance_m / 2, distance_m / 2, 10 - bulge_m, "wall"}};
+        const Clearance on = path_clearance(5800, distance_m, 10, 10, wall);
+        INFO(distance_m);
+        CHECK(on.share == Approx(0).margin(1e-9));
+        CHECK(on.loss_db == Approx(6.03).margin(0.02));
+        // A hair above and below it is nearly the same, and always a number.
+        for (const double hair_m : {-1e-9, 1e-9, -1e-6, 1e-6}) {
+            const std::vector<Hill> near{
+                {distance_m / 2, distance_m / 2, 10 - bulge_m + hair_m, "wall"}};
+            CHECK(path_clearance(5800, distance_m, 10, 10, near).loss_db ==
+                  Approx(6.03).margin(0.02));
+        }
+    }
+}
+
+TEST_CASE("what IEEE 802.11 leaves out is not offered", "[reference][radio]") {
+    CHECK(air_rate_mbps(20, 2, 9) == 0);
+    CHECK(air_rate_mbps(20, 3, 9) == Approx(288.9).margin(0.1));
+    CHECK(air_rate_mbps(80, 3, 6) == 0);
+    CHECK(air_rate_mbps(80, 6, 9) == 0);
+    CHECK(air_rate_mbps(160, 3, 9) == 0);
+    RadioFacts narrow;
+    narrow.width_mhz = 20;
+    CHECK(modulations(narrow).size() == 9);
+    narrow.width_mhz = 40;
+    CHECK(modulations(narrow).size() == 10);
+}
+
 TEST_CASE("air rates of IEEE 802.11 VHT, short guard interval, from memory", "[reference][radio]") {
     struct Row {
         double width_mhz;

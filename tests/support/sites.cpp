@@ -30,7 +30,9 @@ Site demo_site() {
 }
 
 Site copper_site() {
-    return taken(read_site(read_all(source_file("tests/data/versions/version-1.ovant.json"))));
+    Site site = taken(read_site(read_all(source_file("tests/data/versions/version-1.ovant.json"))));
+    site.settings.service_loop_m = 0;
+    return site;
 }
 
 Site bare_site(School school) {
@@ -38,6 +40,7 @@ Site bare_site(School school) {
     site.name = "Test quay";
     site.settings.school = school;
     site.settings.default_drop_m = 0;
+    site.settings.service_loop_m = 0;
     return site;
 }
 

@@ -1,6 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/plan/plan_hit.h"
 
+#include <cmath>
+
+#include "core/assess/radio_path.h"
 #include "core/route/route.h"
 
 namespace ovant {
@@ -12,8 +15,29 @@ double away(QPointF a, QPointF b) { return std::hypot(a.x() - b.x(), a.y() - b.y
 
 }  // namespace
 
+int beam_of_selected(const Document& document) {
+    const Network& net = document.network();
+    for (std::size_t i = 0; i < net.kinds.size(); ++i) {
+        const auto& radio = net.kinds[i]->radio;
+        if (radio && !radio->relay && net.device(static_cast<int>(i)).id == document.selected())
+            return static_cast<int>(i);
+    }
+    return -1;
+}
+
+QPointF beam_handle(const Document& document, const PlanMap& map, int device) {
+    constexpr double beam_px = 74;
+    const Network& net = document.network();
+    const double angle = azimuth_deg(net, device) * M_PI / 180;
+    return map.to_pixel(net.device(device).at) +
+           beam_px * QPointF(std::sin(angle), -std::cos(angle));
+}
+
 PlanHit hit_at(const Document& document, const PlanMap& map, QPointF pixel) {
     const Site& site = document.site();
+    const int beam = beam_of_selected(document);
+    if (beam >= 0 && away(beam_handle(document, map, beam), pixel) <= point_px)
+        return {PlanHit::What::beam, document.selected(), 0};
     const Point at = map.to_site(pixel);
     if (const Pathway* pathway = find_pathway(site, document.selected())) {
         for (std::size_t i = 0; i < pathway->points.size(); ++i) {

@@ -19,11 +19,17 @@ struct PlanHit {
         pathway_point,
         obstacle,
         obstacle_point,
-        existing
+        existing,
+        beam  // the handle of the selected radio's beam
     } what = What::nothing;
     std::string id;
     std::size_t point = 0;  // of a pathway
 };
+
+// Number of the selected device where it is a radio with an antenna to turn; -1 else.
+int beam_of_selected(const Document& document);
+// Where the handle of its beam is drawn.
+QPointF beam_handle(const Document& document, const PlanMap& map, int device);
 
 // Devices before cables before places before pathways; the selected pathway's points come first.
 PlanHit hit_at(const Document& document, const PlanMap& map, QPointF pixel);

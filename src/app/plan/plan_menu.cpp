@@ -51,7 +51,7 @@ void PlanView::contextMenuEvent(QContextMenuEvent* event) {
     QMenu menu(this);
     menu.setObjectName("planMenu");
     const Device* device = find_device(document_.site(), id);
-    if (device && device->camera) {
+    if (device && is_camera(*device, document_.catalogue())) {
         menu.addAction(tr("Best way for %1").arg(q(id)), [this, id] {
             document_.edit(tr("Best way for %1").arg(q(id)),
                            with_best_way(document_.committed(), document_.catalogue(), id));

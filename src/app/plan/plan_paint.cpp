@@ -12,6 +12,8 @@
 #include <unordered_map>
 
 #include "app/plan/drawing_layer.h"
+#include "app/plan/plan_hit.h"
+#include "core/assess/radio_path.h"
 #include "core/route/route.h"
 #include "phrase/numbers.h"
 
@@ -56,6 +58,7 @@ public:
         p_.setRenderHint(QPainter::Antialiasing);
         for (const PinnedWay& pinned : document_.pinned_ways(camera)) paint_pinned(pinned);
         mark_everything(camera);
+        paint_beam();
         for (const Place& place : site_.places) name_place(place);
         for (const Obstacle& obstacle : site_.obstacles) name_obstacle(obstacle);
         paint_scale_bar();
@@ -241,8 +244,8 @@ private:
     void paint_views() {
         for (std::size_t i = 0; i < net_.cameras.size(); ++i) {
             const Device& camera = net_.device(net_.cameras[i]);
-            if (!camera.camera || is_dark(camera.id)) continue;
-            const View& view = camera.camera->view;
+            if (is_dark(camera.id)) continue;
+            const View view = camera.camera ? camera.camera->view : View{};
             const QPointF at = map_.to_pixel(camera.at);
             const double r = map_.to_pixels(view.range_m);
             if (r < mark_px / 2 || !QRectF(at.x() - r, at.y() - r, 2 * r, 2 * r).intersects(seen_))
@@ -255,6 +258,27 @@ private:
             colour.setAlpha(camera.id == document_.selected() ? 90 : 38);
             p_.fillPath(wedge, colour);
         }
+    }
+
+    // Where the selected radio points, and the handle that turns it.
+    void paint_beam() {
+        const int device = beam_of_selected(document_);
+        if (device < 0) return;
+        const QPointF at = map_.to_pixel(net_.device(device).at);
+        const QPointF handle = beam_handle(document_, map_, device);
+        const double r = std::hypot(handle.x() - at.x(), handle.y() - at.y());
+        const double wide = net_.kind(device).radio->antenna_beam_deg;
+        QPainterPath wedge(at);
+        wedge.arcTo(QRectF(at.x() - r, at.y() - r, 2 * r, 2 * r),
+                    90 - azimuth_deg(net_, device) - wide / 2, wide);
+        QColor colour = theme_.copper;
+        colour.setAlpha(50);
+        p_.fillPath(wedge, colour);
+        p_.setPen(QPen(theme_.copper, 1, Qt::DashLine));
+        p_.drawLine(at, handle);
+        p_.setPen(QPen(theme_.copper, 1.5));
+        p_.setBrush(theme_.card);
+        p_.drawEllipse(handle, 5, 5);
     }
 
     QPolygonF line_of(const NetLink& link) const {

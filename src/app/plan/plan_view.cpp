@@ -425,6 +425,13 @@ void PlanView::drag_to(QPointF pixel) {
         document_.preview(replace_obstacle(site, obstacle));
         return;
     }
+    if (grabbed_.what == PlanHit::What::beam) {
+        const Point from = or_nothing(find_device(site, grabbed_.id)).at;
+        const double angle =
+            std::atan2(now.x_m - from.x_m, from.y_m - now.y_m) * 180 / M_PI;
+        document_.preview(set_azimuth(site, grabbed_.id, std::round(angle)));
+        return;
+    }
     Point to{grabbed_from_.x_m + now.x_m - start.x_m, grabbed_from_.y_m + now.y_m - start.y_m};
     document_.preview_move(grabbed_.id, to);
 }
@@ -440,7 +447,8 @@ void PlanView::mouseMoveEvent(QMouseEvent* event) {
         const bool movable = grabbed_.what == PlanHit::What::device ||
                              grabbed_.what == PlanHit::What::place ||
                              grabbed_.what == PlanHit::What::pathway_point ||
-                             grabbed_.what == PlanHit::What::obstacle_point;
+                             grabbed_.what == PlanHit::What::obstacle_point ||
+                             grabbed_.what == PlanHit::What::beam;
         if (movable && (dragging_ || std::hypot(moved.x(), moved.y()) > drag_starts_px)) {
             dragging_ = true;
             last_pixel_ = event->position();
@@ -452,7 +460,11 @@ void PlanView::mouseMoveEvent(QMouseEvent* event) {
 }
 
 void PlanView::end_drag() {
-    if (dragging_) document_.commit_preview(tr("Move %1").arg(q(grabbed_.id)));
+    if (dragging_) {
+        document_.commit_preview(grabbed_.what == PlanHit::What::beam
+                                     ? tr("Turn %1").arg(q(grabbed_.id))
+                                     : tr("Move %1").arg(q(grabbed_.id)));
+    }
     dragging_ = false;
 }
 

@@ -1,5 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Which fields each kind of object has, and the edit behind each.
+#include <algorithm>
+#include <cmath>
 #include <set>
 
 #include "app/verdict/details_panel.h"
@@ -64,7 +66,7 @@ void DetailsPanel::fill_camera(const Device& device) {
             },
             tr("Change power of %1").arg(q(id)));
     }
-    const CameraSettings settings = *device.camera;
+    const CameraSettings settings = device.camera.value_or(CameraSettings{});
     add_number(
         tr("Bit rate"), "bitRate", Unit::megabit_per_second, camera_bit_rate_mbps(device, kind),
         true,
@@ -408,6 +410,16 @@ void DetailsPanel::fill_radio(const Device& device) {
         tr("Transmits"), "transmit", Unit::decibel_milliwatt, device.transmit_dbm, true,
         [&d, id](std::optional<double> v) { return set_transmit(d.committed(), id, v); },
         tr("Power of %1").arg(q(id)));
+    add_number(
+        tr("Points to, degrees"), "azimuth", Unit::none, device.azimuth_deg, true,
+        [&d, id](std::optional<double> v) { return set_azimuth(d.committed(), id, v); },
+        tr("Turn %1").arg(q(id)));
+    add_number(
+        tr("Channel"), "channel", Unit::none, static_cast<double>(device.channel), false,
+        [&d, id](std::optional<double> v) {
+            return set_channel(d.committed(), id, static_cast<int>(std::lround(std::clamp(*v, -1.0, 1e6))));
+        },
+        tr("Channel of %1").arg(q(id)));
 }
 
 void DetailsPanel::fill_modules(const Device& device, const Kind& kind) {

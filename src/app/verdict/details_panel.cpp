@@ -50,7 +50,7 @@ void DetailsPanel::refresh() {
     form_->setRowWrapPolicy(QFormLayout::DontWrapRows);
     const Site& site = document_.site();
     if (const Device* device = find_device(site, id)) {
-        if (device->camera)
+        if (is_camera(*device, document_.catalogue()))
             fill_camera(*device);
         else
             fill_unit(*device);

@@ -116,8 +116,17 @@ SwitchAssessment assess_switch_change(const Network& net, int device,
 // The least volts the camera accepts at this port: the maker's, or its class's.
 double camera_min_volts(const Kind& kind, const PortKind& port, Working* working = nullptr);
 
+// The least volts a unit accepts at the port its feed comes in by; 0 where nothing is stated.
+double least_volts(const Kind& kind, const PortKind& port, Working* working = nullptr);
+
+// The volts a camera stays on down to at this port: the maker's, for PoE 30 V (IEEE 802.3), for d.c.
+// its least. Never above what it is promised to run on.
+double camera_off_below_v(const Kind& kind, const PortKind& port);
+
 // The port a unit takes its power by; a port without power where it has none.
 const PortKind& power_port(const Kind& kind);
+// The same for a unit of the site: of several inputs the one that is fed.
+const PortKind& power_port(const Network& net, int device);
 
 // unexpected-power of one always-on feed and the socket it reaches.
 Check unexpected_power_check(const Network& net, const PassiveEnd& end);

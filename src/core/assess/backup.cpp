@@ -49,7 +49,8 @@ std::vector<Backup> backups(const Network& net) {
         Backup backup;
         backup.id = net.device(static_cast<int>(i)).id;
         backup.battery = {facts.battery_wh, net.site->settings.battery_age_share,
-                          temperature_at(net, i), facts.efficiency, facts.own_draw_w};
+                          temperature_at(net, i), facts.efficiency, facts.own_draw_w,
+                          facts.peukert};
         backup.output_w = facts.output_w;
         backup.charge_w = facts.charge_w;
         for (std::size_t k = 0; k < net.kinds.size(); ++k) {
@@ -69,6 +70,13 @@ int backup_of(const std::vector<Backup>& all, int device) {
             return static_cast<int>(i);
     }
     return -1;
+}
+
+double solar_usable_wh(const Network& net, int device) {
+    const auto& solar = net.kind(device).solar;
+    if (!solar) return 0;
+    return solar->battery_wh * solar->usable_share *
+           battery_temperature_share(temperature_at(net, static_cast<std::size_t>(device)));
 }
 
 double outlet_w(const Kind& kind, double ports_w) {
@@ -112,7 +120,8 @@ const Kind* backup_for(const Catalogue& catalogue, const Settings& settings, dou
     const Kind* best = nullptr;
     for (const Kind* kind : catalogue.of(Category::ups)) {
         const BackupBattery battery{kind->ups->battery_wh, settings.battery_age_share,
-                                    temperature_c, kind->ups->efficiency, kind->ups->own_draw_w};
+                                    temperature_c, kind->ups->efficiency, kind->ups->own_draw_w,
+                                    kind->ups->peukert};
         const double wanted = wanted_h * (1 + settings.keep_back.battery_share);
         if (kind->ups->output_w < load_w || backup_time_h(battery, load_w) < wanted) continue;
         if (!best || kind->price < best->price) best = kind;

@@ -5,6 +5,7 @@
 #include <cmath>
 #include <map>
 
+#include "core/assess/room_left.h"
 #include "core/look_up.h"
 
 namespace ovant {
@@ -131,6 +132,8 @@ std::vector<PowerNode> power_tree(const Network& net, const Assessment& assessme
         PowerNode node = unit_node(net, device, assess_switch(net, device));
         PortAt at{device, -1};
         const Kind& kind = net.kind(device);
+        // No more than what comes over the cable leaves.
+        node.left_w = std::min(node.left_w, room_left_w(net, device) * kind.supply->efficiency);
         for (std::size_t p = 0; p < kind.ports.size(); ++p) {
             if (kind.ports[p].role == PortRole::pd) at.port = static_cast<int>(p);
         }

@@ -46,6 +46,7 @@ std::string_view id_of(CheckId check) {
         case CheckId::recorder_input: return "recorder-input";
         case CheckId::unexpected_power: return "unexpected-power";
         case CheckId::beyond_standard: return "beyond-standard";
+        case CheckId::radio_far_ends: return "radio-far-ends";
     }
     return "";
 }

@@ -48,9 +48,10 @@ enum class CheckId {
     backup_time,
     recorder_input,
     unexpected_power,
-    beyond_standard
+    beyond_standard,
+    radio_far_ends
 };
-inline constexpr int check_count = static_cast<int>(CheckId::beyond_standard) + 1;
+inline constexpr int check_count = static_cast<int>(CheckId::radio_far_ends) + 1;
 // The stable id used in files and on the command line: "camera-voltage".
 std::string_view id_of(CheckId check);
 
@@ -117,6 +118,7 @@ enum class Note {
     two_pairs,          // the load needs four pairs, the way has two
     not_for_burial,     // lies in the ground
     unit_unprotected,   // an active unit between two outdoor lengths
+    not_promised,         // the camera runs on these volts, nobody promises it
     large_on_generator  // motors and heaters on a generator
 };
 

@@ -283,8 +283,9 @@ private:
             check.note = rating == Surroundings::indoor ? Note::indoor_outside : Note::not_for_wet;
             check.remedies = {RemedyKind::fit_enclosure};
         } else if (here != Surroundings::indoor &&
-                   settings.coldest_night_c < kind.min_temperature_c) {
-            check.value = settings.coldest_night_c;
+                   surroundings_c(net_, number, Condition::coldest_night) <
+                       kind.min_temperature_c) {
+            check.value = surroundings_c(net_, number, Condition::coldest_night);
             check.limit = kind.min_temperature_c;
             check.unit = Unit::celsius;
             check.note = Note::too_cold;

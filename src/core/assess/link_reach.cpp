@@ -171,7 +171,7 @@ LinkReach link_reach(const Network& net, const NetLink& link, Condition conditio
     }
     if (reach.long_setting) reach.rate_mbps = std::min(reach.rate_mbps, long_setting_rate_mbps);
     reach.limit_m = standard_solid_limit_m(
-        link.link->cords_m, settings.cord_awg,
+        channel_cords_m(*link.link), settings.cord_awg,
         cable_temperature_c(settings, condition, link.surroundings), cable.screened, working);
     reach.source = source::channel_length;
     if (reach.wrong_line) reach.limit_m = 0;

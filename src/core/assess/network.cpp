@@ -113,6 +113,8 @@ class Feeding {
 public:
     explicit Feeding(Network& net) : net_(net) {
         net.fed_by.assign(net.kinds.size(), {});
+        net.fed_from.assign(net.kinds.size(), {});
+        net.fed_at.assign(net.kinds.size(), -1);
         net.feed_is_off.assign(net.kinds.size(), false);
     }
     void mark() {
@@ -131,6 +133,7 @@ private:
         }
     }
     void follow(PortAt out, PortAt root, bool off) {
+        const PortAt from = out;
         std::string lane;
         for (std::size_t steps = 0; steps <= net_.links.size(); ++steps) {
             off = off || net_.power_off(out);
@@ -144,10 +147,13 @@ private:
                 return;
             }
             off = off || net_.power_off(in);
-            if (off)
+            if (off) {
                 net_.feed_is_off[number] = true;
-            else
+            } else {
                 net_.fed_by[number] = root;
+                net_.fed_from[number] = from;
+                net_.fed_at[number] = in.port;
+            }
             if (role == PortRole::pd) {
                 if (net_.kind(in.device).supply && !is_source(net_.kind(in.device)))
                     leave(in.device, root, off);
@@ -248,6 +254,22 @@ bool carries_power(Medium medium) {
            medium == Medium::coax || medium == Medium::dc;
 }
 
+double service_loops_m(const Settings& settings, const Link& link, const Kind& cable) {
+    const Medium medium = cable.cable ? cable.cable->medium : Medium::radio;
+    const bool laid_anew = medium != Medium::radio && medium != Medium::mains_wiring &&
+                           !cable.cable->cord && link.existing.empty() && !link.measured_length_m;
+    return laid_anew ? 2 * settings.service_loop_m : 0;
+}
+
+double channel_cords_m(const Link& link) {
+    const int protectors = !link.a.protector.empty() + !link.b.protector.empty();
+    return link.cords_m + protectors * protector_cord_m;
+}
+
+int channel_joints(const Link& link) {
+    return (link.cords_m > 0 ? 2 : 0) + !link.a.protector.empty() + !link.b.protector.empty();
+}
+
 PortAt Network::across(PortAt at) const {
     const int link = link_at(at);
     if (link < 0) return {};
@@ -275,6 +297,11 @@ bool Network::long_setting_on(PortAt at) const {
     const auto& groups = device(at.device).long_groups;
     return unit.supply && unit.supply->long_setting && !groups.empty() && port(at).group > 0 &&
            groups.contains(port(at).group);
+}
+
+bool is_camera(const Device& device, const Catalogue& catalogue) {
+    const Kind* kind = catalogue.find(device.kind);
+    return kind && kind->category == Category::camera;
 }
 
 CameraDraw camera_draw(const Device& device, const Kind& kind) {
@@ -341,7 +368,8 @@ Network lay_out(const Site& site, const Catalogue& catalogue, const BackgroundLo
         else if (link.measured_length_m)
             laid.length_m = *link.measured_length_m;
         else
-            laid.length_m = drawn_length_m(site, link, end_a.at, end_b.at) *
+            laid.length_m = (drawn_length_m(site, link, end_a.at, end_b.at) +
+                             service_loops_m(site.settings, link, *cable)) *
                             (1 + site.settings.tolerances.length_share);
         laid.surroundings = link_surroundings(site, link, end_a, end_b, laid.medium());
         laid.in_ground = lies_in_ground(site, link, end_a, end_b, laid.medium());

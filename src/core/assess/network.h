@@ -60,6 +60,8 @@ struct Network {
     };
     std::vector<std::vector<PortUse>> use_on;  // by device and port: whom a feeding port feeds
     std::vector<PortAt> fed_by;     // by device: port at the root of its feed, device -1 if none
+    std::vector<PortAt> fed_from;   // by device: the port that feeds it itself
+    std::vector<int> fed_at;        // by device: its own port the power comes in by, -1 if none
     std::vector<bool> feed_is_off;  // by device: it hangs on a feed with a port switched off
     std::vector<int> towards;       // by device: the port that leads to the recorder, -1 at a root
     std::vector<NetLink> links;
@@ -89,6 +91,15 @@ struct Network {
 // Mb/s on links, by id, from cameras that are not in the site at hand.
 using BackgroundLoad = std::vector<std::pair<std::string, double>>;
 
+// Metres left coiled at both ends of a cable laid anew: they are cable, and count.
+double service_loops_m(const Settings& settings, const Link& link, const Kind& cable);
+
+// Stranded cord in a channel: at the patch panel, and at each protector.
+inline constexpr double protector_cord_m = 0.5;  // common practice
+double channel_cords_m(const Link& link);
+// Mated joints in the channel beside its ends: jacks at cords, protectors.
+int channel_joints(const Link& link);
+
 // The site must have passed find_problems; what it refuses is left out here.
 Network lay_out(const Site& site, const Catalogue& catalogue,
                 const BackgroundLoad& background = {});
@@ -99,6 +110,8 @@ int passed_on_at(const Kind& kind, int from, std::string& lane);
 
 bool carries_power(Medium medium);
 
+// A device of a camera's kind, whether or not anything differs from the kind.
+bool is_camera(const Device& device, const Catalogue& catalogue);
 // Watts of the camera in one condition, from its settings or its kind.
 CameraDraw camera_draw(const Device& device, const Kind& kind);
 double camera_bit_rate_mbps(const Device& device, const Kind& kind, Working* working = nullptr);

@@ -4,11 +4,16 @@
 
 #include <algorithm>
 
+#include "core/assess/backup.h"
 #include "core/assess/run_checks.h"
 #include "core/physics/solar.h"
 
 namespace ovant {
 namespace {
+
+const std::string& spoken_name(const Place& place) {
+    return place.name.empty() ? place.id : place.name;
+}
 
 // Motors of this size and more stutter on a small generator, common practice: more than class 4.
 constexpr double large_load_w = 25.5;
@@ -18,7 +23,7 @@ void mains(RunBench& bench, int device) {
     if (!plugs_into_mains(net.kind(device))) return;
     const Place* place = net.place_of(device);
     Check check = plain_check(CheckId::mains_at_place, net.device(device).id, source::steady_mains);
-    check.other = place ? place->id : "";
+    check.other = place ? spoken_name(*place) : "";
     if (!place) {
         check.verdict = Verdict::tight;
         check.note = Note::no_place;
@@ -48,18 +53,29 @@ void earths(RunBench& bench) {
         const NetLink& link = bench.net.links[static_cast<std::size_t>(crossing.link)];
         Check check =
             plain_check(CheckId::earth_between_buildings, link.link->id, source::separate_earths);
-        check.other = crossing.from->id + " " + crossing.to->id;
+        check.other = spoken_name(*crossing.from) + " and " + spoken_name(*crossing.to);
         check.verdict = Verdict::tight;
         check.remedies = {RemedyKind::another_way};
         bench.offer(std::move(check));
     }
 }
 
-double heat_w(const Kind& kind) {
+// A box in full sun stands so much above the air, common practice for a light grey one.
+constexpr double sun_on_box_k = 12;
+
+// What a unit turns to heat by day: its own, and what is lost in passing power on.
+double heat_w(const Network& net, int device) {
+    const Kind& kind = net.kind(device);
     double watts = kind.draw_w;
-    if (kind.supply) watts += kind.supply->own_draw_w;
     if (kind.in_line) watts += kind.in_line->own_draw_w;
-    return watts;
+    if (!kind.supply) return watts;
+    double out_w = 0;
+    for (std::size_t i = 0; i < kind.ports.size(); ++i) {
+        const PortAt port{device, static_cast<int>(i)};
+        if (kind.ports[i].role == PortRole::pse && net.link_at(port) >= 0)
+            out_w += solve_port(net, port, Condition::day).front().watts();
+    }
+    return watts + kind.supply->own_draw_w + out_w * (1 / kind.supply->efficiency - 1);
 }
 
 void box_heat(RunBench& bench, int device) {
@@ -70,17 +86,19 @@ void box_heat(RunBench& bench, int device) {
     if (!box || !box->box || box->box->kelvin_per_w <= 0) return;
     const Settings& settings = net.site->settings;
     const bool indoors = net.surroundings[static_cast<std::size_t>(device)] == Surroundings::indoor;
-    const double outside_c = indoors ? settings.indoor_c : settings.day_c;
+    const double outside_c = indoors ? settings.indoor_c : settings.day_c + sun_on_box_k;
     const Kind& kind = net.kind(device);
-    const double rise_k = box->box->kelvin_per_w * heat_w(kind);
+    const double watts = heat_w(net, device);
+    const double rise_k = box->box->kelvin_per_w * watts;
     Check check =
         start_check(CheckId::enclosure, unit.id, outside_c + rise_k, kind.max_temperature_c,
                     Unit::celsius, Sense::at_most, source::box_heat);
     check.other = box->id;
     if (bench.options.working) {
         check.working.push_back(
-            {"inside = outside + rise a watt × watts of heat",
-             fmt::format("{:g} + {:g} × {:.1f}", outside_c, box->box->kelvin_per_w, heat_w(kind)),
+            {indoors ? "inside = room + rise a watt × watts of heat"
+                     : "inside = day in the sun + rise a watt × watts of heat",
+             fmt::format("{:g} + {:g} × {:.1f}", outside_c, box->box->kelvin_per_w, watts),
              check.value, Unit::celsius, source::box_heat});
     }
     judge(check, 0);
@@ -90,13 +108,13 @@ void box_heat(RunBench& bench, int device) {
 
 double fed_w(const Network& net, int device, Condition condition) {
     const Kind& kind = net.kind(device);
-    double watts = kind.supply->own_draw_w;
+    double ports_w = 0;
     for (std::size_t i = 0; i < kind.ports.size(); ++i) {
         const PortAt port{device, static_cast<int>(i)};
         if (kind.ports[i].role == PortRole::pse && net.link_at(port) >= 0)
-            watts += solve_port(net, port, condition).front().watts();
+            ports_w += solve_port(net, port, condition).front().watts();
     }
-    return watts / kind.supply->efficiency;
+    return outlet_w(kind, ports_w);
 }
 
 void solar(RunBench& bench, int device) {
@@ -110,7 +128,8 @@ void solar(RunBench& bench, int device) {
     const SolarBalance balance = solar_balance(
         fed_w(net, device, Condition::day), fed_w(net, device, Condition::coldest_night),
         settings.dark_hours, kind.solar->panel_w, settings.sun_hours, kind.solar->system_share,
-        kind.solar->battery_wh, kind.solar->usable_share, bench.working(check));
+        kind.solar->battery_wh, solar_usable_wh(net, device) / std::max(1e-9, kind.solar->battery_wh),
+        bench.working(check));
     check.value = balance.days;
     check.parts = {balance.used_wh, balance.gained_wh};
     judge(check, settings.days_without_sun * bench.keep().battery_share);

@@ -8,6 +8,7 @@
 namespace ovant {
 namespace {
 
+constexpr double joint_ohm = 0.02;  // of a mated contact, IEC 60603-7, from memory
 constexpr double worst_permitted_ohm_per_m = 0.0938;  // ANSI/TIA-568.2, from memory, 20 degrees C
 
 class Layout {
@@ -24,7 +25,7 @@ public:
         const bool worst = net_.site->settings.source_volts == SourceVolts::worst;
         feed.source_v = worst ? unit.supply->min_v : unit.supply->nominal_v;
         feed.source_v *= 1 - net_.site->settings.tolerances.volts_share;
-        feed.limit_w = kind.limit_w;
+        feed.limit_w = port_limit_w(net_, port);
         if (kind.power == PowerKind::passive)
             feed.pairs = kind.pairs;
         else
@@ -33,6 +34,7 @@ public:
         feed.points.push_back({port.device, -1, port, 0});
         feeds.push_back(std::move(feed));
         std::string lane;
+        if (now_.extra && now_.extra->port == port) feeds.back().nodes.front().constant_power_w = now_.extra->watts;
         if (!net_.power_off(port) && !cut(port)) follow(port, 0, 0, feeds, at, lane);
         feeds[at].solution = solve_feed(feeds[at].source_v, feeds[at].nodes);
         return feeds[at].watts();
@@ -53,6 +55,7 @@ private:
         double load_w = 0;
         if (role == PortRole::pass && kind.in_line) load_w = kind.in_line->own_draw_w + kind.draw_w;
         if (role == PortRole::pd) load_w = taken_at(in, feeds);
+        if (now_.extra && now_.extra->device == in.device) load_w += now_.extra->watts;
         const int node = static_cast<int>(feeds[at].nodes.size());
         feeds[at].nodes.push_back({parent, line_ohm, load_w, 0, 0});
         feeds[at].points.push_back({in.device, link, in, load_w});
@@ -65,17 +68,22 @@ private:
     // What a powered unit takes at its input: a camera's draw, or a regenerating stage's.
     double taken_at(PortAt in, std::vector<PortFeed>& feeds) {
         const Kind& kind = net_.kind(in.device);
+        // Of several inputs the one that is fed takes the load.
+        if (net_.fed_at[static_cast<std::size_t>(in.device)] >= 0 &&
+            net_.fed_at[static_cast<std::size_t>(in.device)] != in.port)
+            return 0;
         if (now_.state && now_.state->off[static_cast<std::size_t>(in.device)]) return 0;
         if (kind.camera) {
             if (now_.state) return now_.state->camera_w[static_cast<std::size_t>(in.device)];
-            return camera_power_w(camera_draw(net_.device(in.device), kind), now_.condition);
+            return camera_power_w(net_, in.device, now_.condition);
         }
         if (is_source(kind)) return 0;
         if (!kind.supply) return kind.draw_w + (kind.in_line ? kind.in_line->own_draw_w : 0);
         double out_w = 0;
         for (std::size_t i = 0; i < kind.ports.size(); ++i) {
             const PortAt out{in.device, static_cast<int>(i)};
-            if (net_.port(out).role == PortRole::pse && net_.link_at(out) >= 0) {
+            const bool more = now_.extra && now_.extra->port == out;
+            if (net_.port(out).role == PortRole::pse && (net_.link_at(out) >= 0 || more)) {
                 out_w += solve(out, feeds);
             }
         }
@@ -108,6 +116,27 @@ double camera_power_w(const CameraDraw& draw, Condition condition) {
         case Condition::restart: return draw.day_w + draw.start_w + draw.infrared_w + draw.heater_w;
     }
     return draw.day_w;
+}
+
+double surroundings_c(const Network& net, int device, Condition condition) {
+    const Settings& settings = net.site->settings;
+    const bool indoors = net.surroundings[static_cast<std::size_t>(device)] == Surroundings::indoor;
+    const double outside_c = indoors                        ? settings.indoor_c
+                             : condition == Condition::day   ? settings.day_c
+                             : condition == Condition::night ? settings.night_c
+                                                             : settings.coldest_night_c;
+    const Kind* box = net.catalogue->find(net.device(device).enclosure);
+    return box && box->box ? outside_c + box->box->heater_w * box->box->kelvin_per_w : outside_c;
+}
+
+double camera_power_w(const Network& net, int camera, Condition condition) {
+    const Kind& kind = net.kind(camera);
+    CameraDraw draw = camera_draw(net.device(camera), kind);
+    const bool warm =
+        kind.camera && surroundings_c(net, camera, condition) >= kind.camera->heater_below_c;
+    const double heater_w = warm ? 0 : draw.heater_w;
+    draw.heater_w = 0;
+    return camera_power_w(draw, condition) + heater_w;
 }
 
 double greatest_camera_power_w(const CameraDraw& draw) {
@@ -169,9 +198,39 @@ int class_asked(const Network& net, PortAt port) {
     return 0;
 }
 
+int class_needed(const Network& net, PortAt port) {
+    const int asked = class_asked(net, port);
+    std::string lane;
+    for (std::size_t steps = 0; steps <= net.links.size(); ++steps) {
+        const PortAt in = net.across(port);
+        if (in.device < 0) return asked;
+        if (net.port(in).role != PortRole::pass)
+            return net.port(in).least_class > 0 ? std::min(net.port(in).least_class, asked) : asked;
+        port = {in.device, passed_on_at(net.kind(in.device), in.port, lane)};
+        if (port.port < 0) return asked;
+    }
+    return asked;
+}
+
+double port_limit_w(const Network& net, PortAt port) {
+    const Kind& kind = net.kind(port.device);
+    const double limit_w = net.port(port).limit_w;
+    if (!kind.supply || is_source(kind)) return limit_w;
+    const PortAt from = net.fed_from[static_cast<std::size_t>(port.device)];
+    if (from.device < 0 || net.port(from).power == PowerKind::passive) return limit_w;
+    const PortKind& input =
+        kind.ports[static_cast<std::size_t>(net.fed_at[static_cast<std::size_t>(port.device)])];
+    const int granted = std::min(net.port(from).poe_class, input.poe_class);
+    const auto limits = poe_class_limits(granted, poe_type_of_class(net.port(from).poe_class));
+    if (!limits) return limit_w;
+    const double arrives_w = std::min(limits->pd_w, port_limit_w(net, from));
+    return std::clamp((arrives_w - kind.supply->own_draw_w - kind.draw_w) * kind.supply->efficiency,
+                      0.0, limit_w);
+}
+
 Circumstances circumstances_of(const Settings& settings, Condition condition) {
     return {cable_temperature_c(settings, condition, Surroundings::outdoor),
-            cable_temperature_c(settings, condition, Surroundings::indoor), condition, nullptr};
+            cable_temperature_c(settings, condition, Surroundings::indoor), condition, nullptr, nullptr};
 }
 
 std::vector<PortFeed> solve_port(const Network& net, PortAt port, Condition condition) {
@@ -231,9 +290,26 @@ double link_loop_ohm(const Network& net, const NetLink& link, int pairs, const C
     } else {
         ohm = feed_loop_ohm(cable.conductor, link.length_m, pairs, temperature_c, working);
     }
-    if (cable.medium == Medium::twisted_pair && link.link->cords_m > 0) {
+    const double cords_m = channel_cords_m(*link.link);
+    if (cable.medium == Medium::twisted_pair && cords_m > 0) {
         const Conductor cord{settings.cord_awg, ConductorMaterial::copper, ConductorForm::stranded};
-        ohm += feed_loop_ohm(cord, link.link->cords_m, pairs, now.indoor_c, working);
+        ohm += feed_loop_ohm(cord, cords_m, pairs, now.indoor_c, working);
+    }
+    if (cable.medium == Medium::twisted_pair) {
+        double conductor_ohm = channel_joints(*link.link) * joint_ohm;
+        for (const LinkEnd* end : {&link.link->a, &link.link->b}) {
+            const Kind* protector =
+                end->protector.empty() ? nullptr : net.catalogue->find(end->protector);
+            if (protector) conductor_ohm += protector->conductor_ohm;
+        }
+        if (conductor_ohm > 0) {
+            ohm += 2 * conductor_ohm / pairs;
+            if (working) {
+                working->push_back({"R of joints and protectors = 2 × conductor ÷ pairs",
+                                    fmt::format("2 × {:.3f} Ω ÷ {}", conductor_ohm, pairs),
+                                    2 * conductor_ohm / pairs, Unit::ohm, source::joints});
+            }
+        }
     }
     const double worse_share = settings.tolerances.resistance_share;
     if (worse_share > 0) {

@@ -38,6 +38,13 @@ struct FeedState {
     std::vector<std::vector<char>> cut;
 };
 
+// Watts taken beside all else: at the input of a unit, or at a feeding port.
+struct ExtraLoad {
+    int device = -1;
+    PortAt port;
+    double watts = 0;
+};
+
 // Under what the feeds are solved: temperatures of the cables, and the loads of a condition or of a
 // moment where `state` is given.
 struct Circumstances {
@@ -45,15 +52,21 @@ struct Circumstances {
     double indoor_c = 20;
     Condition condition = Condition::day;
     const FeedState* state = nullptr;
+    const ExtraLoad* extra = nullptr;
     double at(Surroundings surroundings) const {
         return surroundings == Surroundings::indoor ? indoor_c : outdoor_c;
     }
 };
 Circumstances circumstances_of(const Settings& settings, Condition condition);
 
+// Degrees C where a unit stands in a condition; a heated box keeps it warmer.
+double surroundings_c(const Network& net, int device, Condition condition);
+
 // Watts the camera takes in a condition: day and motors; night adds infrared, the coldest night the
 // heater; restart is the start draw with infrared and heater on.
 double camera_power_w(const CameraDraw& draw, Condition condition);
+// The same for a camera of the site: its heater counts where it is cold enough for it.
+double camera_power_w(const Network& net, int camera, Condition condition);
 double greatest_camera_power_w(const CameraDraw& draw);
 
 double cable_temperature_c(const Settings& settings, Condition condition,
@@ -65,6 +78,12 @@ int poe_pairs(const Network& net, PortAt port);
 
 // Class that the load at the end of a port's line asks for; 0 if nothing asks.
 int class_asked(const Network& net, PortAt port);
+
+// What a feeding port can give: its own limit, or what is left of what its unit can take off the
+// cable that feeds it.
+double port_limit_w(const Network& net, PortAt port);
+// The least class the load at the end of a port's line works on.
+int class_needed(const Network& net, PortAt port);
 
 // The feed of `port`, and behind it those of regenerating units on its line. The first is `port`'s.
 std::vector<PortFeed> solve_port(const Network& net, PortAt port, Condition condition);

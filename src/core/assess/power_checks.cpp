@@ -21,16 +21,6 @@ bool clad(const Network& net, const PortFeed& feed) {
     });
 }
 
-// The least volts a unit accepts at the port its feed comes in by; 0 where nothing is stated.
-double least_volts(const Kind& kind, const PortKind& port, Working* working) {
-    if (kind.camera) return camera_min_volts(kind, port, working);
-    if (port.power == PowerKind::passive) return port.min_volts;
-    if (kind.in_line) return kind.in_line->min_volts;
-    if (port.role != PortRole::pd) return 0;
-    const auto limits = poe_class_limits(port.poe_class);
-    return limits ? limits->pd_volts_min : 0;
-}
-
 // camera-voltage and device-voltage
 void voltage(RunBench& bench, const PortFeed& feed, std::size_t node, Condition condition) {
     const Network& net = bench.net;
@@ -55,9 +45,18 @@ void voltage(RunBench& bench, const PortFeed& feed, std::size_t node, Condition 
         check.note = Note::collapses;
     else if (net.site->settings.worst_permitted_cable)
         check.note = Note::worst_permitted;
+    if (camera && feed.solution.stands && check.verdict == Verdict::fails) {
+        const double off_v = camera_off_below_v(kind, port);
+        check.parts = {off_v};
+        if (check.value >= off_v) {
+            check.note = Note::not_promised;
+            if (net.site->settings.school == School::field_proven) check.verdict = Verdict::tight;
+        }
+    }
     check.remedies = {RemedyKind::move_port, RemedyKind::another_way};
     if (clad(net, feed)) {
-        check.note = feed.solution.stands ? Note::copper_clad : Note::collapses;
+        if (check.note != Note::not_promised)
+            check.note = feed.solution.stands ? Note::copper_clad : Note::collapses;
         check.remedies.insert(check.remedies.begin(), RemedyKind::solid_copper);
     }
     bench.offer(std::move(check));
@@ -111,7 +110,7 @@ void pair_current(RunBench& bench, const PortFeed& feed, Condition condition) {
 void port_class(RunBench& bench, const PortFeed& feed) {
     const PortKind& port = bench.net.port(feed.port);
     if (port.power == PowerKind::passive) return;
-    const int asked = class_asked(bench.net, feed.port);
+    const int asked = class_needed(bench.net, feed.port);
     const bool two_pairs = asked >= 5 && asked <= 8 && poe_pairs(bench.net, feed.port) < 4;
     const int offered = two_pairs ? std::min(port.poe_class, 4) : port.poe_class;
     Check check = start_check(CheckId::port_class, bench.port_name(feed.port), offered, asked,
@@ -351,12 +350,33 @@ void power_checks(RunBench& bench) {
     }
 }
 
+double least_volts(const Kind& kind, const PortKind& port, Working* working) {
+    if (kind.camera) return camera_min_volts(kind, port, working);
+    if (port.power == PowerKind::passive) return port.min_volts;
+    if (kind.in_line) return kind.in_line->min_volts;
+    if (port.role != PortRole::pd) return 0;
+    const auto limits = poe_class_limits(port.poe_class);
+    return limits ? limits->pd_volts_min : 0;
+}
+
 const PortKind& power_port(const Kind& kind) {
     static const PortKind none;
     for (const PortKind& port : kind.ports) {
         if (port.role == PortRole::pd) return port;
     }
     return none;
+}
+
+double camera_off_below_v(const Kind& kind, const PortKind& port) {
+    const double promised_v = camera_min_volts(kind, port);
+    if (kind.camera && kind.camera->off_below_v)
+        return std::min(promised_v, *kind.camera->off_below_v);
+    return port.power == PowerKind::poe ? std::min(promised_v, pd_off_volts) : promised_v;
+}
+
+const PortKind& power_port(const Network& net, int device) {
+    const int fed_at = net.fed_at[static_cast<std::size_t>(device)];
+    return fed_at < 0 ? power_port(net.kind(device)) : net.port({device, fed_at});
 }
 
 double camera_min_volts(const Kind& kind, const PortKind& port, Working* working) {

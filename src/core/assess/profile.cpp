@@ -8,6 +8,7 @@
 #include <limits>
 
 #include "core/assess/radio_path.h"
+#include "core/assess/room_left.h"
 
 namespace ovant {
 namespace {
@@ -126,7 +127,7 @@ RunProfile run_profile(const Network& net, std::size_t index) {
         add_point(run.ins[i].device);
         const Kind& kind = net.kind(run.ins[i].device);
         if (kind.in_line) profile.points.back().min_v = kind.in_line->min_volts;
-        if (kind.camera) profile.points.back().min_v = camera_min_volts(kind, power_port(kind));
+        if (kind.camera) profile.points.back().min_v = camera_min_volts(kind, power_port(net, run.ins[i].device));
     }
     if (run.fed)
         profile.feeding_port = net.device(run.source.device).id + "." + net.port(run.source).id;
@@ -160,6 +161,11 @@ Working point_working(const Network& net, std::size_t index, std::size_t point,
                                              feed.solution.current_a[node]),
                                  feed.solution.volts[node] * feed.solution.current_a[node],
                                  Unit::watt, source::ohms_law});
+                if (node > 0) {
+                    steps.insert(steps.begin(),
+                                 {"room for more here, through everything before it", "",
+                                  room_left_w(net, device), Unit::watt, source::solver});
+                }
                 return steps;
             }
         }
@@ -181,10 +187,13 @@ Working hop_working(const Network& net, std::size_t index, std::size_t hop, Cond
         steps.push_back(
             {"length of solid cable", "", laid.length_m, Unit::metre, source::measured});
     } else {
-        steps.push_back({"length = on the plan + drops + slack",
+        const double worse = 1 + net.site->settings.tolerances.length_share;
+        const double loops_m = service_loops_m(net.site->settings, link, *laid.cable);
+        const double drops_m = link.a.drop_m + link.b.drop_m;
+        steps.push_back({"length = on the plan + drops + slack + loops at the ends",
                          fmt::format("{:.1f} + {:.1f} + {:.1f} + {:.1f}",
-                                     laid.length_m - link.a.drop_m - link.b.drop_m - link.slack_m,
-                                     link.a.drop_m, link.b.drop_m, link.slack_m),
+                                     laid.length_m / worse - drops_m - link.slack_m - loops_m,
+                                     drops_m, link.slack_m, loops_m),
                          laid.length_m, Unit::metre, source::drawing});
     }
     link_reach(net, laid, condition, &steps);

@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// radio-clearance, radio-fade-margin, radio-airtime, radio-limit.
+// radio-clearance, radio-fade-margin, radio-airtime, radio-limit, radio-far-ends.
 #include <fmt/format.h>
 
 #include <algorithm>
@@ -37,7 +37,8 @@ void fade_margin(RunBench& bench, const NetLink& link, const RadioPath& path) {
     const double needed_mbps = link.load_mbps / std::max(0.05, 1 - others);
     const Modulation& enough = enough_for(path.modulations, needed_mbps);
     Check check = start_check(CheckId::radio_fade_margin, link.link->id,
-                              path.received_dbm - enough.sensitivity_dbm, 0, Unit::decibel,
+                              path.received_dbm - enough.less_sent_db - enough.sensitivity_dbm, 0,
+                              Unit::decibel,
                               Sense::at_least, source::air_rate);
     check.parts = {path.received_dbm, enough.sensitivity_dbm, enough.useful_mbps};
     if (bench.options.working) {
@@ -49,7 +50,8 @@ void fade_margin(RunBench& bench, const NetLink& link, const RadioPath& path) {
                                  source::air_rate});
         check.working.push_back(
             {"fade margin = received − sensitivity",
-             fmt::format("{:.1f} − ({:.0f})", path.received_dbm, enough.sensitivity_dbm),
+             fmt::format("{:.1f} − ({:.0f})", path.received_dbm - enough.less_sent_db,
+                         enough.sensitivity_dbm),
              check.value, Unit::decibel, source::air_rate});
     }
     judge(check, bench.keep().fade_db);
@@ -62,6 +64,20 @@ void airtime(RunBench& bench, int device) {
                               Unit::percent, Sense::at_most, source::airtime_practice);
     check.value = 100 * airtime_share(bench.net, device, bench.working(check));
     judge(check, 100 * bench.keep().data_share);
+    check.remedies = {RemedyKind::another_way};
+    bench.offer(std::move(check));
+}
+
+// radio-far-ends: as many as the maker allows, whatever sockets there are.
+void far_ends(RunBench& bench, int device) {
+    const RadioFacts& radio = *bench.net.kind(device).radio;
+    int count = 0;
+    for (int link : bench.net.link_on[static_cast<std::size_t>(device)]) {
+        count += link >= 0 && bench.net.links[static_cast<std::size_t>(link)].medium() == Medium::radio;
+    }
+    Check check = start_check(CheckId::radio_far_ends, bench.net.device(device).id, count,
+                              radio.most_far_ends, Unit::count, Sense::at_most, source::maker);
+    judge(check, 0);
     check.remedies = {RemedyKind::another_way};
     bench.offer(std::move(check));
 }
@@ -102,6 +118,7 @@ void radio_checks(RunBench& bench) {
         fade_margin(bench, link, path);
         for (PortAt end : {link.a, link.b}) {
             airtime(bench, end.device);
+            far_ends(bench, end.device);
             transmit_limit(bench, end.device);
         }
     }

@@ -80,9 +80,8 @@ RunAssessment assess_run(const Network& net, std::size_t index, const AssessOpti
     out.camera = net.device(bench.run.camera).id;
     out.length_m = bench.run.length_m;
     out.connected = bench.run.connected;
-    const CameraDraw draw = camera_draw(net.device(bench.run.camera), net.kind(bench.run.camera));
     for (Condition condition : bench.conditions) {
-        out.camera_w = std::max(out.camera_w, camera_power_w(draw, condition));
+        out.camera_w = std::max(out.camera_w, camera_power_w(net, bench.run.camera, condition));
     }
     out.checks.reserve(16);
     if (!bench.run.connected || !bench.run.fed) not_connected(bench);

@@ -14,7 +14,7 @@ PortAssessment assess_port(const Network& net, PortAt at, const AssessOptions& o
     const PortKind& kind = net.port(at);
     out.device = net.device(at.device).id;
     out.port = kind.id;
-    out.limit_w = kind.limit_w;
+    out.limit_w = port_limit_w(net, at);
     out.class_offered = kind.poe_class;
     out.long_setting = net.long_setting_on(at);
     out.power_off = net.power_off(at);
@@ -24,7 +24,8 @@ PortAssessment assess_port(const Network& net, PortAt at, const AssessOptions& o
     out.cameras = use.cameras;
     if (use.cameras > 0) out.camera = net.device(use.first_camera).id;
     out.class_asked = class_asked(net, at);
-    if (const auto limits = poe_class_limits(std::min(out.class_asked, 8));
+    if (const auto limits =
+            poe_class_limits(std::min(out.class_asked, 8), poe_type_of_class(kind.poe_class));
         limits && out.class_asked) {
         out.reserved_w = std::min(limits->pse_w, kind.limit_w);
     }
@@ -47,7 +48,7 @@ PortAssessment assess_port(const Network& net, PortAt at, const AssessOptions& o
     judge(check, out.limit_w * net.site->settings.keep_back.power_share);
     out.verdict = passive                               ? check.verdict
                   : out.class_asked == 0                ? Verdict::unknown
-                  : out.class_asked > out.class_offered ? Verdict::fails
+                  : class_needed(net, at) > out.class_offered ? Verdict::fails
                                                         : check.verdict;
     return out;
 }

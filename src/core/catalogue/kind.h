@@ -86,7 +86,8 @@ struct CameraDraw {  // watts at the camera; each is added to `day_w` when in us
 
 struct CameraFacts {
     CameraDraw draw;
-    std::optional<double> min_volts;  // maker's; else by class
+    std::optional<double> min_volts;    // promised from here up, maker's; else by class
+    std::optional<double> off_below_v;  // stays on down to here; else PoE 30 V, d.c. its least
     Picture picture;
     std::optional<double> bit_rate_mbps;  // maker's or measured; else from the picture
     double start_s = 40;                  // from power to picture
@@ -105,7 +106,8 @@ struct PortKind {
     std::string id;  // as printed on the unit: "6", "up", "in"
     PortRole role = PortRole::data;
     int poe_class = 0;   // pse: highest class offered; pd: class asked for
-    double limit_w = 0;  // pse: what the port can give
+    int least_class = 0;   // pd: what it also works on, with less to give; 0: its class
+    double limit_w = 0;    // pse: what the port can give
     double rate_mbps = 100;
     int group = 0;  // ports of one group share the long setting
     bool uplink = false;
@@ -176,6 +178,7 @@ struct UpsFacts {
     double own_draw_w = 0;
     double efficiency = 0.85;  // battery to outlet
     double charge_w = 60;
+    double peukert = 1;  // of a lead battery, 1.1 to 1.25
 };
 
 struct InlineFacts {  // repeaters and extenders

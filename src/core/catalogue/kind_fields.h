@@ -63,6 +63,7 @@ void fields(V& v, Of<CameraFacts>) {
     v.group("draw", &CameraFacts::draw);
     v.group("picture", &CameraFacts::picture);
     v.number("min_volts", &CameraFacts::min_volts, {1, 60});
+    v.number("off_below_v", &CameraFacts::off_below_v, {1, 60});
     v.number("bit_rate_mbps", &CameraFacts::bit_rate_mbps, {0, 10000});
     v.number("start_s", &CameraFacts::start_s, {1, 3600});
     v.number("heater_below_c", &CameraFacts::heater_below_c, {-50, 50});
@@ -122,6 +123,7 @@ template <class V>
 void fields(V& v, Of<Sensitivity>) {
     v.whole("mcs", &Sensitivity::mcs, {0, 9}, Need::yes);
     v.number("dbm", &Sensitivity::dbm, {-120, 0}, Need::yes);
+    v.number("transmit_dbm", &Sensitivity::transmit_dbm, {-30, 60});
 }
 
 template <class V>
@@ -160,6 +162,7 @@ void fields(V& v, Of<UpsFacts>) {
     v.number("own_draw_w", &UpsFacts::own_draw_w, {0, 1000});
     v.number("efficiency", &UpsFacts::efficiency, {0.05, 1});
     v.number("charge_w", &UpsFacts::charge_w, {0, 10000});
+    v.number("peukert", &UpsFacts::peukert, {1, 1.6});
 }
 
 template <class V>
@@ -176,6 +179,7 @@ template <class V>
 void fields(V& v, Of<PortKind>) {
     v.choice("role", &PortKind::role, Need::yes);
     v.whole("class", &PortKind::poe_class, {0, 8});
+    v.whole("least_class", &PortKind::least_class, {0, 8});
     v.number("limit_w", &PortKind::limit_w, {0, 500});
     v.number("rate_mbps", &PortKind::rate_mbps, rate_range);
     v.whole("group", &PortKind::group, {0, 64});

@@ -269,7 +269,7 @@ std::vector<std::string> Draft::chain(const Kind& cable, const At& a, const At& 
 double planned_hop_m(const Settings& settings, double makers_m) {
     double hop_m = 100 / insertion_loss_heat_factor(settings.day_c, false);
     if (settings.school != School::standard) hop_m = std::max(hop_m, makers_m);
-    return hop_m * (1 - settings.keep_back.length_share);
+    return hop_m * (1 - settings.keep_back.length_share) - 2 * settings.service_loop_m;
 }
 
 void Draft::leg(const At& from) {

@@ -37,8 +37,8 @@ int order_of(const PartLine& line, const Catalogue& catalogue) {
 }  // namespace
 
 double cut_length_m(const Network& net, const NetLink& link) {
-    if (link.cable->cable->cord) return link.length_m;
-    return link.length_m + 2 * net.site->settings.service_loop_m;
+    (void)net;
+    return link.length_m;
 }
 
 std::vector<PartLine> count_parts(const Network& net) {

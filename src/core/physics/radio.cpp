@@ -12,15 +12,36 @@ namespace {
 
 constexpr double earth_factor = 4.0 / 3;
 
-struct RainRow {
-    double ghz, k, alpha;
+struct Bell {  // a exp(-((log f - b) / c)^2)
+    double a, b, c;
 };
-// Rec. ITU-R P.838-3, horizontal, from memory.
-constexpr RainRow rain_rows[] = {
-    {1, 0.0000259, 0.9691}, {2, 0.0000847, 1.0664}, {4, 0.0001071, 1.6009}, {6, 0.0007056, 1.5900},
-    {8, 0.004115, 1.3905},  {10, 0.01217, 1.2571},  {15, 0.04481, 1.1233},  {20, 0.09164, 1.0568},
-    {25, 0.1571, 0.9991},   {30, 0.2403, 0.9485},   {40, 0.4431, 0.8673},   {50, 0.6600, 0.8084},
-    {60, 0.8606, 0.7656},   {80, 1.1704, 0.7115},   {100, 1.3671, 0.6815}};
+// Rec. ITU-R P.838-3, tables 1 and 3, horizontal polarisation, from memory.
+constexpr Bell rain_k[] = {{-5.33980, -0.10008, 1.13098},
+                           {-0.35351, 1.26970, 0.45400},
+                           {-0.23789, 0.86036, 0.15354},
+                           {-0.94158, 0.64552, 0.16817}};
+constexpr double rain_k_slope = -0.18961, rain_k_offset = 0.71147;
+constexpr Bell rain_alpha[] = {{-0.14318, 1.82442, -0.55187},
+                               {0.29591, 0.77564, 0.19822},
+                               {0.32177, 0.63773, 0.13164},
+                               {-5.37610, -0.96230, 1.47828},
+                               {16.1721, -3.29980, 3.43990}};
+constexpr double rain_alpha_slope = 0.67849, rain_alpha_offset = -1.95537;
+
+struct RainLaw {
+    double k, alpha;
+};
+RainLaw rain_law(double ghz) {
+    const double log_f = std::log10(ghz);
+    const auto sum = [&](const auto& bells) {
+        double total = 0;
+        for (const Bell& bell : bells)
+            total += bell.a * std::exp(-std::pow((log_f - bell.b) / bell.c, 2));
+        return total;
+    };
+    return {std::pow(10, sum(rain_k) + rain_k_slope * log_f + rain_k_offset),
+            sum(rain_alpha) + rain_alpha_slope * log_f + rain_alpha_offset};
+}
 
 struct McsRow {
     double bits, coding, sensitivity_20mhz_dbm;
@@ -39,11 +60,53 @@ double data_subcarriers(double width_mhz) {
     return 0;
 }
 
+// What IEEE 802.11 VHT leaves out: where the bits of a symbol do not share out evenly. From memory.
+bool is_allowed(double width_mhz, int streams, int mcs) {
+    if (width_mhz == 20 && mcs == 9) return streams == 3 || streams == 6;
+    if (width_mhz == 80 && mcs == 6) return streams != 3 && streams != 7;
+    if (width_mhz == 80 && mcs == 9) return streams != 6;
+    if (width_mhz == 160 && mcs == 9) return streams != 3;
+    return true;
+}
+
 // v of an edge `over_m` above the line, d1 and d2 from the ends.
 double edge_v(double over_m, double frequency_mhz, double from_a_m, double distance_m) {
     const double wavelength_m = 299.792458 / frequency_mhz;
     const double to_b_m = distance_m - from_a_m;
     return over_m * std::sqrt(2 / wavelength_m * (1 / from_a_m + 1 / to_b_m));
+}
+
+struct Edge {
+    double at_m, top_m;
+    const Hill* hill;
+};
+
+// One edge by itself as it is; several by Bullington's equivalent edge with the correction of Rec.
+// ITU-R P.526, 4.5.1: where the two steepest sights meet, or the edge nearest to the line.
+double edges_loss_db(const std::vector<Edge>& edges, double frequency_mhz, double distance_m,
+                     double height_a_m, double height_b_m) {
+    const double straight = (height_b_m - height_a_m) / distance_m;
+    const auto v_of = [&](const Edge& edge) {
+        return edge_v(edge.top_m - (height_a_m + straight * edge.at_m), frequency_mhz, edge.at_m,
+                      distance_m);
+    };
+    double slope_a = -1e300, slope_b = -1e300, nearest_v = -1e300;
+    int in_zone = 0;
+    for (const Edge& edge : edges) {
+        slope_a = std::max(slope_a, (edge.top_m - height_a_m) / edge.at_m);
+        slope_b = std::max(slope_b, (edge.top_m - height_b_m) / (distance_m - edge.at_m));
+        nearest_v = std::max(nearest_v, v_of(edge));
+        in_zone += v_of(edge) > -0.78;
+    }
+    double v = nearest_v;
+    if (in_zone > 1 && slope_a > straight && slope_a + slope_b > 1e-12) {
+        const double at_m =
+            (height_b_m - height_a_m + slope_b * distance_m) / (slope_a + slope_b);
+        v = edge_v((slope_a - straight) * at_m, frequency_mhz, at_m, distance_m);
+    }
+    const double edge_db = edges.empty() ? 0 : knife_edge_loss_db(v);
+    if (in_zone < 2) return edge_db;
+    return edge_db + (1 - std::exp(-edge_db / 6)) * (10 + 0.02 * distance_m / 1000);
 }
 
 }  // namespace
@@ -77,17 +140,52 @@ double knife_edge_loss_db(double v) {
 }
 
 double rain_db_per_km(double frequency_mhz, double rain_mm_per_h) {
-    const double ghz = frequency_mhz / 1000;
-    if (ghz < rain_rows[0].ghz || rain_mm_per_h <= 0) return 0;
-    const RainRow* high = std::find_if(std::begin(rain_rows), std::end(rain_rows),
-                                       [&](const RainRow& row) { return row.ghz >= ghz; });
-    if (high == std::end(rain_rows)) high = std::end(rain_rows) - 1;
-    const RainRow* low = high == std::begin(rain_rows) ? high : high - 1;
-    const double share =
-        low == high ? 0 : std::log(ghz / low->ghz) / std::log(high->ghz / low->ghz);
-    const double k = std::exp(std::log(low->k) + share * std::log(high->k / low->k));
-    const double alpha = low->alpha + share * (high->alpha - low->alpha);
-    return k * std::pow(rain_mm_per_h, alpha);
+    if (frequency_mhz < 1000 || rain_mm_per_h <= 0) return 0;
+    const RainLaw law = rain_law(frequency_mhz / 1000);
+    return law.k * std::pow(rain_mm_per_h, law.alpha);
+}
+
+double rain_fade_db(double frequency_mhz, double distance_m, double rain_mm_per_h,
+                    double availability) {
+    const double by_km = rain_db_per_km(frequency_mhz, rain_mm_per_h);
+    if (by_km <= 0 || distance_m <= 0) return 0;
+    const double ghz = frequency_mhz / 1000, km = distance_m / 1000;
+    const double below = 0.477 * std::pow(km, 0.633) *
+                             std::pow(rain_mm_per_h, 0.073 * rain_law(ghz).alpha) *
+                             std::pow(ghz, 0.123) -
+                         10.579 * (1 - std::exp(-0.024 * km));
+    const double factor = below > 1 / 2.5 ? 1 / below : 2.5;
+    const double c0 = ghz < 10 ? 0.12 : 0.12 + 0.4 * std::log10(std::pow(ghz / 10, 0.8));
+    const double c1 = std::pow(0.07, c0) * std::pow(0.12, 1 - c0);
+    const double c2 = 0.855 * c0 + 0.546 * (1 - c0);
+    const double c3 = 0.139 * c0 + 0.043 * (1 - c0);
+    const double percent = std::clamp(100 - availability, 0.001, 1.0);
+    return by_km * km * factor * c1 * std::pow(percent, -(c2 + c3 * std::log10(percent)));
+}
+
+double off_axis_loss_db(const RadioFacts& radio, double off_axis_deg) {
+    double away_deg = std::fmod(std::abs(off_axis_deg), 360);
+    away_deg = std::min(away_deg, 360 - away_deg);
+    const double most_dbi = radio.antenna_dbi;
+    if (radio.antenna_beam_deg >= 60) {
+        const double wide = std::min(radio.antenna_beam_deg, 360.0);
+        const double widths = away_deg / wide;
+        constexpr double k = 0.7;  // of side lobes, the recommendation's value for peaks
+        const double far_db = -12 * std::pow(widths, 2 - k) - 3 * (1 - std::pow(0.5, -k));
+        const double back_db = -15 + 10 * std::log10(1 + 8 * k) - 15 * std::log10(180 / wide);
+        return -std::max(widths <= 0.5 ? -12 * widths * widths : far_db, std::min(back_db, -12.0));
+    }
+    const double ratio = std::max(1.0, std::pow(10, (most_dbi - 7.7) / 20));  // diameter ÷ wavelength
+    const double first_lobe_dbi = std::min(most_dbi, 2 + 15 * std::log10(ratio));
+    const double main_deg = 20 / ratio * std::sqrt(most_dbi - first_lobe_dbi);
+    double gain_dbi = 10 - 10 * std::log10(ratio);
+    if (away_deg < main_deg)
+        gain_dbi = most_dbi - 2.5e-3 * std::pow(ratio * away_deg, 2);
+    else if (away_deg < 100 / ratio)
+        gain_dbi = first_lobe_dbi;
+    else if (away_deg < 48)
+        gain_dbi = 52 - 10 * std::log10(ratio) - 25 * std::log10(away_deg);
+    return std::max(0.0, most_dbi - std::min(gain_dbi, most_dbi));
 }
 
 double oxygen_db_per_km(double frequency_mhz) {
@@ -101,10 +199,6 @@ Clearance path_clearance(double frequency_mhz, double distance_m, double height_
     out.share = std::numeric_limits<double>::infinity();
     const auto line_m = [&](double at_m) {
         return height_a_m + (height_b_m - height_a_m) * at_m / distance_m;
-    };
-    struct Edge {
-        double at_m, top_m;
-        const Hill* hill;
     };
     std::vector<Edge> edges;
     const auto add = [&](double at_m, double height_m, const Hill* hill) {
@@ -127,21 +221,7 @@ Clearance path_clearance(double frequency_mhz, double distance_m, double height_
         out.radius_m = radius_m;
         out.obstacle = edge.hill ? edge.hill->name : "";
     }
-    // Bullington: the two steepest sights meet at the equivalent edge.
-    double slope_a = -1e300, slope_b = -1e300;
-    for (const Edge& edge : edges) {
-        slope_a = std::max(slope_a, (edge.top_m - height_a_m) / edge.at_m);
-        slope_b = std::max(slope_b, (edge.top_m - height_b_m) / (distance_m - edge.at_m));
-    }
-    const double slopes = slope_a + slope_b;
-    const double straight = (height_b_m - height_a_m) / distance_m;
-    if (slope_a < straight) {  // all in sight: the edge that comes nearest
-        out.loss_db = knife_edge_loss_db(edge_v(-out.least_m, frequency_mhz, out.at_m, distance_m));
-    } else {
-        const double at_m = (height_b_m - height_a_m + slope_b * distance_m) / slopes;
-        const double over_m = height_a_m + slope_a * at_m - line_m(at_m);
-        out.loss_db = knife_edge_loss_db(edge_v(over_m, frequency_mhz, at_m, distance_m));
-    }
+    out.loss_db = edges_loss_db(edges, frequency_mhz, distance_m, height_a_m, height_b_m);
     if (working) {
         working->push_back(
             {"first Fresnel radius = 17.3 √(d1 d2 ÷ (f d))",
@@ -163,7 +243,7 @@ Clearance path_clearance(double frequency_mhz, double distance_m, double height_
 }
 
 double air_rate_mbps(double width_mhz, int streams, int mcs) {
-    if (mcs < 0 || mcs > 9 || streams < 1) return 0;
+    if (mcs < 0 || mcs > 9 || streams < 1 || !is_allowed(width_mhz, streams, mcs)) return 0;
     const McsRow& row = mcs_rows[mcs];
     return data_subcarriers(width_mhz) * row.bits * row.coding * streams / short_symbol_us;
 }
@@ -177,15 +257,20 @@ std::vector<Modulation> modulations(const RadioFacts& radio) {
     std::vector<Modulation> out;
     for (int mcs = 0; mcs <= 9; ++mcs) {
         double sensitivity_dbm = standard_sensitivity_dbm(radio.width_mhz, mcs);
+        double less_sent_db = 0;
+        if (air_rate_mbps(radio.width_mhz, radio.streams, mcs) <= 0) continue;
         if (!radio.sensitivities.empty()) {
             const auto stated =
                 std::find_if(radio.sensitivities.begin(), radio.sensitivities.end(),
                              [&](const Sensitivity& entry) { return entry.mcs == mcs; });
             if (stated == radio.sensitivities.end()) continue;
             sensitivity_dbm = stated->dbm;
+            less_sent_db =
+                std::max(0.0, radio.transmit_dbm - stated->transmit_dbm.value_or(radio.transmit_dbm));
         }
         out.push_back({mcs, sensitivity_dbm,
-                       air_rate_mbps(radio.width_mhz, radio.streams, mcs) * radio.useful_share});
+                       air_rate_mbps(radio.width_mhz, radio.streams, mcs) * radio.useful_share,
+                       less_sent_db});
     }
     return out;
 }
@@ -193,7 +278,7 @@ std::vector<Modulation> modulations(const RadioFacts& radio) {
 int best_modulation(const std::vector<Modulation>& all, double received_dbm, double fade_db) {
     int best = -1;
     for (std::size_t i = 0; i < all.size(); ++i) {
-        if (received_dbm - fade_db >= all[i].sensitivity_dbm) best = static_cast<int>(i);
+        if (received_dbm - all[i].less_sent_db - fade_db >= all[i].sensitivity_dbm) best = static_cast<int>(i);
     }
     return best;
 }

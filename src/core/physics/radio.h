@@ -2,6 +2,7 @@
 // One radio path: loss, clearance, what arrives and what it carries. Pure; metres, MHz, dB.
 #pragma once
 
+#include <optional>
 #include <string>
 #include <vector>
 
@@ -12,6 +13,7 @@ namespace ovant {
 struct Sensitivity {
     int mcs = 0;
     double dbm = 0;
+    std::optional<double> transmit_dbm;  // sent at most with this modulation; else the radio's
 };
 
 struct RadioFacts {
@@ -41,9 +43,20 @@ double earth_bulge_m(double from_a_m, double distance_m);
 // Rec. ITU-R P.526.
 double knife_edge_loss_db(double v);
 
-// Attenuation by rain, dB/km: k R^a, Rec. ITU-R P.838, horizontal polarisation; coefficients from
-// memory, between frequencies by logarithm. Domain 1 to 100 GHz; 0 below.
+// Attenuation by rain, dB/km: k R^a, Rec. ITU-R P.838-3, horizontal polarisation, k and a by its
+// formula with coefficients from memory. Domain 1 to 1000 GHz; 0 below.
 double rain_db_per_km(double frequency_mhz, double rain_mm_per_h);
+// Attenuation by rain over a path, passed for all but `availability` percent of the year: the rate
+// passed for 0.01 %, over the effective length, and scaled. Rec. ITU-R P.530-17, 2.4.1, from memory.
+// Domain: 99 to 99.999 %; 0 below 1 GHz or without rain.
+double rain_fade_db(double frequency_mhz, double distance_m, double rain_mm_per_h,
+                    double availability);
+
+// How much less an antenna gives `off_axis_deg` beside where it points: a sector (60 degrees and
+// wider) by Rec. ITU-R F.1336 with its stated width, a narrower one by Rec. ITU-R F.699 from its
+// gain. Both from memory. Never less than 0 dB.
+double off_axis_loss_db(const RadioFacts& radio, double off_axis_deg);
+
 // Attenuation by oxygen at sea level, dB/km: 15 at 60 GHz falling to nothing by 50 and 70 GHz.
 // Rec. ITU-R P.676, from memory.
 double oxygen_db_per_km(double frequency_mhz);
@@ -64,7 +77,7 @@ struct Clearance {
     double at_m = 0;       // where
     double radius_m = 0;   // of the first zone there
     std::string obstacle;  // empty: the ground or the earth's bulge
-    double loss_db = 0;    // diffraction over all of it, Bullington's equivalent edge (P.526)
+    double loss_db = 0;    // diffraction: one edge by itself, else Bullington's with correction (P.526)
     bool cut() const { return share < 0; }
     bool clear() const { return share >= clear_zone_share; }
 };
@@ -74,7 +87,8 @@ Clearance path_clearance(double frequency_mhz, double distance_m, double height_
                          Working* working = nullptr);
 
 // Air rate from subcarriers, bits, coding, guard interval 0.4 us; IEEE 802.11 VHT, computed. Mb/s;
-// 0 outside MCS 0 to 9 and widths 20, 40, 80, 160.
+// 0 outside MCS 0 to 9 and widths 20, 40, 80, 160, and for what the standard leaves out: MCS 9 at
+// 20 MHz but for 3 and 6 streams, MCS 6 at 80 MHz with 3 or 7, MCS 9 at 80 MHz with 6, at 160 with 3.
 double air_rate_mbps(double width_mhz, int streams, int mcs);
 // Least sensitivity the standard asks for, dBm: 20 MHz from -82 at MCS 0 to -57 at MCS 9, 3 dB more
 // for each doubling. IEEE 802.11 VHT, table 21-25, from memory.
@@ -84,6 +98,7 @@ struct Modulation {
     int mcs = 0;
     double sensitivity_dbm = 0;
     double useful_mbps = 0;  // at the share of the air rate the maker gives
+    double less_sent_db = 0; // below the radio's most
 };
 // All that the radio can do, slowest first. By the maker's table or the standard's.
 std::vector<Modulation> modulations(const RadioFacts& radio);

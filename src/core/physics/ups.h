@@ -16,12 +16,16 @@ struct BackupBattery {
     double temperature_c = 25;
     double efficiency = 0.85;  // battery to outlet
     double own_draw_w = 0;     // taken from the battery beside the load
+    double peukert = 1;        // of lead, rated over 20 h: 1.1 to 1.25; 1 where the rate is nothing
 };
 // Watt hours at the battery that can be drawn.
 double usable_wh(const BackupBattery& battery);
 // Watts drawn from the battery at this load.
 double battery_draw_w(const BackupBattery& battery, double load_w);
-// usable Wh / (load / efficiency + own draw), hours; infinite with no draw. Domain: load_w >= 0.
+// Watt hours an hour that this load takes from what can be drawn: more than it draws where it draws
+// faster than over 20 h. Peukert's law.
+double battery_drain_w(const BackupBattery& battery, double load_w);
+// usable Wh / drain, hours; infinite with no draw. Domain: load_w >= 0.
 double backup_time_h(const BackupBattery& battery, double load_w, Working* working = nullptr);
 // Rated watt hours that carry `load_w` for `wanted_h`.
 double backup_wh_for(const BackupBattery& battery, double load_w, double wanted_h);

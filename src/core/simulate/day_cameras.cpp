@@ -32,8 +32,12 @@ double DayEngine::watts_of(const Camera& camera) const {
     return 0;
 }
 
+double DayEngine::around_c(const Camera& camera) const {
+    return (camera.indoors ? now_.indoor_c : now_.outdoor_c) + camera.box_k;
+}
+
 void DayEngine::warm_up(Camera& camera) {
-    const double goal_c = now_.outdoor_c + housing_kelvin_per_w * camera.held_w;
+    const double goal_c = around_c(camera) + housing_kelvin_per_w * camera.held_w;
     const double share = std::exp(-(t_s_ - camera.inside_at_s) / housing_time_s);
     camera.inside_c = goal_c + (camera.inside_c - goal_c) * share;
     camera.inside_at_s = t_s_;
@@ -46,7 +50,7 @@ void DayEngine::plan_thermostat(int number) {
     if (camera.draw.heater_w <= 0) return;
     warm_up(camera);
     ++camera.heat_stamp;
-    const double goal_c = now_.outdoor_c + housing_kelvin_per_w * camera.held_w;
+    const double goal_c = around_c(camera) + housing_kelvin_per_w * camera.held_w;
     const double turn_c =
         camera.heater ? camera.heater_below_c + thermostat_span_k : camera.heater_below_c;
     const bool past = camera.heater ? camera.inside_c >= turn_c : camera.inside_c <= turn_c;

@@ -64,7 +64,7 @@ DayEngine::DayEngine(const Network& net, const DayPlan& plan,
             port.at = at;
             const PortAt by = net.fed_by[i];
             port.root = is_source(kind) || by.device < 0 ? at : by;
-            port.limit_w = net.port(at).limit_w;
+            port.limit_w = port_limit_w(net, at);
             port.passive = net.port(at).power == PowerKind::passive;
             port.priority = net.device(device).priority_of(net.port(at).id);
             if (net.link_at(at) >= 0 && !net.power_off(at)) {
@@ -72,7 +72,8 @@ DayEngine::DayEngine(const Network& net, const DayPlan& plan,
                 const int asked = class_asked(net, at);
                 // Where nothing answers detection, nothing is given.
                 if (asked == 0 && !port.passive) port.state = PortState::unused;
-                const auto limits = poe_class_limits(std::min(asked, 8));
+                const auto limits =
+                    poe_class_limits(std::min(asked, 8), poe_type_of_class(net.port(at).poe_class));
                 if (limits && asked > 0 && !port.passive) {
                     port.reserved_w = std::min(limits->pse_w, port.limit_w);
                     port.requested_w = port.reserved_w;
@@ -112,8 +113,12 @@ DayEngine::DayEngine(const Network& net, const DayPlan& plan,
         camera.root = run.source;
         const Kind& kind = net.kind(run.camera);
         camera.draw = camera_draw(net.device(run.camera), kind);
-        const PortKind& port = power_port(kind);
-        camera.min_v = camera_min_volts(kind, port);
+        const PortKind& port = power_port(net, run.camera);
+        camera.indoors =
+            net.surroundings[static_cast<std::size_t>(run.camera)] == Surroundings::indoor;
+        const Kind* box = net.catalogue->find(net.device(run.camera).enclosure);
+        if (box && box->box) camera.box_k = box->box->heater_w * box->box->kelvin_per_w;
+        camera.min_v = camera_off_below_v(kind, port);
         camera.poe = port.power == PowerKind::poe;
         if (kind.camera) {
             camera.start_s = kind.camera->start_s;

@@ -64,6 +64,8 @@ private:
         bool sensor_dark = false, heater = false, motors = false;
         bool has_run = false;
         double retry_at_s = 0;
+        bool indoors = false;
+        double box_k = 0;  // warmer in a heated box
         double inside_c = 0, inside_at_s = 0, held_w = 0;
         double watts = 0, volts = 0, dark_since_s = -1;
         int by_port = -1;  // the port that feeds it
@@ -126,6 +128,8 @@ private:
 
     // day_cameras.cpp
     double watts_of(const Camera& camera) const;
+    double around_c(const Camera& camera) const;
+    double backup_load_w(const Backup& backup) const;
     void infrared(int number);
     void tour(int number, bool on);
     void thermostat(int number);
@@ -155,7 +159,7 @@ private:
     void plan_start(int port);
     void start_port(int port);
     void port_off(int port, PortState state);
-    void shed(const Unit& unit, const std::vector<bool>& granted);
+    void shed(const Unit& unit, const std::vector<bool>& granted, double claimed_w);
     void cut_port(int port);
     void idle_port(int port);
     void balance(int unit);

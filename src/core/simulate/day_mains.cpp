@@ -41,7 +41,7 @@ void DayEngine::plan_mains() {
         if (!kind.solar) continue;
         Battery battery;
         battery.device = static_cast<int>(i);
-        battery.full_wh = battery.wh = kind.solar->battery_wh * kind.solar->usable_share;
+        battery.full_wh = battery.wh = solar_usable_wh(net_, battery.device);
         batteries_.push_back(battery);
         out_.backups.push_back({name(battery.device), {{0, battery.wh}}, std::nullopt});
     }
@@ -145,6 +145,11 @@ double DayEngine::battery_rate_w(const Battery& battery, std::size_t number) con
     const Backup& backup = backups_[number];
     if (mains_on_) return battery.wh < battery.full_wh ? backup.charge_w : 0;
     if (battery.empty) return 0;
+    return -battery_drain_w(backup.battery, backup_load_w(backup));
+}
+
+// What the outlets of a backup carry now.
+double DayEngine::backup_load_w(const Backup& backup) const {
     double load_w = 0;
     for (int member : backup.members) {
         const auto device = static_cast<std::size_t>(member);
@@ -153,7 +158,7 @@ double DayEngine::battery_rate_w(const Battery& battery, std::size_t number) con
         load_w += outlet_w(net_.kind(member),
                            unit >= 0 ? units_[static_cast<std::size_t>(unit)].total_w : 0);
     }
-    return -battery_draw_w(backup.battery, load_w);
+    return load_w;
 }
 
 void DayEngine::spend(Battery& battery) {
@@ -197,7 +202,7 @@ void DayEngine::update_batteries() {
             plan_battery(static_cast<int>(i));
             if (battery.device >= 0 || mains_on_ || battery.empty) break;
             const Backup& backup = backups_[i];
-            const double load_w = (-rate_w - backup.battery.own_draw_w) * backup.battery.efficiency;
+            const double load_w = backup_load_w(backup);
             if (backup.output_w <= 0 || load_w <= backup.output_w) break;
             trouble_ = tell(DayEventKind::backup_overload, backup.id, "", load_w, backup.output_w);
             battery.empty = true;

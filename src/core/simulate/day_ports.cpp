@@ -34,7 +34,7 @@ void DayEngine::settle(PortAt root) {
 double DayEngine::unit_min_volts(int device) const {
     const Kind& kind = net_.kind(device);
     if (kind.in_line && kind.in_line->min_volts > 0) return kind.in_line->min_volts;
-    return camera_min_volts(kind, power_port(kind));
+    return camera_min_volts(kind, power_port(net_, device));
 }
 
 // What stands below the volts it accepts goes off, the worst first. True if anything did.
@@ -343,7 +343,12 @@ void DayEngine::start_port(int number) {
         }
         return;
     }
-    shed(unit, granted);
+    double claimed_w = port.reserved_w;
+    for (int other : unit.ports) {
+        const Port& taker = ports_[static_cast<std::size_t>(other)];
+        if (taker.state == PortState::on) claimed_w += counted_w(unit, taker);
+    }
+    shed(unit, granted, claimed_w);
     port.refused = false;
     port.state = PortState::on;
     port.asked = false;
@@ -387,7 +392,8 @@ void DayEngine::idle_port(int number) {
     later(t_s_ + retry_pause_s, Act::start_port, number, port.stamp);
 }
 
-void DayEngine::shed(const Unit& unit, const std::vector<bool>& granted) {
+// `claimed_w`: what counts against the budget, the newcomer's claim included.
+void DayEngine::shed(const Unit& unit, const std::vector<bool>& granted, double claimed_w) {
     for (std::size_t i = 0; i < unit.ports.size(); ++i) {
         const int number = unit.ports[i];
         Port& port = ports_[static_cast<std::size_t>(number)];
@@ -395,7 +401,7 @@ void DayEngine::shed(const Unit& unit, const std::vector<bool>& granted) {
         ++out_.units[static_cast<std::size_t>(unit_at_[static_cast<std::size_t>(unit.device)])]
               .shed;
         DayEvent& event = tell(DayEventKind::port_shed, name(port.at.device), net_.port(port.at).id,
-                               unit.total_w, unit.budget_w);
+                               claimed_w, unit.budget_w);
         event.cause = cause_.kind;
         event.cause_device = cause_.device;
         trouble_ = event;
@@ -413,7 +419,9 @@ void DayEngine::balance(int unit_number) {
         const bool on = port.state == PortState::on;
         claims.push_back({port.priority, on, on ? std::max(counted_w(unit, port), port.watts) : 0});
     }
-    shed(unit, admit(claims, unit.budget_w));
+    double claimed_w = 0;
+    for (const PortClaim& claim : claims) claimed_w += claim.watts;
+    shed(unit, admit(claims, unit.budget_w), claimed_w);
     retry_refused(unit_number);
 }
 

@@ -451,7 +451,7 @@ Result<Site> set_camera_draw(Site site, const Catalogue& catalogue, std::string_
 
 Result<Site> set_camera(Site site, std::string_view camera, const CameraSettings& settings) {
     Device* device = find_device(site, camera);
-    if (!device || !device->camera) return no_such(camera);
+    if (!device) return no_such(camera);
     device->camera = settings;
     const Device changed = *device;
     return if_right(std::move(site), "devices", changed);
@@ -510,6 +510,22 @@ Result<Site> set_transmit(Site site, std::string_view id, std::optional<double> 
     Device* device = find_device(site, id);
     if (!device) return no_such(id);
     device->transmit_dbm = transmit_dbm;
+    const Device changed = *device;
+    return if_right(std::move(site), "devices", changed);
+}
+
+Result<Site> set_azimuth(Site site, std::string_view id, std::optional<double> azimuth_deg) {
+    Device* device = find_device(site, id);
+    if (!device) return no_such(id);
+    device->azimuth_deg = azimuth_deg;
+    const Device changed = *device;
+    return if_right(std::move(site), "devices", changed);
+}
+
+Result<Site> set_channel(Site site, std::string_view id, int channel) {
+    Device* device = find_device(site, id);
+    if (!device) return no_such(id);
+    device->channel = channel;
     const Device changed = *device;
     return if_right(std::move(site), "devices", changed);
 }

@@ -87,6 +87,8 @@ struct Device {
     std::map<std::string, std::string> modules;  // port to the kind of transceiver in it
     double height_m = 4;                         // of a radio's antenna above the ground
     std::optional<double> transmit_dbm;          // of a radio, where turned down
+    std::optional<double> azimuth_deg;           // where it points, clockwise from up; else worked out
+    int channel = 0;                             // of a radio; 0: not set, shared with all
     std::string backup;                          // id of the UPS whose outlet it is plugged into
     std::map<std::string, int> port_priority;    // 1 critical, 2 high; what is not here is 3, low
     int supplies = 0;                            // power supplies that work; 0: all it has
@@ -223,6 +225,8 @@ struct Settings {
     std::string currency = "EUR";
     double eirp_limit_dbm = 30;         // most power an antenna may radiate here
     double rain_mm_per_h = 30;          // passed for 0.01 % of the year
+    double availability = 99.99;        // percent of the year that radio is to last in rain
+    double noise_allowance_db = 0;      // other radios about: taken off every margin
     double sun_hours = 1.2;             // hours of full sun a day in the worst month
     double dark_hours = 16;             // infrared is on, in the worst month
     double days_without_sun = 4;        // the battery must last

@@ -79,6 +79,8 @@ void fields(V& v, Of<Settings>) {
     v.group("keep_back", &Settings::keep_back);
     v.number("eirp_limit_dbm", &Settings::eirp_limit_dbm, {-30, 90});
     v.number("rain_mm_per_h", &Settings::rain_mm_per_h, {0, 250});
+    v.number("availability", &Settings::availability, {99, 99.999});
+    v.number("noise_allowance_db", &Settings::noise_allowance_db, {0, 40});
     v.number("sun_hours", &Settings::sun_hours, {0, 12});
     v.number("dark_hours", &Settings::dark_hours, {0, 24});
     v.number("days_without_sun", &Settings::days_without_sun, {0, 60});
@@ -171,6 +173,8 @@ void fields(V& v, Of<Device>) {
     v.text_by_text("modules", &Device::modules, most_id_letters);
     v.number("height_m", &Device::height_m, {0, 300});
     v.number("transmit_dbm", &Device::transmit_dbm, {-30, 60});
+    v.number("azimuth_deg", &Device::azimuth_deg, {-360, 360});
+    v.whole("channel", &Device::channel, {0, 1000});
     v.text("backup", &Device::backup, most_id_letters);
     v.whole_by_text("port_priority", &Device::port_priority, {1, 3});
     v.whole("supplies", &Device::supplies, {0, 4});

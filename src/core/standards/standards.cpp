@@ -7,16 +7,19 @@ namespace ovant {
 namespace {
 
 constexpr std::array<PoeClassLimits, 9> classes{{
-    {15.4, 13.0, 37.0, false},
+    {15.4, 12.95, 37.0, false},
     {4.0, 3.84, 37.0, false},
-    {6.7, 6.49, 37.0, false},
-    {15.4, 13.0, 37.0, false},
+    {7.0, 6.49, 37.0, false},
+    {15.4, 12.95, 37.0, false},
     {30.0, 25.5, 42.5, false},
     {45.0, 40.0, 44.3, true},
     {60.0, 51.0, 42.5, true},
     {75.0, 62.0, 42.9, true},
     {90.0, 71.3, 41.1, true},
 }};
+// Clause 145 at a type 3 or 4 port, where it differs.
+constexpr PoeClassLimits class_2_of_145{6.7, 6.49, 37.0, false};
+constexpr PoeClassLimits class_3_of_145{14.0, 13.0, 37.0, false};
 
 }  // namespace
 
@@ -33,6 +36,13 @@ PoeTypeLimits poe_type_limits(PoeType type) {
 std::optional<PoeClassLimits> poe_class_limits(int poe_class) {
     if (poe_class < 0 || poe_class > 8) return std::nullopt;
     return classes[static_cast<std::size_t>(poe_class)];
+}
+
+std::optional<PoeClassLimits> poe_class_limits(int poe_class, PoeType port) {
+    const bool clause_145 = port == PoeType::type3 || port == PoeType::type4;
+    if (clause_145 && poe_class == 2) return class_2_of_145;
+    if (clause_145 && poe_class == 3) return class_3_of_145;
+    return poe_class_limits(poe_class);
 }
 
 int poe_class_for_load(double load_w) {

@@ -34,12 +34,14 @@ inline constexpr Source bit_rate_estimate{"common practice, bits per pixel"};
 inline constexpr Source long_setting{"common practice, long setting at 10 Mb/s"};
 inline constexpr Source field_proven{"common practice, seen to work"};
 inline constexpr Source maker{"maker's rating"};
+inline constexpr Source joints{"IEC 60603-7, 20 mΩ a contact, and the maker's rating", true};
 inline constexpr Source passive_practice{"common practice, an always-on feed asks nobody"};
 inline constexpr Source poe_detection{"IEEE 802.3, 33.2.5, no power without a signature", true};
 inline constexpr Source surge_practice{"common practice, a protector at both ends"};
 inline constexpr Source enclosure_rating{"maker's rating for the surroundings"};
 inline constexpr Source measured{"measured on site"};
 inline constexpr Source site_setting{"set for this site"};
+inline constexpr Source solver{"largest load the feed still carries"};
 inline constexpr Source drawing{"measured on the plan"};
 inline constexpr Source balance{"sum over the switch"};
 inline constexpr Source fibre_loss{"ANSI/TIA-568.3, fibre, connectors and splices", true};
@@ -49,7 +51,8 @@ inline constexpr Source optic_pair{"IEEE 802.3, both ends alike in rate, wavelen
 inline constexpr Source free_space{"Rec. ITU-R P.525, free-space loss"};
 inline constexpr Source fresnel{"Rec. ITU-R P.530, first Fresnel zone and clearance"};
 inline constexpr Source diffraction{"Rec. ITU-R P.526, knife edges"};
-inline constexpr Source rain{"Rec. ITU-R P.838, rain", true};
+inline constexpr Source rain{"Rec. ITU-R P.838-3 and P.530-17, rain", true};
+inline constexpr Source antenna_pattern{"Rec. ITU-R F.699 and F.1336, off-axis gain", true};
 inline constexpr Source oxygen{"Rec. ITU-R P.676, oxygen at 60 GHz", true};
 inline constexpr Source air_rate{"IEEE 802.11 VHT, subcarriers and least sensitivity", true};
 inline constexpr Source useful_rate{"common practice, half of the air rate is useful"};
@@ -61,6 +64,7 @@ inline constexpr Source separate_earths{"common practice, fibre between separate
 inline constexpr Source alternatives{"IEEE 802.3, 33.2.3, alternatives A and B", true};
 inline constexpr Source solar_practice{"common practice, panel and system losses"};
 inline constexpr Source battery_practice{"common practice, losses and ageing of a backup"};
+inline constexpr Source peukert{"Peukert's law, rated over 20 h"};
 inline constexpr Source box_heat{"maker's rating, rise for each watt"};
 inline constexpr Source try_on_site{"common practice, unknowable before trying"};
 }  // namespace source
@@ -83,8 +87,11 @@ struct PoeClassLimits {
     bool four_pairs;      // power comes over all four pairs
 };
 
-// Class 0 to 8; anything else gives nothing. IEEE 802.3-2022, from memory.
+// Class 0 to 8; anything else gives nothing. Clause 33 where it has the class, else 145. IEEE
+// 802.3-2022, from memory.
 std::optional<PoeClassLimits> poe_class_limits(int poe_class);
+// The same at a port of this type: types 3 and 4 go by clause 145, which gives less to class 2 and 3.
+std::optional<PoeClassLimits> poe_class_limits(int poe_class, PoeType port);
 // Least class whose load power covers `load_w`, or 9 where none does. Domain >= 0.
 int poe_class_for_load(double load_w);
 // Type of a port that gives up to this class: 0-3 type 1, 4 type 2, 5-6 type 3, 7-8 type 4.

@@ -82,7 +82,7 @@ public:
             used_[i] = true;
             return *value;
         }
-        return std::nullopt;
+        return unit == Unit::metre ? bare_length() : std::nullopt;
     }
     std::optional<double> counted(std::initializer_list<std::string_view> names) {
         for (std::size_t i = 0; i < words_.size(); ++i) {
@@ -112,6 +112,19 @@ public:
     }
 
 private:
+    // A number with no unit at all is a length in the system in force.
+    std::optional<double> bare_length() {
+        for (std::size_t i = 0; i < words_.size(); ++i) {
+            if (used_[i] || !words_[i].number || !words_[i].text.empty()) continue;
+            const Result<double> value =
+                parse_quantity(fmt::format("{}", *words_[i].number), Unit::metre, system_);
+            if (!value) continue;
+            used_[i] = true;
+            return *value;
+        }
+        return std::nullopt;
+    }
+
     std::vector<Word> words_;
     std::vector<bool> used_;
     UnitSystem system_;

@@ -1,0 +1,365 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Rules of what is right and wrong by a little, each from both sides.
+#include <catch2/catch.hpp>
+
+#include <cmath>
+
+#include "core/assess/profile.h"
+#include "core/assess/radio_path.h"
+#include "core/format/site_json.h"
+#include "core/parts/parts.h"
+#include "core/simulate/day.h"
+#include "phrase/check_text.h"
+#include "phrase/numbers.h"
+#include "support/builder.h"
+
+using namespace ovant;
+
+namespace {
+
+// A mast at the office and radios far off, joined by air.
+struct Air : Builder {
+    int masts = 0;
+    // Fed by the head end's switch, whose pictures a recorder takes.
+    std::string mast(const char* kind) {
+        if (!find_device(site, "SW1"))
+            cable(unit("sw-8-at-120", {1, 0}), "up1", unit("rec-32", {1, 1}), "lan1", "patch-24");
+        const std::string id = unit(kind, {0, 0});
+        cable("SW1", std::to_string(++masts).c_str(), id, "lan");
+        device(id).height_m = 10;
+        device(id).surroundings = Surroundings::outdoor;
+        return id;
+    }
+    std::string far(const char* kind, Point at) {
+        const std::string id = unit(kind, at);
+        device(id).height_m = 10;
+        return id;
+    }
+    // A camera beside a far radio, so that its pictures go over the air.
+    void camera_at(const std::string& radio) {
+        const Point at = device(radio).at;
+        const std::string supply = unit("sw-8-at-outdoor", {at.x_m + 1, at.y_m});
+        const std::string cam = unit("cam-fixed-4mp", {at.x_m + 2, at.y_m});
+        cable(supply, "1", radio, "lan");
+        cable(supply, "2", cam, "lan");
+    }
+};
+
+const NetLink& air_link(const Network& net, const std::string& id) {
+    for (const NetLink& link : net.links) {
+        if (link.link->id == id) return link;
+    }
+    FAIL(id);
+    return net.links.front();
+}
+
+}  // namespace
+
+TEST_CASE("antennas point: at the one far end, or at the middle of several", "[rule-6]") {
+    Air b;
+    const std::string hub = b.mast("radio-5-hub");
+    const std::string north = b.far("radio-5-ptp", {0, -300});
+    const std::string east = b.far("radio-5-ptp", {300, 0});
+    const std::string first = b.cable(hub, "air1", north, "air", "air");
+    b.cable(hub, "air2", east, "air", "air");
+    const auto path = [&] {
+        const Network net = lay_out(b.site, b.catalogue);
+        return radio_path(net, air_link(net, first));
+    };
+    {
+        const Network net = lay_out(b.site, b.catalogue);
+        CHECK(azimuth_deg(net, 2) == Approx(45));
+        CHECK(azimuth_deg(net, 3) == Approx(180));  // the far one looks back
+    }
+    CHECK(path().off_axis_a_deg == Approx(45));
+    CHECK(path().off_axis_b_deg == Approx(0).margin(1e-6));
+    // Turned onto it, 3 dB more arrive: half the sector's width is half its power.
+    const double beside_dbm = path().received_dbm;
+    b.device(hub).azimuth_deg = 0;
+    CHECK(path().received_dbm == Approx(beside_dbm + 3).margin(0.01));
+    // Turned away it is lost.
+    b.device(hub).azimuth_deg = 180;
+    CHECK(path().received_dbm < beside_dbm - 6);
+}
+
+TEST_CASE("more far ends than the maker allows fail whatever sockets there are", "[rule-6]") {
+    Air b;
+    b.own_kind("radio-5-hub", "hub-of-two", "radio/most_far_ends", "2");
+    const std::string hub = b.mast("hub-of-two");
+    std::string far;
+    for (int i = 1; i <= 3; ++i) {
+        far = b.far("radio-5-ptp", {40.0 * i, -300});
+        b.cable(hub, ("air" + std::to_string(i)).c_str(), far, "air", "air");
+        b.camera_at(far);
+        const Check check = check_of(b.judged().run(), CheckId::radio_far_ends);
+        CHECK(check.verdict == (i <= 2 ? Verdict::holds : Verdict::fails));
+    }
+}
+
+TEST_CASE("radios that hear each other on one channel share the air", "[rule-6]") {
+    Air b;
+    std::vector<std::string> masts;
+    for (int i = 0; i < 2; ++i) {
+        masts.push_back(b.mast("radio-5-ptp"));
+        const std::string far = b.far("radio-5-ptp", {i == 0 ? 400.0 : -400.0, -300});
+        b.cable(masts.back(), "air", far, "air", "air");
+        b.camera_at(far);
+    }
+    const auto airtime = [&] {
+        return check_of(b.judged().run("K01"), CheckId::radio_airtime).value;
+    };
+    const double shared = airtime();
+    b.device(masts[0]).channel = 1;
+    CHECK(airtime() == Approx(shared));  // one not set may be on any
+    b.device(masts[1]).channel = 2;
+    for (Device& device : b.site.devices) {
+        if (device.kind == "radio-5-ptp" && device.channel == 0)
+            device.channel = device.at.x_m > 0 ? 1 : 2;
+    }
+    CHECK(airtime() == Approx(shared / 2).epsilon(0.2));
+    CHECK(airtime() < shared);
+}
+
+TEST_CASE("a noise allowance and power by modulation come off the margin", "[rule-6]") {
+    Air b;
+    const std::string mast = b.mast("radio-5-ptp");
+    const std::string far = b.far("radio-5-ptp", {400, 0});
+    b.cable(mast, "air", far, "air", "air");
+    b.camera_at(far);
+    const double before = check_of(b.judged().run(), CheckId::radio_fade_margin).value;
+    b.site.settings.noise_allowance_db = 6;
+    CHECK(check_of(b.judged().run(), CheckId::radio_fade_margin).value == Approx(before - 6));
+    RadioFacts radio;
+    radio.sensitivities = {{0, -80, std::nullopt}, {9, -50, 14.0}};
+    radio.transmit_dbm = 20;
+    CHECK(modulations(radio)[0].less_sent_db == 0);
+    CHECK(modulations(radio)[1].less_sent_db == 6);
+    CHECK(best_modulation(modulations(radio), -43.9, 0) == 1);
+    CHECK(best_modulation(modulations(radio), -44.1, 0) == 0);
+}
+
+TEST_CASE("loops left at the ends are cable", "[rule-9]") {
+    Builder b;
+    const std::string sw = b.unit("sw-8-at-120", {0, 0});
+    const std::string cam = b.unit("cam-fixed-4mp", {93, 0});
+    const std::string laid = b.cable(sw, "1", cam, "lan");
+    const double bare_v = check_of(b.judged().run(), CheckId::camera_voltage).value;
+    CHECK(check_of(b.judged().run(), CheckId::link_length).value == Approx(93));
+    b.site.settings.service_loop_m = 3.4;
+    const Judged judged = b.judged();
+    CHECK(judged.run().length_m == Approx(99.8));
+    CHECK(check_of(judged.run(), CheckId::link_length).value == Approx(99.8));
+    CHECK(check_of(judged.run(), CheckId::camera_voltage).value < bare_v);
+    const Network net = lay_out(judged.site, judged.catalogue);
+    CHECK(run_profile(net, 0).length_m == Approx(99.8));
+    CHECK(cut_length_m(net, net.links.front()) == Approx(99.8));
+    b.site.settings.service_loop_m = 3.6;
+    CHECK(check_of(b.judged().run(), CheckId::link_length).verdict == Verdict::fails);
+    // What was measured has them in it.
+    b.link(laid).measured_length_m = 93;
+    CHECK(check_of(b.judged().run(), CheckId::link_length).value == Approx(93));
+}
+
+TEST_CASE("joints and protectors cost their resistance", "[rule-9]") {
+    Builder b;
+    const std::string sw = b.unit("sw-8-at-120", {0, 0});
+    const std::string cam = b.unit("cam-fixed-4mp", {80, 0});
+    const std::string laid = b.cable(sw, "1", cam, "lan");
+    const auto ohm = [&] {
+        const Network net = lay_out(b.site, b.catalogue);
+        return link_loop_ohm(net, net.links.front(), 2, Condition::day);
+    };
+    const double bare = ohm();
+    b.link(laid).a.protector = "surge-100";
+    // A contact of 20 mΩ and 0.1 Ω in each conductor, half a metre of cord.
+    const Conductor cord{24, ConductorMaterial::copper, ConductorForm::stranded};
+    const double one = 0.02 + 0.1 + feed_loop_ohm(cord, 0.5, 2, b.site.settings.indoor_c);
+    CHECK(ohm() == Approx(bare + one));
+    b.link(laid).b.protector = "surge-100";
+    CHECK(ohm() == Approx(bare + 2 * one));
+    b.link(laid).cords_m = 4;
+    CHECK(ohm() == Approx(bare + 2 * one + 2 * 0.02 +
+                          feed_loop_ohm(cord, 4, 2, b.site.settings.indoor_c)));
+    // And the cords come off the channel's length.
+    const Network net = lay_out(b.site, b.catalogue);
+    CHECK(link_reach(net, net.links.front(), Condition::night).limit_m ==
+          Approx(std::min(102 - 5 * 1.2, 95.0)).margin(0.3));
+}
+
+TEST_CASE("an extender gives no more than arrives", "[rule-11]") {
+    const auto with = [](const char* unit, double day_w, std::vector<double> lengths_m) {
+        return judge_site(site_with_run({unit, "1", "cam-fixed-2mp", "cat5e-solid-24-out",
+                                         std::move(lengths_m), "ext-1-1-out", {day_w, 0, 0, 0, 0}}));
+    };
+    // From a class 4 port it gives all of class 3.
+    CHECK(with("sw-8-at-120", 11, {50, 50}).run().verdict != Verdict::fails);
+    // A class 3 port feeds one whose load is small: (12.95 − 1.2) × 0.88 = 10.34 W to give.
+    const Judged small = with("sw-4-af", 6, {50, 50});
+    CHECK(small.run().verdict != Verdict::fails);
+    CHECK(check_of(small.run(), CheckId::port_class).verdict == Verdict::holds);
+    const Judged large = with("sw-4-af", 11, {50, 50});
+    CHECK(large.run().verdict == Verdict::fails);
+    const Network net = lay_out(large.site, large.catalogue);
+    CHECK(port_limit_w(net, {2, 1}) == Approx((12.95 - 1.2) * 0.88));
+    // Two in a chain stand as their maker says, three do not.
+    const Judged two = with("sw-8-at-120", 5, {50, 50, 50});
+    CHECK(two.run().verdict != Verdict::fails);
+    const Judged three = with("sw-8-at-120", 3, {50, 50, 50, 50});
+    CHECK(check_of(three.run(), CheckId::chain_count).verdict == Verdict::fails);
+    // The second has less to give than the first.
+    const Network chain = lay_out(two.site, two.catalogue);
+    CHECK(port_limit_w(chain, {3, 1}) < port_limit_w(chain, {2, 1}));
+    // The day agrees: a camera that holds stays on, one that asks for more than arrives does not.
+    const auto dark_s = [](const Judged& judged) {
+        const Network laid = lay_out(judged.site, judged.catalogue);
+        return play_day(laid, *day_plan(judged.site.settings)).cameras.front().dark_s;
+    };
+    CHECK(dark_s(two) == 0);
+    CHECK(dark_s(small) == 0);
+    CHECK(dark_s(large) > 3600);
+}
+
+TEST_CASE("of several power inputs the one that is fed counts", "[rule-12]") {
+    Builder b;
+    const std::string sw = b.unit("sw-8-data", {0, 0});
+    const std::string cam = b.unit("cam-fixed-4mp", {60, 0});
+    const std::string adapter = b.unit("adapter-12", {60, 1});
+    b.cable(sw, "1", cam, "lan");
+    const std::string lead = b.cable(adapter, "out", cam, "dc", "dc-lead-18");
+    b.link(lead).measured_length_m = 2;
+    const Judged judged = b.judged();
+    const Check volts = check_of(judged.run(), CheckId::camera_voltage);
+    CHECK(volts.limit == Approx(10.8));
+    CHECK(volts.verdict == Verdict::holds);
+    const Network net = lay_out(judged.site, judged.catalogue);
+    CHECK(run_profile(net, 0).points.back().min_v == Approx(10.8));
+    const DayResult day = play_day(net, *day_plan(judged.site.settings));
+    CHECK(day.cameras.front().dark_s == 0);
+    // Both plugged: one load, not two.
+    b.device(sw).kind = "sw-8-at-120";
+    const Network both = lay_out(b.site, b.catalogue);
+    double taken_w = 0;
+    for (const PortAt port : {PortAt{0, 0}, PortAt{2, 0}})
+        taken_w += solve_port(both, port, Condition::day).front().load_w();
+    CHECK(taken_w == Approx(4.6));
+}
+
+TEST_CASE("promised, running unpromised, dark", "[rule-13]") {
+    const auto volts = [](double length_m, School school) {
+        return check_of(judge_site(site_with_run({"sw-8-at-120", "1", "cam-fixed-4mp",
+                                                  "cat5e-clad-24-out", {length_m}, "", {9, 0, 0, 0, 0}},
+                                                 school))
+                            .run(),
+                        CheckId::camera_voltage);
+    };
+    const Check promised = volts(150, School::maker_rated);
+    CHECK(promised.verdict != Verdict::fails);
+    double at_m = 150;
+    while (volts(at_m, School::maker_rated).verdict != Verdict::fails) at_m += 2;
+    const Check unpromised = volts(at_m, School::maker_rated);
+    CHECK(unpromised.note == Note::not_promised);
+    CHECK(unpromised.value < 37);
+    CHECK(unpromised.value >= 30);
+    CHECK(sentence(unpromised, {}).find("nobody promises") != std::string::npos);
+    // The field-proven school takes it and marks it.
+    CHECK(volts(at_m, School::field_proven).verdict == Verdict::tight);
+    CHECK(volts(at_m, School::field_proven).note == Note::not_promised);
+    // Below its own edge it is dark by any school, and by the day.
+    const auto dark_s = [](double length_m) {
+        const Judged judged = judge_site(site_with_run(
+            {"sw-8-at-120", "1", "cam-fixed-4mp", "cat5e-clad-24-out", {length_m}, "", {9, 0, 0, 0, 0}}));
+        const Network net = lay_out(judged.site, judged.catalogue);
+        return play_day(net, *day_plan(judged.site.settings)).cameras.front().dark_s;
+    };
+    CHECK(dark_s(at_m) == 0);
+    while (volts(at_m, School::field_proven).verdict != Verdict::fails) at_m += 2;
+    CHECK(volts(at_m, School::field_proven).note != Note::not_promised);
+    CHECK(dark_s(at_m * 1.25) > 0);
+    // A maker's own edge counts.
+    Kind kind = *shipped_catalogue().find("cam-fixed-4mp");
+    CHECK(camera_off_below_v(kind, kind.ports.front()) == 30);
+    kind.camera->off_below_v = 35;
+    CHECK(camera_off_below_v(kind, kind.ports.front()) == 35);
+    kind.camera->off_below_v = 40;
+    CHECK(camera_off_below_v(kind, kind.ports.front()) == 37);
+}
+
+TEST_CASE("heaters count only when it is cold enough for them", "[rule-15]") {
+    Builder b;
+    const std::string sw = b.unit("sw-8-at-120", {0, 0});
+    const std::string cam = b.unit("cam-zoom-8mp-heated", {40, 0});
+    b.cable(sw, "1", cam, "lan");
+    const auto watts = [&](Condition condition) {
+        const Network net = lay_out(b.site, b.catalogue);
+        return camera_power_w(net, 1, condition);
+    };
+    b.site.settings.night_c = 5;
+    CHECK(watts(Condition::night) == Approx(6.4 + 1.2 + 5.6));
+    b.site.settings.night_c = 4.9;
+    CHECK(watts(Condition::night) == Approx(6.4 + 1.2 + 5.6 + 6));
+    CHECK(watts(Condition::coldest_night) == Approx(6.4 + 1.2 + 5.6 + 6));
+    b.site.settings.coldest_night_c = 12;
+    CHECK(watts(Condition::coldest_night) == Approx(6.4 + 1.2 + 5.6));
+    // Indoors, and in a heated box, it stays off.
+    b.site.settings.coldest_night_c = -20;
+    b.device(cam).surroundings = Surroundings::indoor;
+    CHECK(watts(Condition::coldest_night) == Approx(6.4 + 1.2 + 5.6));
+    b.device(cam).surroundings = Surroundings::outdoor;
+    b.device(cam).enclosure = "box-heated";
+    CHECK(watts(Condition::coldest_night) == Approx(6.4 + 1.2 + 5.6));
+}
+
+TEST_CASE("a heated box keeps what is in it warm, the sun heats it", "[rule-15]") {
+    Builder b;
+    b.site.settings.coldest_night_c = -15;
+    const std::string sw = b.unit("sw-8-at-120", {0, 30});
+    b.device(sw).place.clear();
+    b.device(sw).surroundings = Surroundings::outdoor;
+    const std::string cam = b.unit("cam-fixed-4mp", {40, 30});
+    b.cable(sw, "1", cam, "lan");
+    const auto cold = [&](const char* box) {
+        b.device(sw).enclosure = box;
+        for (const Check& check : b.judged().run().checks) {
+            if (check.id == CheckId::surroundings) return check;
+        }
+        return Check{};
+    };
+    CHECK(cold("box-wet").note == Note::too_cold);
+    CHECK(cold("box-wet").verdict == Verdict::fails);
+    CHECK(cold("box-heated").verdict == Verdict::holds);
+    // By day: 25 + 12 in the sun, and what the switch itself and its conversion lose.
+    b.device(sw).enclosure = "box-wet";
+    const Check heat = check_of(b.judged().run(), CheckId::enclosure);
+    CHECK(heat.value > 25 + 12 + 1.9 * 6);
+    b.device(sw).surroundings = Surroundings::indoor;
+    CHECK(check_of(b.judged().run(), CheckId::enclosure).value < 20 + 1.9 * 8);
+}
+
+TEST_CASE("a camera with everything at its default is a camera", "[rule-19]") {
+    Builder b;
+    const std::string sw = b.unit("sw-8-at-120", {0, 0});
+    const std::string cam = b.unit("cam-fixed-4mp", {40, 0});
+    b.cable(sw, "1", cam, "lan");
+    b.device(cam).camera.reset();
+    CHECK(is_camera(b.device(cam), b.catalogue));
+    CHECK_FALSE(is_camera(b.device(sw), b.catalogue));
+    CHECK(b.judged().assessment.runs.size() == 1);
+    CameraSettings settings;
+    settings.importance = 1;
+    CHECK(set_camera(b.site, cam, settings));
+}
+
+TEST_CASE("numbers are shown with digits enough to tell the sides apart", "[rule-20]") {
+    CHECK(value_of_limit(100.1, 100, Unit::metre, UnitSystem::metric) == "100.1 of 100 m");
+    CHECK(value_of_limit(100.04, 100, Unit::metre, UnitSystem::metric) == "100.04 of 100 m");
+    CHECK(value_of_limit(100, 100, Unit::metre, UnitSystem::metric) == "100 of 100 m");
+    CHECK(value_of_limit(89.2, 100, Unit::metre, UnitSystem::metric) == "89 of 100 m");
+    CHECK(value_of_limit(30.04, 30, Unit::watt, UnitSystem::metric) == "30.04 of 30 W");
+    Check check = check_of(judge_site(site_with_run({.lengths_m = {90}})).run(),
+                           CheckId::link_length);
+    check.limit = 98;
+    check.value = 98.04;
+    judge(check, 0);
+    CHECK(check.verdict == Verdict::fails);
+    CHECK(sentence(check, {}) == "L1 is 98.04 m long, 98 m is the limit");
+}
