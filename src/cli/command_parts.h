@@ -23,11 +23,12 @@ struct Options {
     std::string pdf_path;
     std::string xlsx_path;
     std::vector<std::string> words;
-    std::string date, place, write_path;
+    std::string date, place, write_path, csv_path;
     std::optional<double> latitude_deg, longitude_deg;
     std::optional<std::uint32_t> seed;
     int days = 1;
     int spare = 0;
+    int trials = 200;
     bool events = false;
     bool json = false;
     bool feet = false;
@@ -51,5 +52,9 @@ std::optional<Opened> open_site(const Options& options, const Streams& streams);
 int power_command(const Options& options, const Streams& streams);
 int day_command(const Options& options, const Streams& streams);
 int assign_command(const Options& options, const Streams& streams);
+
+// site_commands.cpp
+int import_command(const Options& options, const Streams& streams);
+int chances_command(const Options& options, const Streams& streams);
 
 }  // namespace ovant

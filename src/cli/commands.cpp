@@ -248,9 +248,19 @@ int run(const std::vector<std::string>& arguments, std::ostream& out, std::ostre
         sub->add_flag("--json", options.json, "JSON instead of text");
         sub->add_option("--format", options.format, "text or json")->check(formats);
     }
+    CLI::App* import = add("import", "take cameras from a CSV file into the site", import_command);
+    import->add_option("CSV", options.csv_path, "name, x, y, kind, watts, mbps, length")
+        ->required();
+    import->add_option("--write", options.write_path, "write the site with them here");
+    import->add_flag("--feet", options.feet, "bare lengths are feet");
+    CLI::App* chance = add("chances", "how surely each run holds", chances_command);
+    chance->add_option("--trials", options.trials, "how often each is tried")
+        ->check(CLI::Range(1, 100000));
+    chance->add_option("--seed", options.seed, "the same seed gives the same chances");
     add("validate", "read a site file and say what is wrong with it", validate_command);
     CLI::App* sum = app.add_subcommand("sum", "a quick sum: drop 24awg 120 m 13 W 54 V");
-    sum->add_option("WORDS", options.words, "drop, fibre, radio, fresnel, bitrate or ups")
+    sum->add_option("WORDS", options.words,
+                    "drop, reach, watts, fibre, radio, fresnel, bitrate, ups or battery")
         ->required();
     sum->add_flag("--json", options.json, "the answer and its working as JSON");
     sum->add_flag("--feet", options.feet, "bare lengths are feet");

@@ -338,3 +338,49 @@ TEST_CASE("killed at any instant, spreadsheet and cards are each whole", "[cli][
         CHECK(read_all(pdf) == cards);
     }
 }
+
+TEST_CASE("cameras come in from a spreadsheet, feet too", "[cli][rule-24]") {
+    const TempFolder folder;
+    const std::string site = folder.write("site.json", write_site(site_with_run({})));
+    const std::string csv = folder.write(
+        "cameras.csv", "name,x,y,kind\nGate,100,50,cam-fixed-4mp\nBad,a,b,cam-fixed-4mp\n");
+    const std::string out = folder.file("out.json");
+    const Ran metric = cli({"import", site, csv, "--write", out});
+    CHECK(metric.status == cli_fails);  // one line is left out, and said
+    CHECK(metric.out.find("1 camera taken") != std::string::npos);
+    CHECK(metric.err.find("line 3") != std::string::npos);
+    const Result<Site> taken = read_site(read_all(out));
+    REQUIRE(taken);
+    CHECK(taken->devices.back().at.x_m == Approx(100));
+    CHECK(cli({"import", site, csv, "--write", out, "--feet"}).status == cli_fails);
+    const Result<Site> feet = read_site(read_all(out));
+    REQUIRE(feet);
+    CHECK(feet->devices.back().at.x_m == Approx(30.48));
+    CHECK(feet->settings.units == UnitSystem::metric);
+    CHECK(cli({"import", site, folder.file("none.csv")}).status == cli_unreadable);
+    const Ran chance = cli({"chances", site, "--trials", "20"});
+    CHECK(chance.status == cli_holds);
+    CHECK(chance.out.find("% of 20 trials") != std::string::npos);
+}
+
+TEST_CASE("a failing site check is shown and fails the command", "[cli][rule-19]") {
+    Site site = site_with_run({});
+    Result<Added> ups = add_device(site, shipped_catalogue(), "ups-150", {2, 2});
+    REQUIRE(ups);
+    site = *set_backup(ups->site, shipped_catalogue(), "SW1", ups->id);
+    site.settings.backup_h = 200;
+    const TempFolder folder;
+    const std::string path = folder.write("site.json", write_site(site));
+    const Ran text = cli({"check", path});
+    CHECK(text.status == cli_fails);
+    CHECK(text.out.find("fails    UPS1") != std::string::npos);
+    const json out = json::parse(cli({"check", path, "--format", "json"}).out);
+    REQUIRE(out["site_checks"].size() == 1);
+    CHECK(out["site_checks"][0]["id"] == "backup-time");
+    // Watts by class belong to the switch's power and to nothing else.
+    for (const json& run : out["runs"]) {
+        for (const json& check : run["checks"]) CHECK_FALSE(check.contains("by_class_w"));
+    }
+    site.settings.backup_h = 0.1;
+    CHECK(cli({"check", folder.write("site.json", write_site(site))}).status == cli_holds);
+}

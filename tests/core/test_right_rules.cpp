@@ -6,6 +6,7 @@
 
 #include "core/assess/profile.h"
 #include "core/assess/radio_path.h"
+#include "core/choose/proposal.h"
 #include "core/format/site_json.h"
 #include "core/parts/parts.h"
 #include "core/simulate/day.h"
@@ -362,4 +363,55 @@ TEST_CASE("numbers are shown with digits enough to tell the sides apart", "[rule
     judge(check, 0);
     CHECK(check.verdict == Verdict::fails);
     CHECK(sentence(check, {}) == "L1 is 98.04 m long, 98 m is the limit");
+}
+
+TEST_CASE("the first run is a cable of its own, or nothing", "[rule-21]") {
+    Builder b;
+    const std::string sw = b.unit("sw-16-at-185", {0, 0});
+    b.cable(sw, "up1", b.unit("rec-32", {1, 0}), "lan1", "patch-24");
+    const auto place = [&](double away_m) {
+        const std::string cam = b.unit("cam-fixed-2mp", {away_m, 10.0 * static_cast<double>(b.site.devices.size())});
+        const std::size_t links = b.site.links.size(), devices = b.site.devices.size();
+        b.site = with_first_run(b.site, b.catalogue, cam);
+        CHECK(b.site.devices.size() == devices);  // nothing on a ladder
+        return b.site.links.size() - links;
+    };
+    CHECK(place(40) == 1);
+    CHECK(place(60) == 1);
+    // In between nothing is changed that the others hang on, too far nothing is hidden in a line.
+    const Device switch_before = b.device(sw);
+    CHECK(place(170) == 1);  // of cable that reaches so far
+    CHECK(b.device(sw) == switch_before);
+    CHECK(place(420) == 0);
+    for (const Link& link : b.site.links) {
+        const Link now = link;
+        CHECK(now.a.device == sw);
+    }
+    // The ways are there to choose from.
+    CHECK(propose_ways(b.site, b.catalogue, "K04").front().verdict == Verdict::holds);
+}
+
+TEST_CASE("with every feeding port taken an injector beside a data port does", "[rule-22]") {
+    Builder b;
+    const std::string sw = b.unit("sw-4-af", {0, 0});
+    for (int i = 1; i <= 4; ++i)
+        b.cable(sw, std::to_string(i).c_str(), b.unit("cam-fixed-2mp", {30, 8.0 * i}), "lan");
+    const std::string cam = b.unit("cam-fixed-4mp", {40, 0});
+    const auto direct = [&] {
+        for (const Proposal& way : propose_ways(b.site, b.catalogue, cam)) {
+            if (way.way == WayId::direct_copper) return way;
+        }
+        return Proposal{};
+    };
+    const Proposal with = direct();
+    REQUIRE(with.built);
+    CHECK(with.verdict != Verdict::fails);
+    const Judged left = judge_site(with_change(b.site, with.change));
+    const Network net = lay_out(left.site, left.catalogue);
+    CHECK(net.kind(net.fed_by[static_cast<std::size_t>(net.cameras.back())].device).category ==
+          Category::injector);
+    CHECK(left.run(cam).connected);
+    // With the data port taken too there is none.
+    b.cable(sw, "up", b.unit("rec-32", {1, 0}), "lan1", "patch-24");
+    CHECK(direct().cannot == Cannot::no_free_port);
 }

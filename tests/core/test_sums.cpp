@@ -103,3 +103,40 @@ TEST_CASE("sum on the command line, as text and as JSON", "[sums][cli]") {
     CHECK(err.str().find("load") != std::string::npos);
     CHECK(none.str().empty());
 }
+
+TEST_CASE("a bare number is a length in the system in force", "[sums][rule-19]") {
+    const Sum metres = sum("drop 24 awg 120 13 W 54 V");
+    const Sum feet = sum("drop 24 awg 120 13 W 54 V", UnitSystem::imperial);
+    CHECK(metres.answer == Approx(sum("drop 24 awg 120 m 13 W 54 V").answer));
+    CHECK(feet.answer == Approx(sum("drop 24 awg 120 ft 13 W 54 V").answer));
+    CHECK(feet.answer > metres.answer);
+    CHECK(sum("drop 24 awg 120 m 13 W 54 V", UnitSystem::imperial).answer == Approx(metres.answer));
+}
+
+TEST_CASE("counts that cannot be are refused with their word", "[sums]") {
+    CHECK(refused("drop 24awg 120 m 13 W 54 V 3 pairs").code == ErrorCode::out_of_range);
+    CHECK(refused("drop 24awg 120 m 13 W 54 V 2.5 pairs").code == ErrorCode::out_of_range);
+    CHECK(refused("drop 24awg 120 m 13 W 54 V 1e88 pairs").code == ErrorCode::out_of_range);
+    CHECK(refused("fibre os2 2 km 1e88 connectors").code == ErrorCode::out_of_range);
+    CHECK(refused("fibre os2 2 km 2 connectors -1 splices").code == ErrorCode::out_of_range);
+}
+
+TEST_CASE("farthest length and most watts are one line read two ways", "[sums][rule-24]") {
+    const Sum far = sum("reach 24awg 13 W 50 V");
+    // At that length the load gets just its least volts.
+    char text[100];
+    std::snprintf(text, sizeof text, "drop 24awg %.6f m 13 W 50 V", far.answer);
+    CHECK(sum(text).answer == Approx(37).epsilon(1e-5));
+    std::snprintf(text, sizeof text, "drop 24awg %.6f m 13 W 50 V", far.answer * 1.01);
+    CHECK(sum(text).answer < 37);
+    CHECK_FALSE(sum("reach 24awg 13 W 36 V").stands);
+    // A 30 W port at 50 V over its longest channel: 12.5 ohms leave 25.5 W.
+    std::snprintf(text, sizeof text, "watts 24awg %.6f m 50 V 30 W", 12.5 / 0.0842 * 1);
+    CHECK(sum(text).answer == Approx(25.5).margin(0.05));
+    // What no port can push through: a quarter of V squared over R.
+    const Sum most = sum("watts 24awg 600 m 50 V 90 W");
+    CHECK(most.answer == Approx(50 * 50 / (4 * 600 * 0.0842)).epsilon(2e-3));
+    CHECK(sum("battery 152 W 4 h").answer == Approx(152 * 4 / (0.85 * 0.8)));
+    CHECK(refused("battery 152 W").code == ErrorCode::missing_field);
+    CHECK(refused("reach 24awg 13 W").code == ErrorCode::missing_field);
+}

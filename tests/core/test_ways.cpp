@@ -74,13 +74,14 @@ TEST_CASE("each way is refused for its own reason", "[ways]") {
     CHECK(way(strict, WayId::long_setting).decisive.id == CheckId::link_length);
 
     const std::vector<Proposal> ptz = ways_at(170, "cam-ptz-ir");
-    CHECK((way(ptz, WayId::extenders).decisive.id == CheckId::port_class ||
-           way(ptz, WayId::extenders).decisive.id == CheckId::port_power));
+    CHECK(way(ptz, WayId::extenders).decisive.id == CheckId::port_power);
 
     // No port of the class at all.
     const std::vector<Proposal> none =
         propose_ways(site_at(60, "cam-ptz-60w"), shipped_catalogue(), "K01");
-    CHECK(way(none, WayId::direct_copper).cannot == Cannot::no_free_port);
+    CHECK(way(none, WayId::extra_reach_cable).cannot == Cannot::no_free_port);
+    // An injector beside the switch has one.
+    CHECK(way(none, WayId::direct_copper).built);
     const std::vector<Proposal> no_long =
         propose_ways(site_at(60, "cam-fixed-2mp", School::maker_rated, "sw-24-at-370"),
                      shipped_catalogue(), "K01");

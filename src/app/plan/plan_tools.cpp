@@ -42,7 +42,7 @@ void PlanView::add_camera(Point at) {
     }
     const std::string id = added->id;
     if (document_.edit(tr("Add %1").arg(q(id)),
-                       with_best_way(added->site, document_.catalogue(), id))) {
+                       with_first_run(added->site, document_.catalogue(), id))) {
         document_.select(id);
     }
 }

@@ -209,6 +209,28 @@ const Kind* Draft::copper(Point from, Point to, double finest_awg) const {
     return solid_copper(context_.catalogue, here, finest_awg);
 }
 
+std::optional<At> injector_at_head(Draft& draft, int class_needed) {
+    const ChooseContext& context = draft.context();
+    const auto data = context.data_port();
+    if (!data) return std::nullopt;
+    for (const Kind* kind : by_price(context.catalogue, Category::injector)) {
+        std::string in, out;
+        for (const PortKind& port : kind->ports) {
+            if (port.medium != Medium::twisted_pair) continue;
+            if (port.role == PortRole::data) in = port.id;
+            if (port.role == PortRole::pse && port.power == PowerKind::poe &&
+                port.poe_class >= class_needed)
+                out = port.id;
+        }
+        if (in.empty() || out.empty()) continue;
+        const Device& unit = context.device(data->device);
+        const std::string id = draft.add(*kind, {unit.at.x_m + 1, unit.at.y_m}, unit.place);
+        draft.patch({data->device, data->port}, {id, in}, 1);
+        return At{id, out};
+    }
+    return std::nullopt;
+}
+
 const Kind* solid_copper(const Catalogue& catalogue, Surroundings here, double finest_awg) {
     const Kind* cheapest = nullptr;
     for (const Kind* kind : catalogue.of(Category::cable)) {

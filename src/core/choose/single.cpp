@@ -31,28 +31,36 @@ void keep_lengths(const ChooseContext& context, Link& link) {
 Proposal build_single(const ChooseContext& context, bool with_long_setting) {
     if (context.camera_power_port().empty()) return cannot_build(Cannot::takes_dc);
     const auto port = context.pick_port({context.class_needed, with_long_setting, "", true});
-    if (!port) {
-        return cannot_build(with_long_setting ? Cannot::no_long_setting : Cannot::no_free_port);
-    }
+    if (!port && with_long_setting) return cannot_build(Cannot::no_long_setting);
     std::vector<Draft> drafts;
-    std::string used;
+    std::string used, fed_from;
     for (double finest_awg : {24.0, 23.0}) {
         Draft draft(context);
-        if (with_long_setting)
-            draft.set_long(*port);
-        else
-            draft.set_ordinary(*port);
+        At from;
+        if (port) {
+            from = {port->device, port->port};
+            if (with_long_setting)
+                draft.set_long(*port);
+            else
+                draft.set_ordinary(*port);
+        } else {
+            // Every feeding port is taken: one for data does with an injector beside it.
+            const auto injector = injector_at_head(draft, context.class_needed);
+            if (!injector) return cannot_build(Cannot::no_free_port);
+            from = *injector;
+        }
         const Kind* cable =
-            draft.copper(draft.point_of(port->device), context.camera->at, finest_awg);
+            draft.copper(draft.point_of(from.device), context.camera->at, finest_awg);
         if (!cable || cable->id == used) continue;
         used = cable->id;
-        const std::string link = draft.join(cable->id, {port->device, port->port},
-                                            {context.camera_id, context.camera_power_port()});
+        fed_from = from.device + "." + from.port;
+        const std::string link =
+            draft.join(cable->id, from, {context.camera_id, context.camera_power_port()});
         draft.change_link(link, [&](Link& laid) { keep_lengths(context, laid); });
         drafts.push_back(std::move(draft));
     }
     Proposal proposal = first_good(context, std::move(drafts));
-    proposal.detail = port->device + "." + port->port;
+    proposal.detail = fed_from;
     return proposal;
 }
 

@@ -64,7 +64,8 @@ bool before(const Proposal& a, const Proposal& b, Preference preference) {
     }
     // A tie in price goes to what has fewer things to fail.
     if (price_a != price_b) return price_a < price_b;
-    return a.can_fail < b.can_fail;
+    if (a.can_fail != b.can_fail) return a.can_fail < b.can_fail;
+    return a.way < b.way;  // the simpler one
 }
 
 }  // namespace
@@ -97,6 +98,52 @@ std::vector<Proposal> propose_all(const Site& site, const Catalogue& catalogue,
     std::stable_sort(all.begin(), all.end(),
                      [](const Proposal& a, const Proposal& b) { return rank_of(a) < rank_of(b); });
     return all;
+}
+
+namespace {
+
+// Whether anything that is there already, beside the camera itself, becomes another.
+bool changes_what_is_there(const Site& site, const SiteChange& change, const std::string& camera) {
+    if (!change.removed_devices.empty() || !change.removed_links.empty()) return true;
+    const auto links_on = [&](const std::string& device) {
+        return std::count_if(site.links.begin(), site.links.end(), [&](const Link& link) {
+            return link.a.device == device || link.b.device == device;
+        });
+    };
+    for (const Device& device : change.devices) {
+        // A switch with its setting changed matters to whoever hangs on it.
+        const bool is_there = find_device(site, device.id) != nullptr;
+        if (is_there && device.id != camera && links_on(device.id) > 1) return true;
+    }
+    return std::any_of(change.links.begin(), change.links.end(),
+                       [&](const Link& link) { return find_link(site, link.id) != nullptr; });
+}
+
+// Whether it adds a unit that somebody must find on a ladder later.
+bool hides_a_unit(const Site& site, const Catalogue& catalogue, const SiteChange& change) {
+    return std::any_of(change.devices.begin(), change.devices.end(), [&](const Device& device) {
+        if (find_device(site, device.id)) return false;
+        const Kind* kind = catalogue.find(device.kind);
+        return device.place.empty() || (kind && kind->radio);
+    });
+}
+
+}  // namespace
+
+Site with_first_run(const Site& site, const Catalogue& catalogue, const std::string& camera) {
+    const std::vector<Proposal> ways = propose_ways(site, catalogue, camera);
+    const Proposal* first = nullptr;
+    for (const Proposal& way : ways) {
+        if (!way.built || (way.verdict != Verdict::holds && way.verdict != Verdict::tight)) continue;
+        if (changes_what_is_there(site, way.change, camera) ||
+            hides_a_unit(site, catalogue, way.change))
+            continue;
+        // A cable of its own before anything clever, however cheap that is.
+        const bool better = !first || way.verdict < first->verdict ||
+                            (way.verdict == first->verdict && *way.way == WayId::direct_copper);
+        if (better) first = &way;
+    }
+    return first ? with_change(site, first->change) : site;
 }
 
 Site with_best_way(const Site& site, const Catalogue& catalogue, const std::string& camera) {

@@ -154,8 +154,9 @@ Result<Sum> drop(Reader& read) {
     if (!within(*length_m, 0, 1e5)) return outside("length", *length_m, "0 to 100 km");
     if (!within(*watts, 0, 1000)) return outside("watts", *watts, "0 to 1000 W");
     if (!within(*volts, 1, 60)) return outside("volts", *volts, "1 to 60 V");
-    const int used = static_cast<int>(pairs.value_or(2));
-    if (used != 1 && used != 2 && used != 4) return outside("pairs", used, "1, 2 or 4");
+    const double wanted = pairs.value_or(2);
+    if (wanted != 1 && wanted != 2 && wanted != 4) return outside("pairs", wanted, "1, 2 or 4");
+    const int used = static_cast<int>(wanted);
     Sum sum;
     sum.id = SumId::drop;
     sum.unit = Unit::volt;
@@ -184,6 +185,96 @@ Result<Sum> drop(Reader& read) {
     return sum;
 }
 
+// Gauge, pairs and temperature of a feed over category cable.
+struct FeedWords {
+    Conductor conductor;
+    int pairs = 2;
+    double temperature_c = 20;
+    double ohm_per_m(Working* working = nullptr) const {
+        return feed_loop_ohm(conductor, 1, pairs, temperature_c, working);
+    }
+};
+
+Result<FeedWords> feed_words(Reader& read, const char* sum) {
+    const auto awg = read.counted({"awg"});
+    const double pairs = read.counted({"pair", "pairs"}).value_or(2);
+    FeedWords words;
+    words.temperature_c = read.quantity(Unit::celsius).value_or(20);
+    const bool clad = read.word("clad") || read.word("cca");
+    if (!awg) return missing(sum, "a gauge such as 24 awg");
+    if (!within(*awg, 4, 36)) return outside("gauge", *awg, "4 to 36 AWG");
+    if (pairs != 1 && pairs != 2 && pairs != 4) return outside("pairs", pairs, "1, 2 or 4");
+    if (!within(words.temperature_c, -60, 90))
+        return outside("temperature", words.temperature_c, "-60 to 90 °C");
+    words.pairs = static_cast<int>(pairs);
+    words.conductor = {*awg,
+                       clad ? ConductorMaterial::copper_clad_aluminium : ConductorMaterial::copper,
+                       ConductorForm::solid};
+    return words;
+}
+
+// Farthest length over which a load still gets its least volts: R = V (V0 - V) / P.
+Result<Sum> reach(Reader& read) {
+    const double least_v = read.counted({"least"}).value_or(37);
+    const Result<FeedWords> words = feed_words(read, "reach");
+    if (!words) return words.error();
+    const auto watts = read.quantity(Unit::watt);
+    const auto volts = read.quantity(Unit::volt);
+    if (!watts) return missing("reach", "the watts of the load");
+    if (!volts) return missing("reach", "the volts of the source");
+    if (!within(*watts, 0.01, 1000)) return outside("watts", *watts, "0.01 to 1000 W");
+    if (!within(*volts, 1, 60)) return outside("volts", *volts, "1 to 60 V");
+    if (!within(least_v, 1, 60)) return outside("least volts", least_v, "1 to 60 V");
+    Sum sum;
+    sum.id = SumId::reach;
+    sum.unit = Unit::metre;
+    sum.answer_name = "farthest for this load; data may end sooner";
+    sum.stands = *volts > least_v;
+    // Below half the source's volts a line collapses: no load lives there.
+    const double at_v = std::max(least_v, *volts / 2);
+    const double ohm = at_v * (*volts - at_v) / *watts;
+    sum.answer = sum.stands ? ohm / words->ohm_per_m(&sum.working)
+                            : std::numeric_limits<double>::quiet_NaN();
+    sum.working.push_back({"R = V (V0 − V) ÷ P",
+                           fmt::format("{0:g} × ({1:g} − {0:g}) ÷ {2:g}", at_v, *volts, *watts),
+                           ohm, Unit::ohm, source::ohms_law});
+    return sum;
+}
+
+// Most watts that reach the end of a length: what the port gives less the loss, or what the line
+// carries at all.
+Result<Sum> watts(Reader& read) {
+    const Result<FeedWords> words = feed_words(read, "watts");
+    if (!words) return words.error();
+    const auto port_w = read.quantity(Unit::watt);
+    const auto volts = read.quantity(Unit::volt);
+    const auto length_m = read.quantity(Unit::metre);
+    if (!volts) return missing("watts", "the volts of the source");
+    if (!length_m) return missing("watts", "a length");
+    if (!within(*volts, 1, 60)) return outside("volts", *volts, "1 to 60 V");
+    if (!within(*length_m, 0.1, 1e5)) return outside("length", *length_m, "0.1 m to 100 km");
+    if (port_w && !within(*port_w, 0.01, 1000)) return outside("watts", *port_w, "0.01 to 1000 W");
+    Sum sum;
+    sum.id = SumId::watts;
+    sum.unit = Unit::watt;
+    sum.answer_name = "most at the load";
+    const double ohm = *length_m * words->ohm_per_m(&sum.working);
+    const double most_w = *volts * *volts / (4 * ohm);
+    sum.answer = most_w;
+    sum.working.push_back({"the line carries V² ÷ 4R at most",
+                           fmt::format("{:g}² ÷ (4 × {:.2f})", *volts, ohm), most_w, Unit::watt,
+                           source::ohms_law});
+    // Above V²/2R a port would only heat the cable.
+    if (port_w && *port_w < *volts * *volts / (2 * ohm)) {
+        sum.answer = pd_power_w(*port_w, *volts, ohm);
+        sum.working.push_back(
+            {"P = P0 − (P0 ÷ V)² R",
+             fmt::format("{0:g} − ({0:g} ÷ {1:g})² × {2:.2f}", *port_w, *volts, ohm), sum.answer,
+             Unit::watt, source::ohms_law});
+    }
+    return sum;
+}
+
 Result<Sum> fibre(Reader& read) {
     const auto length_m = read.quantity(Unit::metre);
     const auto connectors = read.counted({"connectors", "connector"});
@@ -199,6 +290,11 @@ Result<Sum> fibre(Reader& read) {
     if (!length_m) return missing("fibre", "a length");
     if (type == FibreType::none) return missing("fibre", "the type, such as os2");
     if (!within(*length_m, 0, 2e5)) return outside("length", *length_m, "0 to 200 km");
+    for (const auto& [what, count] :
+         {std::pair("connectors", connectors), std::pair("splices", splices)}) {
+        if (count && (!within(*count, 0, 100) || *count != std::floor(*count)))
+            return outside(what, *count, "0 to 100");
+    }
     const double nm = wavelength.value_or(type == FibreType::os2 ? 1310 : 850);
     Sum sum;
     sum.id = SumId::fibre;
@@ -302,6 +398,26 @@ Result<Sum> ups(Reader& read) {
     return sum;
 }
 
+// Watt hours that carry a load so long when the battery is old.
+Result<Sum> battery(Reader& read) {
+    const auto load_w = read.quantity(Unit::watt);
+    const auto hours = read.quantity(Unit::hour);
+    if (!load_w) return missing("battery", "the load in watts");
+    if (!hours) return missing("battery", "the hours");
+    if (!within(*load_w, 0.01, 1e5)) return outside("load", *load_w, "more than 0 W");
+    if (!within(*hours, 0.01, 1e4)) return outside("hours", *hours, "0.01 to 10000 h");
+    Sum sum;
+    sum.id = SumId::battery;
+    sum.unit = Unit::watt_hour;
+    sum.answer_name = "battery to buy, so that it lasts when old";
+    sum.answer = *load_w * *hours / (ups_efficiency * ups_ageing);
+    sum.working.push_back(
+        {"Wh = W × h ÷ (efficiency × ageing)",
+         fmt::format("{:g} × {:g} ÷ ({:g} × {:g})", *load_w, *hours, ups_efficiency, ups_ageing),
+         sum.answer, Unit::watt_hour, source::battery_practice});
+    return sum;
+}
+
 std::string first_word(std::string_view text) {
     std::size_t from = 0;
     while (from < text.size() && text[from] == ' ') ++from;
@@ -315,6 +431,9 @@ std::string first_word(std::string_view text) {
 std::string_view id_of(SumId sum) {
     switch (sum) {
         case SumId::drop: return "drop";
+        case SumId::reach: return "reach";
+        case SumId::watts: return "watts";
+        case SumId::battery: return "battery";
         case SumId::fibre: return "fibre";
         case SumId::radio: return "radio";
         case SumId::fresnel: return "fresnel";
@@ -326,8 +445,8 @@ std::string_view id_of(SumId sum) {
 
 bool looks_like_sum(std::string_view text) {
     const std::string first = first_word(text);
-    for (SumId sum :
-         {SumId::drop, SumId::fibre, SumId::radio, SumId::fresnel, SumId::bit_rate, SumId::ups}) {
+    for (SumId sum : {SumId::drop, SumId::reach, SumId::watts, SumId::fibre, SumId::radio,
+                      SumId::fresnel, SumId::bit_rate, SumId::ups, SumId::battery}) {
         if (first == id_of(sum)) return text.find_first_of("0123456789") != std::string_view::npos;
     }
     return false;
@@ -335,8 +454,9 @@ bool looks_like_sum(std::string_view text) {
 
 const std::vector<std::string>& sum_examples() {
     static const std::vector<std::string> examples{
-        "drop 24awg 120 m 13 W 54 V", "fibre 2.4 km os2 4 connectors", "radio 1.2 km 5.8 GHz",
-        "fresnel 640 m 5.8 GHz",      "bitrate 8 mp 20 fps h265",      "ups 780 Wh 152 W"};
+        "drop 24awg 120 m 13 W 54 V",    "reach 24awg 13 W 50 V", "watts 24awg 100 m 50 V 30 W",
+        "fibre 2.4 km os2 4 connectors", "radio 1.2 km 5.8 GHz",  "fresnel 640 m 5.8 GHz",
+        "bitrate 8 mp 20 fps h265",      "ups 780 Wh 152 W",      "battery 152 W 4 h"};
     return examples;
 }
 
@@ -348,6 +468,9 @@ Result<Sum> quick_sum(std::string_view text, UnitSystem system) {
     Reader read(std::move(words), system);
     Result<Sum> sum = Error{ErrorCode::not_possible, "", name, "sum"};
     if (name == "drop") sum = drop(read);
+    if (name == "reach") sum = reach(read);
+    if (name == "watts") sum = watts(read);
+    if (name == "battery") sum = battery(read);
     if (name == "fibre") sum = fibre(read);
     if (name == "radio") sum = radio(read, false);
     if (name == "fresnel") sum = radio(read, true);
