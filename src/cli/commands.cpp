@@ -63,9 +63,7 @@ int check_command(const Options& options, const Streams& streams) {
             streams.out << fmt::format("{:8} {:6} {}\n", id_of(check.verdict), check.subject,
                                        sentence(check, opened->context));
         }
-        const Summary& sum = assessment.summary;
-        streams.out << fmt::format("{} hold, {} tight, {} fail, {} unknown\n", sum.holds, sum.tight,
-                                   sum.fails, sum.unknown);
+        streams.out << summary_text(assessment.summary, ", ") << "\n";
     }
     return count_failing(assessment) > 0 ? cli_fails : cli_holds;
 }
@@ -128,7 +126,7 @@ int cards_command(const Options& options, const Streams& streams) {
         streams.err << sentence(saved.error()) << "\n";
         return cli_unreadable;
     }
-    streams.out << fmt::format("{} cards in {}\n", cards.size(), options.pdf_path);
+    streams.out << fmt::format("{} in {}\n", counted(cards.size(), "card"), options.pdf_path);
     return cli_holds;
 }
 

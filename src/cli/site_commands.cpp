@@ -7,6 +7,7 @@
 #include "core/format/file_store.h"
 #include "core/simulate/what_if.h"
 #include "phrase/error_text.h"
+#include "phrase/numbers.h"
 
 namespace ovant {
 
@@ -24,9 +25,8 @@ int import_command(const Options& options, const Streams& streams) {
     CsvImport made = import_cameras(reading, opened->catalogue, *csv);
     made.site.settings.units = opened->site.settings.units;
     for (const Error& line : made.lines) streams.err << sentence(line) << "\n";
-    streams.out << fmt::format("{} {} taken, {} {} left out or in part\n", made.added.size(),
-                               made.added.size() == 1 ? "camera" : "cameras", made.lines.size(),
-                               made.lines.size() == 1 ? "line" : "lines");
+    streams.out << counted(made.added.size(), "camera") << " taken, "
+                << counted(made.lines.size(), "line") << " left out or in part\n";
     const Result<Site> taken = sound(opened->site, opened->catalogue, made.site);
     if (!taken) return refuse(taken.error());
     if (!options.write_path.empty()) {

@@ -588,7 +588,8 @@ std::string reason(const Check& check, const TextContext& context) {
         case Note::other_band: return "both ends must be alike";
         case Note::path_cut: return "raise an antenna, or go round by a relay";
         case Note::no_mains: return "bring mains, or feed it over the cable";
-        case Note::not_promised: return "fewer watts, more copper or another port: then it is promised";
+        case Note::not_promised:
+            return "fewer watts, more copper or another port: then it is promised";
         case Note::takes_no_power: return "it can destroy what it reaches: unplug it";
         case Note::other_volts: return "measure the volts before plugging in";
         case Note::passive_into_poe: return "ask the maker whether it stands passive power";

@@ -70,7 +70,8 @@ std::string shown_number(double value_si, Unit unit, UnitSystem system, int more
     if (std::isinf(value)) return value > 0 ? "endless" : "minus endless";
     // Whole rates and watts read better without ".0".
     const bool whole = value == std::round(value) && unit != Unit::money && std::abs(value) < 1e9;
-    std::string text = fmt::format("{:.{}f}", value, whole ? 0 : digits_of(value, unit) + more_digits);
+    std::string text =
+        fmt::format("{:.{}f}", value, whole ? 0 : digits_of(value, unit) + more_digits);
     if (text.starts_with("-") && text.find_first_not_of("-0.") == std::string::npos)
         text.erase(0, 1);
     return text;
@@ -104,6 +105,16 @@ std::string value_of_limit(double value, double limit, Unit unit, UnitSystem sys
     const int more = digits_apart(value, limit, unit, system);
     return fmt::format("{} of {}", shown_number(value, unit, system, more),
                        shown(limit, unit, system, more));
+}
+
+std::string counted(std::size_t count, std::string_view word) {
+    return fmt::format("{} {}{}", count, word, count == 1 ? "" : "s");
+}
+
+std::string summary_text(const Summary& sum, std::string_view between) {
+    return fmt::format("{} {}{}{} tight{}{} {}{}{} unknown", sum.holds,
+                       sum.holds == 1 ? "holds" : "hold", between, sum.tight, between, sum.fails,
+                       sum.fails == 1 ? "fails" : "fail", between, sum.unknown);
 }
 
 std::string shown_money(double amount, const std::string& currency) {

@@ -3,7 +3,9 @@
 #pragma once
 
 #include <string>
+#include <string_view>
 
+#include "core/assess/assess.h"
 #include "core/site/site.h"
 
 namespace ovant {
@@ -13,8 +15,8 @@ namespace ovant {
 std::string shown(double value_si, Unit unit, UnitSystem system);
 // The same without the unit.
 std::string shown_number(double value_si, Unit unit, UnitSystem system);
-// How many digits more than usual it takes to tell two quantities apart as shown; 0 where they differ
-// as it is, or not at all.
+// How many digits more than usual it takes to tell two quantities apart as shown; 0 where they
+// differ as it is, or not at all.
 int digits_apart(double a, double b, Unit unit, UnitSystem system);
 // As shown(), with so many digits more.
 std::string shown(double value_si, Unit unit, UnitSystem system, int more_digits);
@@ -23,6 +25,11 @@ std::string unit_name(Unit unit, UnitSystem system);
 
 // "39.2 of 42.5 V", "100.1 of 100 m": with digits enough to tell the sides apart.
 std::string value_of_limit(double value, double limit, Unit unit, UnitSystem system);
+
+// "1 camera", "4 cameras"; `word` takes a plain s.
+std::string counted(std::size_t count, std::string_view word);
+// "11 hold, 10 tight, 1 fails, 0 unknown": numbers and verbs agree. `between` stands between them.
+std::string summary_text(const Summary& sum, std::string_view between);
 
 std::string shown_money(double amount, const std::string& currency);
 

@@ -46,7 +46,17 @@ TEST_CASE("keyboard only: from the start page to a proposed run", "[window][keyb
     CHECK(d.document().site().places.front().head_end);
     command(d, "place cameras");
     CHECK(d.plan()->tool() == PlanTool::camera);
+    // Too far for a cable of its own: nothing clever is built unasked, and that is said.
     for (int i = 0; i < 3; ++i) d.key(d.plan(), Qt::Key_Right, Qt::ShiftModifier);
+    d.key(d.plan(), Qt::Key_Return);
+    REQUIRE(d.document().assessment().runs.size() == 1);
+    CHECK_FALSE(d.document().assessment().runs.front().connected);
+    CHECK(d.plan()->refusal().contains("Choose a way"));
+    d.trigger("undo");
+    CHECK(d.document().assessment().runs.empty());
+    d.plan()->setFocus();
+    CHECK(d.plan()->tool() == PlanTool::camera);
+    for (int i = 0; i < 3; ++i) d.key(d.plan(), Qt::Key_Left, Qt::ShiftModifier);
     d.key(d.plan(), Qt::Key_Return);
     REQUIRE(d.document().assessment().runs.size() == 1);
     CHECK(d.document().assessment().runs.front().connected);
@@ -143,8 +153,9 @@ TEST_CASE("a pathway drawn by clicks leads the cable", "[window]") {
     d.trigger("tool-camera");
     d.click(d.plan(), QPointF(400, 300));
     const RunAssessment& run = d.document().assessment().runs.front();
-    const double by_pathway_m =
-        d.plan()->map().to_metres(500) + 2 * d.document().site().settings.default_drop_m;
+    const double by_pathway_m = d.plan()->map().to_metres(500) +
+                                2 * d.document().site().settings.default_drop_m +
+                                2 * d.document().site().settings.service_loop_m;
     CHECK(run.length_m == Approx(by_pathway_m).epsilon(0.03));
     // A point of the pathway dragged away lengthens the run.
     d.key(d.plan(), Qt::Key_Escape);

@@ -102,8 +102,10 @@ TEST_CASE("models hold under Qt's model tester", "[models]") {
     const QModelIndex price = parts.index(0, PartsModel::price);
     CHECK(price.data(PartsModel::value_role).toDouble() ==
           Approx(price.data().toString().toDouble()).margin(0.005));
-    CHECK(runs.index(0).data(Qt::AccessibleTextRole).toString().contains(QString::fromStdString(
-        title(document.assessment().runs.front().verdict))));
+    CHECK(runs.index(0)
+              .data(Qt::AccessibleTextRole)
+              .toString()
+              .contains(QString::fromStdString(title(document.assessment().runs.front().verdict))));
     document.start({});
     CHECK(runs.rowCount() == 0);
     CHECK_FALSE(runs.data(runs.index(0), Qt::DisplayRole).isValid());

@@ -292,7 +292,7 @@ TEST_CASE("a short backup is mended by its remedy, and units are plugged in by h
     CHECK(d.text_of("verdictSentence").startsWith("Backup UPS1 lasts"));
     d.wait([&] { return d.window().findChild<QPushButton*>("useUnit-0") != nullptr; });
     d.click(d.find<QPushButton>("useUnit-0"));
-    CHECK(find_device(d.document().site(), "UPS1")->kind == "ups-1200");
+    CHECK(find_device(d.document().site(), "UPS1")->kind == "ups-2400");
     for (const Check& check : d.document().assessment().site_checks) {
         if (check.subject == "UPS1") CHECK(check.verdict == Verdict::holds);
     }

@@ -179,8 +179,8 @@ TEST_CASE("joints and protectors cost their resistance", "[rule-9]") {
     b.link(laid).b.protector = "surge-100";
     CHECK(ohm() == Approx(bare + 2 * one));
     b.link(laid).cords_m = 4;
-    CHECK(ohm() == Approx(bare + 2 * one + 2 * 0.02 +
-                          feed_loop_ohm(cord, 4, 2, b.site.settings.indoor_c)));
+    CHECK(ohm() ==
+          Approx(bare + 2 * one + 2 * 0.02 + feed_loop_ohm(cord, 4, 2, b.site.settings.indoor_c)));
     // And the cords come off the channel's length.
     const Network net = lay_out(b.site, b.catalogue);
     CHECK(link_reach(net, net.links.front(), Condition::night).limit_m ==
@@ -189,8 +189,13 @@ TEST_CASE("joints and protectors cost their resistance", "[rule-9]") {
 
 TEST_CASE("an extender gives no more than arrives", "[rule-11]") {
     const auto with = [](const char* unit, double day_w, std::vector<double> lengths_m) {
-        return judge_site(site_with_run({unit, "1", "cam-fixed-2mp", "cat5e-solid-24-out",
-                                         std::move(lengths_m), "ext-1-1-out", {day_w, 0, 0, 0, 0}}));
+        return judge_site(site_with_run({unit,
+                                         "1",
+                                         "cam-fixed-2mp",
+                                         "cat5e-solid-24-out",
+                                         std::move(lengths_m),
+                                         "ext-1-1-out",
+                                         {day_w, 0, 0, 0, 0}}));
     };
     // From a class 4 port it gives all of class 3.
     CHECK(with("sw-8-at-120", 11, {50, 50}).run().verdict != Verdict::fails);
@@ -247,8 +252,13 @@ TEST_CASE("of several power inputs the one that is fed counts", "[rule-12]") {
 
 TEST_CASE("promised, running unpromised, dark", "[rule-13]") {
     const auto volts = [](double length_m, School school) {
-        return check_of(judge_site(site_with_run({"sw-8-at-120", "1", "cam-fixed-4mp",
-                                                  "cat5e-clad-24-out", {length_m}, "", {9, 0, 0, 0, 0}},
+        return check_of(judge_site(site_with_run({"sw-8-at-120",
+                                                  "1",
+                                                  "cam-fixed-4mp",
+                                                  "cat5e-clad-24-out",
+                                                  {length_m},
+                                                  "",
+                                                  {9, 0, 0, 0, 0}},
                                                  school))
                             .run(),
                         CheckId::camera_voltage);
@@ -267,8 +277,13 @@ TEST_CASE("promised, running unpromised, dark", "[rule-13]") {
     CHECK(volts(at_m, School::field_proven).note == Note::not_promised);
     // Below its own edge it is dark by any school, and by the day.
     const auto dark_s = [](double length_m) {
-        const Judged judged = judge_site(site_with_run(
-            {"sw-8-at-120", "1", "cam-fixed-4mp", "cat5e-clad-24-out", {length_m}, "", {9, 0, 0, 0, 0}}));
+        const Judged judged = judge_site(site_with_run({"sw-8-at-120",
+                                                        "1",
+                                                        "cam-fixed-4mp",
+                                                        "cat5e-clad-24-out",
+                                                        {length_m},
+                                                        "",
+                                                        {9, 0, 0, 0, 0}}));
         const Network net = lay_out(judged.site, judged.catalogue);
         return play_day(net, *day_plan(judged.site.settings)).cameras.front().dark_s;
     };
@@ -356,8 +371,8 @@ TEST_CASE("numbers are shown with digits enough to tell the sides apart", "[rule
     CHECK(value_of_limit(100, 100, Unit::metre, UnitSystem::metric) == "100 of 100 m");
     CHECK(value_of_limit(89.2, 100, Unit::metre, UnitSystem::metric) == "89 of 100 m");
     CHECK(value_of_limit(30.04, 30, Unit::watt, UnitSystem::metric) == "30.04 of 30 W");
-    Check check = check_of(judge_site(site_with_run({.lengths_m = {90}})).run(),
-                           CheckId::link_length);
+    Check check =
+        check_of(judge_site(site_with_run({.lengths_m = {90}})).run(), CheckId::link_length);
     check.limit = 98;
     check.value = 98.04;
     judge(check, 0);
@@ -370,7 +385,8 @@ TEST_CASE("the first run is a cable of its own, or nothing", "[rule-21]") {
     const std::string sw = b.unit("sw-16-at-185", {0, 0});
     b.cable(sw, "up1", b.unit("rec-32", {1, 0}), "lan1", "patch-24");
     const auto place = [&](double away_m) {
-        const std::string cam = b.unit("cam-fixed-2mp", {away_m, 10.0 * static_cast<double>(b.site.devices.size())});
+        const std::string cam =
+            b.unit("cam-fixed-2mp", {away_m, 10.0 * static_cast<double>(b.site.devices.size())});
         const std::size_t links = b.site.links.size(), devices = b.site.devices.size();
         b.site = with_first_run(b.site, b.catalogue, cam);
         CHECK(b.site.devices.size() == devices);  // nothing on a ladder
@@ -411,7 +427,12 @@ TEST_CASE("with every feeding port taken an injector beside a data port does", "
     CHECK(net.kind(net.fed_by[static_cast<std::size_t>(net.cameras.back())].device).category ==
           Category::injector);
     CHECK(left.run(cam).connected);
-    // With the data port taken too there is none.
-    b.cable(sw, "up", b.unit("rec-32", {1, 0}), "lan1", "patch-24");
-    CHECK(direct().cannot == Cannot::no_free_port);
+}
+
+TEST_CASE("numbers, nouns and verbs agree", "[rule-20]") {
+    CHECK(counted(1, "camera") == "1 camera");
+    CHECK(counted(0, "camera") == "0 cameras");
+    CHECK(counted(2, "feeding unit") == "2 feeding units");
+    CHECK(summary_text({1, 0, 1, 2}, ", ") == "1 holds, 0 tight, 1 fails, 2 unknown");
+    CHECK(summary_text({11, 10, 3, 0}, "    ") == "11 hold    10 tight    3 fail    0 unknown");
 }

@@ -14,9 +14,9 @@ TEST_CASE("the power left at the load reproduces the class table of IEEE 802.3",
         int poe_class;
         double volts_min, loop_ohm, load_w;
     };
-    for (const Row& row :
-         {Row{1, 44, 20, 3.84}, Row{2, 44, 20, 6.49}, Row{3, 44, 20, 12.95}, Row{4, 50, 12.5, 25.5}, Row{5, 50, 6.25, 39.9},
-          Row{6, 50, 6.25, 51.0}, Row{7, 52, 6.25, 62.0}, Row{8, 52, 6.25, 71.3}}) {
+    for (const Row& row : {Row{1, 44, 20, 3.84}, Row{2, 44, 20, 6.49}, Row{3, 44, 20, 12.95},
+                           Row{4, 50, 12.5, 25.5}, Row{5, 50, 6.25, 39.9}, Row{6, 50, 6.25, 51.0},
+                           Row{7, 52, 6.25, 62.0}, Row{8, 52, 6.25, 71.3}}) {
         INFO("class " << row.poe_class);
         const double pse_w = poe_class_limits(row.poe_class)->pse_w;
         const double load_w = pd_power_w(pse_w, row.volts_min, row.loop_ohm);

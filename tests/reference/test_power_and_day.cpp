@@ -241,24 +241,23 @@ TEST_CASE("Admission by hand", "[reference][poe]") {
 }
 
 TEST_CASE("A greater budget never takes power from more ports", "[reference][poe][property]") {
-    CHECK(rc::check("more budget, no more shed",
-              [](std::vector<unsigned> drawn, unsigned budget, unsigned more) {
-                  std::vector<PortClaim> claims;
-                  for (unsigned one : drawn)
-                      claims.push_back({1 + static_cast<int>(one % 3), true, (one % 900) / 10.0});
-                  const double budget_w = budget % 2000 / 4.0;
-                  const auto shed = [&](double watts) {
-                      const auto powered = admit(claims, watts);
-                      return std::count(powered.begin(), powered.end(), false);
-                  };
-                  RC_ASSERT(shed(budget_w + more % 1000 / 7.0) <= shed(budget_w));
-                  // What has power fits.
-                  const auto powered = admit(claims, budget_w);
-                  double sum_w = 0;
-                  for (std::size_t i = 0; i < claims.size(); ++i)
-                      sum_w += powered[i] ? claims[i].watts : 0;
-                  RC_ASSERT(sum_w <= budget_w + 1e-6);
-              }));
+    CHECK(rc::check("more budget, no more shed", [](std::vector<unsigned> drawn, unsigned budget,
+                                                    unsigned more) {
+        std::vector<PortClaim> claims;
+        for (unsigned one : drawn)
+            claims.push_back({1 + static_cast<int>(one % 3), true, (one % 900) / 10.0});
+        const double budget_w = budget % 2000 / 4.0;
+        const auto shed = [&](double watts) {
+            const auto powered = admit(claims, watts);
+            return std::count(powered.begin(), powered.end(), false);
+        };
+        RC_ASSERT(shed(budget_w + more % 1000 / 7.0) <= shed(budget_w));
+        // What has power fits.
+        const auto powered = admit(claims, budget_w);
+        double sum_w = 0;
+        for (std::size_t i = 0; i < claims.size(); ++i) sum_w += powered[i] ? claims[i].watts : 0;
+        RC_ASSERT(sum_w <= budget_w + 1e-6);
+    }));
 }
 
 TEST_CASE("Backup time and size are inverse, and the closed form", "[reference][ups]") {

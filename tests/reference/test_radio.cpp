@@ -132,9 +132,9 @@ TEST_CASE("rain over a path by Rec. ITU-R P.530: effective length and availabili
     }
     // A 24 GHz path of 5 km in 30 mm/h, worked by hand: alpha 1.0121, below 1.127, factor 0.887.
     const double alpha = 1.0121;
-    const double below = 0.477 * std::pow(5, 0.633) * std::pow(30, 0.073 * alpha) *
-                             std::pow(24, 0.123) -
-                         10.579 * (1 - std::exp(-0.024 * 5));
+    const double below =
+        0.477 * std::pow(5, 0.633) * std::pow(30, 0.073 * alpha) * std::pow(24, 0.123) -
+        10.579 * (1 - std::exp(-0.024 * 5));
     const double c0 = 0.12 + 0.4 * std::log10(std::pow(2.4, 0.8));
     const double c1 = std::pow(0.07, c0) * std::pow(0.12, 1 - c0);
     const double c2 = 0.855 * c0 + 0.546 * (1 - c0), c3 = 0.139 * c0 + 0.043 * (1 - c0);

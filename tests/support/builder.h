@@ -21,7 +21,8 @@ struct Builder {
     Link& link(const std::string& id) { return *find_link(site, id); }
     Device& device(const std::string& id) { return *find_device(site, id); }
     void protect(const std::string& id);
-    // An own kind like a shipped one, with one figure changed, or a field added where `path` is empty.
+    // An own kind like a shipped one, with one figure changed, or a field added where `path` is
+    // empty.
     void own_kind(const char* shipped, const char* id, const std::string& path,
                   const std::string& value);
     std::string take(Result<Added> added);

@@ -44,6 +44,11 @@ void PlanView::add_camera(Point at) {
     if (document_.edit(tr("Add %1").arg(q(id)),
                        with_first_run(added->site, document_.catalogue(), id))) {
         document_.select(id);
+        const RunAssessment* run = document_.assessment().run(id);
+        if (run && !run->connected && !document_.site().links.empty()) {
+            emit document_.refused(
+                tr("No cable of its own reaches %1. Choose a way on the right.").arg(q(id)));
+        }
     }
 }
 

@@ -427,8 +427,7 @@ void PlanView::drag_to(QPointF pixel) {
     }
     if (grabbed_.what == PlanHit::What::beam) {
         const Point from = or_nothing(find_device(site, grabbed_.id)).at;
-        const double angle =
-            std::atan2(now.x_m - from.x_m, from.y_m - now.y_m) * 180 / M_PI;
+        const double angle = std::atan2(now.x_m - from.x_m, from.y_m - now.y_m) * 180 / M_PI;
         document_.preview(set_azimuth(site, grabbed_.id, std::round(angle)));
         return;
     }
@@ -444,11 +443,10 @@ void PlanView::mouseMoveEvent(QMouseEvent* event) {
         map_.pan(event->position() - last_pixel_);
     } else if (pressed_ && tool_ == PlanTool::select) {
         const QPointF moved = event->position() - press_pixel_;
-        const bool movable = grabbed_.what == PlanHit::What::device ||
-                             grabbed_.what == PlanHit::What::place ||
-                             grabbed_.what == PlanHit::What::pathway_point ||
-                             grabbed_.what == PlanHit::What::obstacle_point ||
-                             grabbed_.what == PlanHit::What::beam;
+        const bool movable =
+            grabbed_.what == PlanHit::What::device || grabbed_.what == PlanHit::What::place ||
+            grabbed_.what == PlanHit::What::pathway_point ||
+            grabbed_.what == PlanHit::What::obstacle_point || grabbed_.what == PlanHit::What::beam;
         if (movable && (dragging_ || std::hypot(moved.x(), moved.y()) > drag_starts_px)) {
             dragging_ = true;
             last_pixel_ = event->position();

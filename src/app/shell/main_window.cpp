@@ -28,6 +28,7 @@
 #include "app/verdict/details_panel.h"
 #include "app/verdict/verdict_panel.h"
 #include "app/ways/ways_view.h"
+#include "phrase/numbers.h"
 
 namespace ovant {
 namespace {
@@ -279,16 +280,11 @@ void MainWindow::refresh() {
     const QString name = site.name.empty() ? tr("Unnamed site") : QString::fromStdString(site.name);
     site_label_->setText(name);
     const auto units = document_.assessment().switches.size();
-    site_figures_->setText(tr("%1 cameras, %2 places, %3 feeding units")
-                               .arg(document_.assessment().runs.size())
-                               .arg(site.places.size())
-                               .arg(units));
+    site_figures_->setText(QString::fromStdString(
+        counted(document_.assessment().runs.size(), "camera") + ", " +
+        counted(site.places.size(), "place") + ", " + counted(units, "feeding unit")));
     stage_line_->set_faults(stage_faults(document_.assessment()));
-    counts_->setText(tr("%1 hold    %2 tight    %3 fail    %4 unknown")
-                         .arg(sum.holds)
-                         .arg(sum.tight)
-                         .arg(sum.fails)
-                         .arg(sum.unknown));
+    counts_->setText(QString::fromStdString(summary_text(sum, "    ")));
     units_button_->setText(site.settings.units == UnitSystem::metric ? tr("metres") : tr("feet"));
     units_button_->setToolTip(tr("Show metres or feet"));
     saved_->setText(document_.read_only()                 ? tr("for looking only")

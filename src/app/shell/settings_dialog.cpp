@@ -64,12 +64,10 @@ const NumberField number_fields[] = {
      [](Settings& s) -> double& { return s.eirp_limit_dbm; }},
     {QT_TRANSLATE_NOOP("SettingsDialog", "Rain to plan for, mm an hour"), "rain", Unit::none, 1,
      "settings/rain_mm_per_h", [](Settings& s) -> double& { return s.rain_mm_per_h; }},
-    {QT_TRANSLATE_NOOP("SettingsDialog", "Radio to last in rain, % of the year"), "availability",
-     Unit::none, 1, "settings/availability",
-     [](Settings& s) -> double& { return s.availability; }},
-    {QT_TRANSLATE_NOOP("SettingsDialog", "Allowed for other radios about"), "noise", Unit::decibel, 1,
-     "settings/noise_allowance_db",
-     [](Settings& s) -> double& { return s.noise_allowance_db; }},
+    {QT_TRANSLATE_NOOP("SettingsDialog", "Radio up in rain, % of year"), "availability", Unit::none,
+     1, "settings/availability", [](Settings& s) -> double& { return s.availability; }},
+    {QT_TRANSLATE_NOOP("SettingsDialog", "Allowed for other radios about"), "noise", Unit::decibel,
+     1, "settings/noise_allowance_db", [](Settings& s) -> double& { return s.noise_allowance_db; }},
     {QT_TRANSLATE_NOOP("SettingsDialog", "Full sun a day, worst month"), "sun", Unit::hour, 1,
      "settings/sun_hours", [](Settings& s) -> double& { return s.sun_hours; }},
     {QT_TRANSLATE_NOOP("SettingsDialog", "Dark hours then"), "dark", Unit::hour, 1,
@@ -224,6 +222,7 @@ SettingsDialog::SettingsDialog(Document& document, QWidget* parent)
     date->setToolTip(tr("Year, month, day: 2027-01-15"));
     connect(date, &QLineEdit::textChanged, this,
             [this](const QString& text) { settings_.day.date = text.toStdString(); });
+    date->setMinimumWidth(date->fontMetrics().horizontalAdvance("2027-01-15") + 24);
     day_column->addRow(tr("Date"), date);
     const auto hour_field = [&](const QString& label, const char* field_name, const char* place,
                                 std::optional<double>& hour) {

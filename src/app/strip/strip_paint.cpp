@@ -182,7 +182,8 @@ private:
                           [laid] {
                               Working steps;
                               const Kind* kind = &laid->net->kind(laid->laid().camera);
-                              camera_min_volts(*kind, power_port(*laid->net, laid->laid().camera), &steps);
+                              camera_min_volts(*kind, power_port(*laid->net, laid->laid().camera),
+                                               &steps);
                               return steps;
                           },
                           ""});

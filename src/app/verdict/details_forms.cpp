@@ -417,7 +417,8 @@ void DetailsPanel::fill_radio(const Device& device) {
     add_number(
         tr("Channel"), "channel", Unit::none, static_cast<double>(device.channel), false,
         [&d, id](std::optional<double> v) {
-            return set_channel(d.committed(), id, static_cast<int>(std::lround(std::clamp(*v, -1.0, 1e6))));
+            return set_channel(d.committed(), id,
+                               static_cast<int>(std::lround(std::clamp(*v, -1.0, 1e6))));
         },
         tr("Channel of %1").arg(q(id)));
 }

@@ -119,8 +119,8 @@ double camera_min_volts(const Kind& kind, const PortKind& port, Working* working
 // The least volts a unit accepts at the port its feed comes in by; 0 where nothing is stated.
 double least_volts(const Kind& kind, const PortKind& port, Working* working = nullptr);
 
-// The volts a camera stays on down to at this port: the maker's, for PoE 30 V (IEEE 802.3), for d.c.
-// its least. Never above what it is promised to run on.
+// The volts a camera stays on down to at this port: the maker's, for PoE 30 V (IEEE 802.3), for
+// d.c. its least. Never above what it is promised to run on.
 double camera_off_below_v(const Kind& kind, const PortKind& port);
 
 // The port a unit takes its power by; a port without power where it has none.

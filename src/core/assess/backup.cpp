@@ -48,9 +48,9 @@ std::vector<Backup> backups(const Network& net) {
         const UpsFacts& facts = *net.kinds[i]->ups;
         Backup backup;
         backup.id = net.device(static_cast<int>(i)).id;
-        backup.battery = {facts.battery_wh, net.site->settings.battery_age_share,
-                          temperature_at(net, i), facts.efficiency, facts.own_draw_w,
-                          facts.peukert};
+        backup.battery = {facts.battery_wh,       net.site->settings.battery_age_share,
+                          temperature_at(net, i), facts.efficiency,
+                          facts.own_draw_w,       facts.peukert};
         backup.output_w = facts.output_w;
         backup.charge_w = facts.charge_w;
         for (std::size_t k = 0; k < net.kinds.size(); ++k) {
@@ -120,8 +120,8 @@ const Kind* backup_for(const Catalogue& catalogue, const Settings& settings, dou
     const Kind* best = nullptr;
     for (const Kind* kind : catalogue.of(Category::ups)) {
         const BackupBattery battery{kind->ups->battery_wh, settings.battery_age_share,
-                                    temperature_c, kind->ups->efficiency, kind->ups->own_draw_w,
-                                    kind->ups->peukert};
+                                    temperature_c,         kind->ups->efficiency,
+                                    kind->ups->own_draw_w, kind->ups->peukert};
         const double wanted = wanted_h * (1 + settings.keep_back.battery_share);
         if (kind->ups->output_w < load_w || backup_time_h(battery, load_w) < wanted) continue;
         if (!best || kind->price < best->price) best = kind;

@@ -118,7 +118,7 @@ enum class Note {
     two_pairs,          // the load needs four pairs, the way has two
     not_for_burial,     // lies in the ground
     unit_unprotected,   // an active unit between two outdoor lengths
-    not_promised,         // the camera runs on these volts, nobody promises it
+    not_promised,       // the camera runs on these volts, nobody promises it
     large_on_generator  // motors and heaters on a generator
 };
 

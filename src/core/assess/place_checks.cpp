@@ -128,7 +128,8 @@ void solar(RunBench& bench, int device) {
     const SolarBalance balance = solar_balance(
         fed_w(net, device, Condition::day), fed_w(net, device, Condition::coldest_night),
         settings.dark_hours, kind.solar->panel_w, settings.sun_hours, kind.solar->system_share,
-        kind.solar->battery_wh, solar_usable_wh(net, device) / std::max(1e-9, kind.solar->battery_wh),
+        kind.solar->battery_wh,
+        solar_usable_wh(net, device) / std::max(1e-9, kind.solar->battery_wh),
         bench.working(check));
     check.value = balance.days;
     check.parts = {balance.used_wh, balance.gained_wh};

@@ -34,7 +34,8 @@ public:
         feed.points.push_back({port.device, -1, port, 0});
         feeds.push_back(std::move(feed));
         std::string lane;
-        if (now_.extra && now_.extra->port == port) feeds.back().nodes.front().constant_power_w = now_.extra->watts;
+        if (now_.extra && now_.extra->port == port)
+            feeds.back().nodes.front().constant_power_w = now_.extra->watts;
         if (!net_.power_off(port) && !cut(port)) follow(port, 0, 0, feeds, at, lane);
         feeds[at].solution = solve_feed(feeds[at].source_v, feeds[at].nodes);
         return feeds[at].watts();
@@ -121,7 +122,7 @@ double camera_power_w(const CameraDraw& draw, Condition condition) {
 double surroundings_c(const Network& net, int device, Condition condition) {
     const Settings& settings = net.site->settings;
     const bool indoors = net.surroundings[static_cast<std::size_t>(device)] == Surroundings::indoor;
-    const double outside_c = indoors                        ? settings.indoor_c
+    const double outside_c = indoors                         ? settings.indoor_c
                              : condition == Condition::day   ? settings.day_c
                              : condition == Condition::night ? settings.night_c
                                                              : settings.coldest_night_c;
@@ -230,7 +231,8 @@ double port_limit_w(const Network& net, PortAt port) {
 
 Circumstances circumstances_of(const Settings& settings, Condition condition) {
     return {cable_temperature_c(settings, condition, Surroundings::outdoor),
-            cable_temperature_c(settings, condition, Surroundings::indoor), condition, nullptr, nullptr};
+            cable_temperature_c(settings, condition, Surroundings::indoor), condition, nullptr,
+            nullptr};
 }
 
 std::vector<PortFeed> solve_port(const Network& net, PortAt port, Condition condition) {

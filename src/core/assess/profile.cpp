@@ -127,7 +127,9 @@ RunProfile run_profile(const Network& net, std::size_t index) {
         add_point(run.ins[i].device);
         const Kind& kind = net.kind(run.ins[i].device);
         if (kind.in_line) profile.points.back().min_v = kind.in_line->min_volts;
-        if (kind.camera) profile.points.back().min_v = camera_min_volts(kind, power_port(net, run.ins[i].device));
+        if (kind.camera)
+            profile.points.back().min_v =
+                camera_min_volts(kind, power_port(net, run.ins[i].device));
     }
     if (run.fed)
         profile.feeding_port = net.device(run.source.device).id + "." + net.port(run.source).id;

@@ -38,8 +38,7 @@ void fade_margin(RunBench& bench, const NetLink& link, const RadioPath& path) {
     const Modulation& enough = enough_for(path.modulations, needed_mbps);
     Check check = start_check(CheckId::radio_fade_margin, link.link->id,
                               path.received_dbm - enough.less_sent_db - enough.sensitivity_dbm, 0,
-                              Unit::decibel,
-                              Sense::at_least, source::air_rate);
+                              Unit::decibel, Sense::at_least, source::air_rate);
     check.parts = {path.received_dbm, enough.sensitivity_dbm, enough.useful_mbps};
     if (bench.options.working) {
         radio_path(bench.net, link, &check.working);
@@ -73,7 +72,8 @@ void far_ends(RunBench& bench, int device) {
     const RadioFacts& radio = *bench.net.kind(device).radio;
     int count = 0;
     for (int link : bench.net.link_on[static_cast<std::size_t>(device)]) {
-        count += link >= 0 && bench.net.links[static_cast<std::size_t>(link)].medium() == Medium::radio;
+        count +=
+            link >= 0 && bench.net.links[static_cast<std::size_t>(link)].medium() == Medium::radio;
     }
     Check check = start_check(CheckId::radio_far_ends, bench.net.device(device).id, count,
                               radio.most_far_ends, Unit::count, Sense::at_most, source::maker);

@@ -79,11 +79,11 @@ RadioPath radio_path_between(const Site& site, const RadioFacts& a, Point at_a, 
     path.received_dbm = transmit_dbm + a.antenna_dbi + b.antenna_dbi - loss_db - off_axis_db -
                         settings.noise_allowance_db;
     if (working) {
-        working->push_back({"received = transmitted + antennas − losses",
-                            fmt::format("{:g} + {:g} + {:g} − {:.1f}", transmit_dbm, a.antenna_dbi,
-                                        b.antenna_dbi,
-                                        loss_db + off_axis_db + settings.noise_allowance_db),
-                            path.received_dbm, Unit::decibel_milliwatt, source::free_space});
+        working->push_back(
+            {"received = transmitted + antennas − losses",
+             fmt::format("{:g} + {:g} + {:g} − {:.1f}", transmit_dbm, a.antenna_dbi, b.antenna_dbi,
+                         loss_db + off_axis_db + settings.noise_allowance_db),
+             path.received_dbm, Unit::decibel_milliwatt, source::free_space});
     }
     RadioFacts shared = a;
     shared.streams = std::min(a.streams, b.streams);

@@ -23,8 +23,8 @@ struct RadioPath {
     double fade_keep_db = 0;
 };
 
-// Where a radio points, degrees clockwise from up: as set, else at its far end, or the middle of all
-// of them.
+// Where a radio points, degrees clockwise from up: as set, else at its far end, or the middle of
+// all of them.
 double azimuth_deg(const Network& net, int device);
 
 RadioPath radio_path(const Network& net, const NetLink& link, Working* working = nullptr);

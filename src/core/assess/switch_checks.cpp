@@ -46,10 +46,10 @@ PortAssessment assess_port(const Network& net, PortAt at, const AssessOptions& o
     check.value = out.collapses ? out.limit_w * 2 : out.watts;
     check.limit = out.limit_w;
     judge(check, out.limit_w * net.site->settings.keep_back.power_share);
-    out.verdict = passive                               ? check.verdict
-                  : out.class_asked == 0                ? Verdict::unknown
+    out.verdict = passive                                     ? check.verdict
+                  : out.class_asked == 0                      ? Verdict::unknown
                   : class_needed(net, at) > out.class_offered ? Verdict::fails
-                                                        : check.verdict;
+                                                              : check.verdict;
     return out;
 }
 

@@ -105,9 +105,9 @@ enum class PortRole {
 struct PortKind {
     std::string id;  // as printed on the unit: "6", "up", "in"
     PortRole role = PortRole::data;
-    int poe_class = 0;   // pse: highest class offered; pd: class asked for
-    int least_class = 0;   // pd: what it also works on, with less to give; 0: its class
-    double limit_w = 0;    // pse: what the port can give
+    int poe_class = 0;    // pse: highest class offered; pd: class asked for
+    int least_class = 0;  // pd: what it also works on, with less to give; 0: its class
+    double limit_w = 0;   // pse: what the port can give
     double rate_mbps = 100;
     int group = 0;  // ports of one group share the long setting
     bool uplink = false;

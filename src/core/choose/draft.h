@@ -78,8 +78,8 @@ public:
     Site site;
 };
 
-// An injector beside a free data port of the head end, patched to it: its feeding port, for a load of
-// this class. Nothing where there is no such port or kind.
+// An injector beside a free data port of the head end, patched to it: its feeding port, for a load
+// of this class. Nothing where there is no such port or kind.
 std::optional<At> injector_at_head(Draft& draft, int class_needed);
 
 // The cheapest solid copper that stands these surroundings; `finest_awg` the thinnest that will do.

@@ -130,9 +130,9 @@ private:
     std::unique_ptr<Parts> parts_;
 };
 
-// The site with the camera on the first run a colleague would give it: the simplest way that does not
-// fail, changes nothing that others hang on and puts nothing on a ladder. As it was where there is
-// none: the ways are there to choose from.
+// The site with the camera on the first run a colleague would give it: the simplest way that does
+// not fail, changes nothing that others hang on and puts nothing on a ladder. As it was where there
+// is none: the ways are there to choose from.
 Site with_first_run(const Site& site, const Catalogue& catalogue, const std::string& camera);
 
 // The site with the camera on its best way that does not fail; as it was where there is none.

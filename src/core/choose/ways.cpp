@@ -134,7 +134,8 @@ Site with_first_run(const Site& site, const Catalogue& catalogue, const std::str
     const std::vector<Proposal> ways = propose_ways(site, catalogue, camera);
     const Proposal* first = nullptr;
     for (const Proposal& way : ways) {
-        if (!way.built || (way.verdict != Verdict::holds && way.verdict != Verdict::tight)) continue;
+        if (!way.built || (way.verdict != Verdict::holds && way.verdict != Verdict::tight))
+            continue;
         if (changes_what_is_there(site, way.change, camera) ||
             hides_a_unit(site, catalogue, way.change))
             continue;

@@ -100,8 +100,7 @@ double edges_loss_db(const std::vector<Edge>& edges, double frequency_mhz, doubl
     }
     double v = nearest_v;
     if (in_zone > 1 && slope_a > straight && slope_a + slope_b > 1e-12) {
-        const double at_m =
-            (height_b_m - height_a_m + slope_b * distance_m) / (slope_a + slope_b);
+        const double at_m = (height_b_m - height_a_m + slope_b * distance_m) / (slope_a + slope_b);
         v = edge_v((slope_a - straight) * at_m, frequency_mhz, at_m, distance_m);
     }
     const double edge_db = edges.empty() ? 0 : knife_edge_loss_db(v);
@@ -175,7 +174,8 @@ double off_axis_loss_db(const RadioFacts& radio, double off_axis_deg) {
         const double back_db = -15 + 10 * std::log10(1 + 8 * k) - 15 * std::log10(180 / wide);
         return -std::max(widths <= 0.5 ? -12 * widths * widths : far_db, std::min(back_db, -12.0));
     }
-    const double ratio = std::max(1.0, std::pow(10, (most_dbi - 7.7) / 20));  // diameter ÷ wavelength
+    const double ratio =
+        std::max(1.0, std::pow(10, (most_dbi - 7.7) / 20));  // diameter ÷ wavelength
     const double first_lobe_dbi = std::min(most_dbi, 2 + 15 * std::log10(ratio));
     const double main_deg = 20 / ratio * std::sqrt(most_dbi - first_lobe_dbi);
     double gain_dbi = 10 - 10 * std::log10(ratio);
@@ -202,6 +202,9 @@ Clearance path_clearance(double frequency_mhz, double distance_m, double height_
     };
     std::vector<Edge> edges;
     const auto add = [&](double at_m, double height_m, const Hill* hill) {
+        // A wall has one edge, a house a near one, a far one and its roof between.
+        if (hill && !edges.empty() && edges.back().hill == hill && edges.back().at_m == at_m)
+            return;
         if (at_m > distance_m * 1e-3 && at_m < distance_m * (1 - 1e-3)) {
             edges.push_back({at_m, height_m + earth_bulge_m(at_m, distance_m), hill});
         }
@@ -265,8 +268,8 @@ std::vector<Modulation> modulations(const RadioFacts& radio) {
                              [&](const Sensitivity& entry) { return entry.mcs == mcs; });
             if (stated == radio.sensitivities.end()) continue;
             sensitivity_dbm = stated->dbm;
-            less_sent_db =
-                std::max(0.0, radio.transmit_dbm - stated->transmit_dbm.value_or(radio.transmit_dbm));
+            less_sent_db = std::max(
+                0.0, radio.transmit_dbm - stated->transmit_dbm.value_or(radio.transmit_dbm));
         }
         out.push_back({mcs, sensitivity_dbm,
                        air_rate_mbps(radio.width_mhz, radio.streams, mcs) * radio.useful_share,
@@ -278,7 +281,8 @@ std::vector<Modulation> modulations(const RadioFacts& radio) {
 int best_modulation(const std::vector<Modulation>& all, double received_dbm, double fade_db) {
     int best = -1;
     for (std::size_t i = 0; i < all.size(); ++i) {
-        if (received_dbm - all[i].less_sent_db - fade_db >= all[i].sensitivity_dbm) best = static_cast<int>(i);
+        if (received_dbm - all[i].less_sent_db - fade_db >= all[i].sensitivity_dbm)
+            best = static_cast<int>(i);
     }
     return best;
 }

@@ -47,8 +47,8 @@ double knife_edge_loss_db(double v);
 // formula with coefficients from memory. Domain 1 to 1000 GHz; 0 below.
 double rain_db_per_km(double frequency_mhz, double rain_mm_per_h);
 // Attenuation by rain over a path, passed for all but `availability` percent of the year: the rate
-// passed for 0.01 %, over the effective length, and scaled. Rec. ITU-R P.530-17, 2.4.1, from memory.
-// Domain: 99 to 99.999 %; 0 below 1 GHz or without rain.
+// passed for 0.01 %, over the effective length, and scaled. Rec. ITU-R P.530-17, 2.4.1, from
+// memory. Domain: 99 to 99.999 %; 0 below 1 GHz or without rain.
 double rain_fade_db(double frequency_mhz, double distance_m, double rain_mm_per_h,
                     double availability);
 
@@ -77,7 +77,8 @@ struct Clearance {
     double at_m = 0;       // where
     double radius_m = 0;   // of the first zone there
     std::string obstacle;  // empty: the ground or the earth's bulge
-    double loss_db = 0;    // diffraction: one edge by itself, else Bullington's with correction (P.526)
+    double loss_db =
+        0;  // diffraction: one edge by itself, else Bullington's with correction (P.526)
     bool cut() const { return share < 0; }
     bool clear() const { return share >= clear_zone_share; }
 };
@@ -88,7 +89,8 @@ Clearance path_clearance(double frequency_mhz, double distance_m, double height_
 
 // Air rate from subcarriers, bits, coding, guard interval 0.4 us; IEEE 802.11 VHT, computed. Mb/s;
 // 0 outside MCS 0 to 9 and widths 20, 40, 80, 160, and for what the standard leaves out: MCS 9 at
-// 20 MHz but for 3 and 6 streams, MCS 6 at 80 MHz with 3 or 7, MCS 9 at 80 MHz with 6, at 160 with 3.
+// 20 MHz but for 3 and 6 streams, MCS 6 at 80 MHz with 3 or 7, MCS 9 at 80 MHz with 6, at 160
+// with 3.
 double air_rate_mbps(double width_mhz, int streams, int mcs);
 // Least sensitivity the standard asks for, dBm: 20 MHz from -82 at MCS 0 to -57 at MCS 9, 3 dB more
 // for each doubling. IEEE 802.11 VHT, table 21-25, from memory.
@@ -97,8 +99,8 @@ double standard_sensitivity_dbm(double width_mhz, int mcs);
 struct Modulation {
     int mcs = 0;
     double sensitivity_dbm = 0;
-    double useful_mbps = 0;  // at the share of the air rate the maker gives
-    double less_sent_db = 0; // below the radio's most
+    double useful_mbps = 0;   // at the share of the air rate the maker gives
+    double less_sent_db = 0;  // below the radio's most
 };
 // All that the radio can do, slowest first. By the maker's table or the standard's.
 std::vector<Modulation> modulations(const RadioFacts& radio);

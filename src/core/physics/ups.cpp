@@ -49,11 +49,10 @@ double backup_time_h(const BackupBattery& battery, double load_w, Working* worki
                                         battery.own_draw_w),
                             draw_w, Unit::watt, source::maker});
         if (battery.peukert > 1 && drain_w > draw_w) {
-            working->push_back(
-                {"counts as = drawn × (drawn × 20 h ÷ usable)^(k − 1)",
-                 fmt::format("{:.1f} W × ({:.1f} × 20 ÷ {:.0f})^{:.2f}", draw_w, draw_w,
-                             usable_wh(battery), battery.peukert - 1),
-                 drain_w, Unit::watt, source::peukert});
+            working->push_back({"counts as = drawn × (drawn × 20 h ÷ usable)^(k − 1)",
+                                fmt::format("{:.1f} W × ({:.1f} × 20 ÷ {:.0f})^{:.2f}", draw_w,
+                                            draw_w, usable_wh(battery), battery.peukert - 1),
+                                drain_w, Unit::watt, source::peukert});
         }
         working->push_back({"time = usable ÷ drawn",
                             fmt::format("{:.0f} Wh ÷ {:.1f} W", usable_wh(battery), drain_w), hours,
@@ -66,10 +65,10 @@ double backup_wh_for(const BackupBattery& battery, double load_w, double wanted_
     BackupBattery one = battery;
     one.rated_wh = 1;
     const double draw_w = battery_draw_w(battery, load_w);
-    const double usable = wanted_h >= rated_over_h
-                              ? wanted_h * draw_w
-                              : rated_over_h * draw_w *
-                                    std::pow(wanted_h / rated_over_h, 1 / battery.peukert);
+    const double usable =
+        wanted_h >= rated_over_h
+            ? wanted_h * draw_w
+            : rated_over_h * draw_w * std::pow(wanted_h / rated_over_h, 1 / battery.peukert);
     return usable / usable_wh(one);
 }
 

@@ -70,7 +70,8 @@ Result<Site> set_long_group(Site site, std::string_view device, int group, bool 
 Result<Site> set_antenna_height(Site site, std::string_view device, double height_m);
 // Power at the antenna's socket in dBm, -30 to 60; nullopt: as the maker sends.
 Result<Site> set_transmit(Site site, std::string_view device, std::optional<double> transmit_dbm);
-// Where a radio points, degrees clockwise from up; nullopt: at its far ends. Its channel, 0: not set.
+// Where a radio points, degrees clockwise from up; nullopt: at its far ends. Its channel, 0: not
+// set.
 Result<Site> set_azimuth(Site site, std::string_view device, std::optional<double> azimuth_deg);
 Result<Site> set_channel(Site site, std::string_view device, int channel);
 // Kind of transceiver in an optical port; empty takes it out.

@@ -87,12 +87,12 @@ struct Device {
     std::map<std::string, std::string> modules;  // port to the kind of transceiver in it
     double height_m = 4;                         // of a radio's antenna above the ground
     std::optional<double> transmit_dbm;          // of a radio, where turned down
-    std::optional<double> azimuth_deg;           // where it points, clockwise from up; else worked out
-    int channel = 0;                             // of a radio; 0: not set, shared with all
-    std::string backup;                          // id of the UPS whose outlet it is plugged into
-    std::map<std::string, int> port_priority;    // 1 critical, 2 high; what is not here is 3, low
-    int supplies = 0;                            // power supplies that work; 0: all it has
-    std::optional<Alternative> alternative;      // of a combiner, where it is set otherwise
+    std::optional<double> azimuth_deg;  // where it points, clockwise from up; else worked out
+    int channel = 0;                    // of a radio; 0: not set, shared with all
+    std::string backup;                 // id of the UPS whose outlet it is plugged into
+    std::map<std::string, int> port_priority;  // 1 critical, 2 high; what is not here is 3, low
+    int supplies = 0;                          // power supplies that work; 0: all it has
+    std::optional<Alternative> alternative;    // of a combiner, where it is set otherwise
     int priority_of(const std::string& port) const;
     std::string extra;
     bool operator==(const Device&) const = default;

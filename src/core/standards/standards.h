@@ -90,7 +90,8 @@ struct PoeClassLimits {
 // Class 0 to 8; anything else gives nothing. Clause 33 where it has the class, else 145. IEEE
 // 802.3-2022, from memory.
 std::optional<PoeClassLimits> poe_class_limits(int poe_class);
-// The same at a port of this type: types 3 and 4 go by clause 145, which gives less to class 2 and 3.
+// The same at a port of this type: types 3 and 4 go by clause 145, which gives less to class 2
+// and 3.
 std::optional<PoeClassLimits> poe_class_limits(int poe_class, PoeType port);
 // Least class whose load power covers `load_w`, or 9 where none does. Domain >= 0.
 int poe_class_for_load(double load_w);

@@ -26,11 +26,12 @@ struct Sum {
 };
 
 // "drop 24awg 120 m 13 W 54 V [2 pairs] [-10 C]", "reach 24awg 13 W 50 V [37 least]" (farthest
-// length), "watts 24awg 100 m 50 V [30 W]" (most at the load, of a port of so much), "fibre 2.4 km os2 4 connectors [1 splices]
-// [850 nm]", "radio 1.2 km 5.8 GHz [20 dBm] [16 dBi]", "fresnel 640 m 5.8 GHz",
-// "bitrate 8 mp 20 fps h265 [busy]", "ups 780 Wh 152 W", "battery 152 W 4 h" (Wh). Words in any order after the first; a
-// bare number takes the unit of the system that is still missing. Errors: bad_number, bad_unit,
-// missing_field (subject: what is missing), out_of_range, not_possible (no such sum).
+// length), "watts 24awg 100 m 50 V [30 W]" (most at the load, of a port of so much), "fibre 2.4 km
+// os2 4 connectors [1 splices] [850 nm]", "radio 1.2 km 5.8 GHz [20 dBm] [16 dBi]", "fresnel 640
+// m 5.8 GHz", "bitrate 8 mp 20 fps h265 [busy]", "ups 780 Wh 152 W", "battery 152 W 4 h" (Wh).
+// Words in any order after the first; a bare number takes the unit of the system that is still
+// missing. Errors: bad_number, bad_unit, missing_field (subject: what is missing), out_of_range,
+// not_possible (no such sum).
 Result<Sum> quick_sum(std::string_view text, UnitSystem system);
 
 // True if the text begins with the name of a sum, so that a reader may offer it.
