@@ -81,6 +81,11 @@ std::string fit_text(const CardStep& step) {
     if (!step.module_to.empty())
         parts.push_back(fmt::format("{} into {}.", step.module_to, step.to));
     if (!step.box_to.empty()) parts.push_back(fmt::format("{} goes in a box.", step.to));
+    if (step.combiner_to) {
+        const bool b = *step.combiner_to == Alternative::b;
+        parts.push_back(fmt::format("{} on alternative {}; if the camera stays dark, try {}.",
+                                    step.to, b ? 'B' : 'A', b ? 'A' : 'B'));
+    }
     if (step.power_off_from)
         parts.push_back(fmt::format("PoE off at {} {}.", step.from, step.from_port));
     return fmt::format("{}", fmt::join(parts, " "));

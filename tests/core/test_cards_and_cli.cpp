@@ -144,6 +144,33 @@ TEST_CASE("a chain too long for a card goes on to the next", "[cards]") {
     CHECK(text_of_pdf(none).find("no cards to print") != std::string::npos);
 }
 
+TEST_CASE("a card begins where the pictures end, and says which pairs to try", "[cards][rule-26]") {
+    const Judged marina = judge_site(demo_site());
+    const Network net = lay_out(marina.site, marina.catalogue);
+    const std::vector<Card> cards = wiring_cards(net);
+    const Card& injected = card_of(cards, "K24");
+    CHECK(injected.steps.front().from == "SW1");
+    CHECK(injected.steps.front().to == "INJ1");
+    CHECK(injected.steps.front().to_port == "in");
+    CHECK(injected.steps[1].from == "INJ1");
+    CHECK(card_of(cards, "K03").steps.front().to == "K03");
+    const Card& shared = card_of(cards, "K01");
+    const auto at = std::find_if(shared.steps.begin(), shared.steps.end(),
+                                 [](const CardStep& step) { return step.combiner_to.has_value(); });
+    REQUIRE(at != shared.steps.end());
+    CHECK(at->to == "CB1");
+    CHECK(fit_text(*at).find("CB1 on alternative A; if the camera stays dark, try B.") !=
+          std::string::npos);
+    // In the ground the services matter, not the water.
+    const auto has = [&](const char* camera, Caution caution) {
+        const Card& card = card_of(cards, camera);
+        return std::find(card.cautions.begin(), card.cautions.end(), caution) !=
+               card.cautions.end();
+    };
+    CHECK(has("K18", Caution::services));
+    CHECK_FALSE(has("K18", Caution::water));
+}
+
 TEST_CASE("check as JSON: summary, runs, ports, switches", "[cli]") {
     const Ran ran = cli({"check", demo_path, "--format", "json"});
     CHECK(ran.status == cli_fails);

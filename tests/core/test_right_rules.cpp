@@ -3,9 +3,11 @@
 #include <catch2/catch.hpp>
 
 #include <cmath>
+#include <random>
 
 #include "core/assess/profile.h"
 #include "core/assess/radio_path.h"
+#include "core/assess/room_left.h"
 #include "core/choose/proposal.h"
 #include "core/format/site_json.h"
 #include "core/parts/parts.h"
@@ -435,4 +437,51 @@ TEST_CASE("numbers, nouns and verbs agree", "[rule-20]") {
     CHECK(counted(2, "feeding unit") == "2 feeding units");
     CHECK(summary_text({1, 0, 1, 2}, ", ") == "1 holds, 0 tight, 1 fails, 2 unknown");
     CHECK(summary_text({11, 10, 3, 0}, "    ") == "11 hold    10 tight    3 fail    0 unknown");
+}
+
+TEST_CASE("room that is left can really be drawn, and no more", "[rule-10]") {
+    std::mt19937 random(7);
+    for (const char* unit : {"sw-8-at-120", "sw-4-af", "inj-60"}) {
+        for (const char* in_line : {"rep-1-out", "ext-1-1-out"}) {
+            const double length_m = 20.0 + std::uniform_int_distribution<int>(0, 60)(random);
+            Site site = site_with_run({unit,
+                                       unit == std::string("inj-60") ? "out" : "1",
+                                       "cam-fixed-4mp",
+                                       "cat5e-solid-24-out",
+                                       {length_m, length_m},
+                                       in_line,
+                                       {3, 0, 0, 0, 0}});
+            const Network net = lay_out(site, shipped_catalogue());
+            const int camera = net.cameras.front();
+            const double room_w = room_left_w(net, camera);
+            INFO(unit << " " << in_line << " " << room_w);
+            CHECK(room_w > 0.5);
+            // So many watts more at the camera hold by every check of power; a little more do not.
+            const auto power_fails = [&](double more_w) {
+                find_device(site, "K01")->camera->draw = CameraDraw{3 + more_w, 0, 0, 0, 0};
+                const Judged judged = judge_site(site);
+                for (const CheckId id :
+                     {CheckId::camera_voltage, CheckId::device_voltage, CheckId::port_power,
+                      CheckId::pair_current, CheckId::trunk_power}) {
+                    const Check* check = find_check(judged.run().checks, id);
+                    if (check && check->verdict == Verdict::fails) return true;
+                }
+                return judged.assessment.switches.front().greatest_w >
+                       judged.assessment.switches.front().budget_w;
+            };
+            CHECK_FALSE(power_fails(room_w - 0.01));
+            CHECK(power_fails(room_w + 0.02));
+        }
+    }
+    // Nothing feeds it, or its line is past a limit already: nothing is left.
+    const Site starved = site_with_run({.camera = "cam-ptz-compact", .lengths_m = {500}});
+    const Network net = lay_out(starved, shipped_catalogue());
+    CHECK(room_left_w(net, net.cameras.front()) == 0);
+    CHECK(room_left_w(net, 0) == 0);
+    // At a free port of a switch: what its own supply still has.
+    const Site free_port = site_with_run(
+        {"sw-4-at-35", "1", "cam-fixed-4mp", "cat5e-solid-24-out", {20}, "", {10, 0, 0, 0, 0}});
+    const Network laid = lay_out(free_port, shipped_catalogue());
+    CHECK(room_left_at_port_w(laid, {0, 1}) ==
+          Approx(35 - solve_port(laid, {0, 0}, Condition::day).front().watts()).margin(0.1));
 }

@@ -112,6 +112,38 @@ TEST_CASE("fact 6: 280 m of RG-59 and 300 m of Cat 5e carry a 6 W camera", "[ref
     CHECK(check_of(judged.run(), CheckId::link_length).verdict == Verdict::fails);
 }
 
+TEST_CASE("282 m of coax between two 150 m cables leave a 6 W camera 44 V and more",
+          "[reference][facts]") {
+    const Catalogue& catalogue = shipped_catalogue();
+    Site site = add_equipment_room(bare_site(), catalogue, {0, 0}, "sw-8-at-120", "rec-32")->site;
+    for (const char* kind : {"coax-near", "coax-far"})
+        site = add_device(std::move(site), catalogue, kind, {1, 0})->site;
+    site = add_device(std::move(site), catalogue, "cam-fixed-2mp", {580, 0})->site;
+    site = *set_camera_draw(std::move(site), catalogue, "K01", CameraDraw{6, 0, 0, 0, 0});
+    const auto lay = [&](const char* cable, LinkEnd a, LinkEnd b, double length_m) {
+        Added laid = *connect(site, catalogue, cable, std::move(a), std::move(b));
+        site = *set_measured_length(std::move(laid.site), laid.id, length_m);
+    };
+    lay("cat5e-solid-24-out", {"SW1", "1", 0, ""}, {"CX1", "lan", 0, ""}, 150);
+    lay("coax-rg59", {"CX1", "coax", 0, ""}, {"CX2", "coax", 0, ""}, 925 * 0.3048);
+    lay("cat5e-solid-24-out", {"CX2", "lan", 0, ""}, {"K01", "lan", 0, ""}, 150);
+    site.settings.source_volts = SourceVolts::nominal;
+    const Check volts = check_of(judge_site(site).run(), CheckId::camera_voltage);
+    CHECK(volts.value >= 44);
+    CHECK(volts.verdict == Verdict::holds);
+}
+
+TEST_CASE("two extenders carry 270 m from a class 4 port, a third not", "[reference][facts]") {
+    const auto verdict_of = [](std::vector<double> lengths_m) {
+        return judge_site(site_with_run({"sw-8-at-120", "1", "cam-fixed-2mp", "cat5e-solid-24-out",
+                                         std::move(lengths_m), "ext-1-1-out", {5, 0, 0, 0, 0}}))
+            .run()
+            .verdict;
+    };
+    CHECK(verdict_of({90, 90, 90}) != Verdict::fails);
+    CHECK(verdict_of({90, 90, 90, 90}) == Verdict::fails);
+}
+
 TEST_CASE("fact 9: a 36 V PTZ moves freely over 30 m and not over more", "[reference][facts]") {
     const auto judged_at = [](double length_m, const char* cable = "cat5e-solid-24-out") {
         Site site = passive_site("inj-passive-36", "cam-ptz-36v-dc", cable, length_m);

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/strip/laid_run.h"
 
+#include "core/assess/room_left.h"
+
 namespace ovant {
 
 int LaidRun::radio_hop() const {
@@ -17,6 +19,7 @@ std::shared_ptr<const LaidRun> laid_now(const Document& document, std::size_t in
     made->index = index;
     made->profile = run_profile(*made->net, index);
     made->run = document.assessment().runs[index];
+    if (!document.previewing()) made->room_w = room_left_w(*made->net, made->laid().camera);
     return made;
 }
 

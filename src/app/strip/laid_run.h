@@ -16,7 +16,8 @@ struct LaidRun {
     std::size_t index = 0;
     RunProfile profile;
     RunAssessment run;
-    QString heading;  // the way's name, empty for the document's own run
+    double room_w = 0;  // more that could be drawn at the camera; 0 while something is dragged
+    QString heading;    // the way's name, empty for the document's own run
     const Run& laid() const { return net->runs[index]; }
     // Number of the first link by radio, -1 if there is none.
     int radio_hop() const;

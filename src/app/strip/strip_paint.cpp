@@ -85,9 +85,14 @@ private:
                 ? StripView::tr("fed by nothing")
                 : StripView::tr("%1 to camera").arg(q(in_.laid->profile.feeding_port));
         const QString shared = sharers();
-        return from + ", " + lengths + ", " +
-               (shared.isEmpty() ? q(in_.laid->profile.hops.front().cable->name)
-                                 : StripView::tr("shared with %1").arg(shared));
+        const QString cable = shared.isEmpty() ? q(in_.laid->profile.hops.front().cable->name)
+                                               : StripView::tr("shared with %1").arg(shared);
+        const QString room =
+            in_.laid->room_w < 0.1
+                ? QString()
+                : StripView::tr("; up to %1 more here")
+                      .arg(q(shown(std::floor(in_.laid->room_w * 10) / 10, Unit::watt, units_)));
+        return from + ", " + lengths + ", " + cable + room;
     }
 
     // Cameras whose pictures come over a length of this run as well: on a trunk, a fibre, an air

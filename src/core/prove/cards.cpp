@@ -44,6 +44,8 @@ CardStep step_of(const Network& net, int link, PortAt from, PortAt to) {
     };
     step.module_from = module_in(from);
     step.module_to = module_in(to);
+    if (net.kind(to.device).category == Category::combiner && !net.port(to).lane.empty())
+        step.combiner_to = net.device(to.device).alternative.value_or(net.port(to).alternative);
     return step;
 }
 
@@ -90,10 +92,12 @@ private:
             add(Caution::dc_polarity);
         if (outdoors && carries_power(laid.medium()) && !laid.cable->cable->cord)
             add(Caution::earth);
-        if (laid.surroundings == Surroundings::wet) add(Caution::water);
+        if (laid.in_ground)
+            add(Caution::services);
+        else if (laid.surroundings == Surroundings::wet)
+            add(Caution::water);
         for (const std::string& id : laid.link->pathways) {
             const Pathway* pathway = find_pathway(*net_.site, id);
-            if (pathway && pathway->kind == PathwayKind::trench) add(Caution::services);
             if (pathway && pathway->kind == PathwayKind::overhead) add(Caution::height);
         }
     }
@@ -188,6 +192,14 @@ std::vector<Card> wiring_cards(const Network& net) {
         for (const ProfileHop& hop : profile.hops) {
             card.rate_mbps =
                 card.rate_mbps == 0 ? hop.rate_mbps : std::min(card.rate_mbps, hop.rate_mbps);
+        }
+        // An injector's own LAN side, and that of what else stands before the first cable.
+        const Category first = net.kind(run.outs.front().device).category;
+        if (!run.upstream.empty() && first != Category::network_switch &&
+            first != Category::recorder) {
+            const PortAt lan{run.outs.front().device,
+                             net.towards[static_cast<std::size_t>(run.outs.front().device)]};
+            card.steps.push_back(step_of(net, run.upstream.front(), net.across(lan), lan));
         }
         for (std::size_t k = 0; k < run.links.size(); ++k)
             card.steps.push_back(step_of(net, run.links[k], run.outs[k], run.ins[k]));

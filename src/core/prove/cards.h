@@ -2,6 +2,7 @@
 // Wiring cards: for each run, what is plugged where, in order of work. Sentences are in phrase.
 #pragma once
 
+#include <optional>
 #include <string>
 #include <vector>
 
@@ -46,6 +47,8 @@ struct CardStep {
     double height_from_m = 0, height_to_m = 0;  // radio: of the antennas
     std::string module_from, module_to;         // fibre: kinds of transceivers to put in
     bool existing = false;                      // the cable hangs there already
+    // Of a combiner at the far side: the pairs it takes power from.
+    std::optional<Alternative> combiner_to;
 };
 
 struct Card {
@@ -57,7 +60,7 @@ struct Card {
     double rate_mbps = 0;
     PlugWiring wiring = PlugWiring::t568b;
     Verdict verdict = Verdict::unknown;
-    std::vector<CardStep> steps;  // from the feeding port to the camera
+    std::vector<CardStep> steps;  // from the switch or recorder at the head end to the camera
     std::vector<Caution> cautions;
 };
 
