@@ -280,3 +280,23 @@ TEST_CASE("absurd numbers in the details are refused in a sentence", "[window][b
     CHECK(find_device(d.document().site(), "K01")->camera->draw->day_w == Approx(9.5));
     CHECK(find_device(d.document().site(), "K01")->kind == before);
 }
+
+TEST_CASE("a new site is asked once what lies between", "[window][rule-21]") {
+    Driver d;
+    d.window().new_site();
+    auto* asked = d.find<QComboBox>("betweenAsked");
+    CHECK_FALSE(asked->isVisible());
+    d.trigger("tool-room");
+    d.click(d.plan(), QPointF(200, 150));
+    REQUIRE(asked->isVisible());
+    CHECK(d.document().site().settings.where_no_pathway == Between::in_ground);
+    asked->setCurrentIndex(asked->findData(static_cast<int>(Between::on_walls)));
+    emit asked->activated(asked->currentIndex());
+    CHECK(d.document().site().settings.where_no_pathway == Between::on_walls);
+    d.trigger("tool-camera");
+    d.click(d.plan(), QPointF(240, 190));
+    d.trigger("tool-select");
+    CHECK_FALSE(asked->isVisible());
+    d.trigger("undo");
+    CHECK(d.document().site().settings.where_no_pathway == Between::on_walls);
+}

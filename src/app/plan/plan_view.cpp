@@ -2,6 +2,7 @@
 #include "app/document/day_player.h"
 #include "app/plan/plan_view.h"
 
+#include <QComboBox>
 #include <QDragEnterEvent>
 #include <QKeyEvent>
 #include <QMimeData>
@@ -38,6 +39,7 @@ PlanView::PlanView(Document& document, QWidget* parent)
       known_length_(new QuantityEdit(Unit::metre, document.units(), this)),
       hint_(new QLabel(this)),
       moment_(new QPushButton(this)),
+      between_(new QComboBox(this)),
       drawing_layer_(new DrawingLayer(this)) {
     setObjectName("plan");
     connect(drawing_layer_, &DrawingLayer::ready, this, [this] {
@@ -74,6 +76,7 @@ PlanView::PlanView(Document& document, QWidget* parent)
         refusal_at_ = map_.to_site(cursor_);
         update();
     });
+    ask_between();
     moment_->setObjectName("planMoment");
     moment_->hide();
     connect(moment_, &QPushButton::clicked, this, [this] {
@@ -109,82 +112,6 @@ void PlanView::set_tool(PlanTool tool) {
     emit tool_changed();
 }
 
-void PlanView::update_hint() {
-    const Site& site = document_.site();
-    QString text;
-    switch (tool_) {
-        case PlanTool::select:
-            if (site.drawing && site.devices.empty() && site.places.empty()) {
-                text = tr("Set the scale (S), then place the equipment room (E).");
-            } else if (site.places.empty()) {
-                text =
-                    tr("Drop a drawing here (PNG, JPEG, SVG, PDF), or place the equipment room (E) "
-                       "and "
-                       "go on without one.");
-            } else if (document_.assessment().runs.empty()) {
-                text =
-                    tr("Place cameras (C): each gets a run at once. Draw pathways first (W) if "
-                       "cable must follow them.");
-            }
-            break;
-        case PlanTool::camera:
-            text = tr("Click where the camera hangs. A run is proposed at once.");
-            break;
-        case PlanTool::room:
-            text = tr("Click where the equipment room is. It gets a switch and a recorder.");
-            break;
-        case PlanTool::place:
-            text = tr("Click where the building, pole or pedestal stands.");
-            break;
-        case PlanTool::pathway:
-            text = tr(
-                "Click along the way cable can take. Enter ends it, Backspace takes a point back.");
-            break;
-        case PlanTool::unit:
-            text =
-                tr("Click where the unit stands. Cables are laid with the Cable tool; it takes "
-                   "the medium the ports need.");
-            break;
-        case PlanTool::obstacle:
-            text = tr("Click round what stands in the way. Enter ends it; then give its height.");
-            break;
-        case PlanTool::old_cable:
-            text =
-                tr("Click along the cable that hangs there. Enter ends it; then say what it is.");
-            break;
-        case PlanTool::cable:
-            text = cable_from_.empty() ? tr("Click the unit the cable starts from.")
-                                       : tr("Now the unit it goes to.");
-            break;
-        case PlanTool::repeater: text = tr("Click the cable where the repeater goes."); break;
-        case PlanTool::extender: text = tr("Click the cable where the extender goes."); break;
-        case PlanTool::scale:
-            text = site.drawing ? tr("Draw along something of known length, then type the length.")
-                                : tr("There is no drawing to scale. Drop one here first.");
-            break;
-    }
-    hint_->setVisible(!text.isEmpty());
-    const Theme& theme = theme_of(*this);
-    const QString style =
-        QString("background:%1;color:%2;border:1px solid %3;border-radius:3px;padding:5px 9px;")
-            .arg(theme.card.name(), theme.ink.name(), theme.rule.name());
-    if (hint_->text() != text || hint_->styleSheet() != style ||
-        hint_->maximumWidth() != width() - 32) {
-        hint_->setText(text);
-        hint_->setStyleSheet(style);
-        hint_->setMaximumWidth(std::max(200, width() - 32));
-        hint_->adjustSize();
-        hint_->move(16, 12);
-    }
-    for (const auto& [field, tool] :
-         {std::pair(tool_field_, PlanTool::camera), std::pair(unit_field_, PlanTool::unit)}) {
-        if (!field) continue;
-        field->setVisible(tool_ == tool);
-        field->adjustSize();
-        field->move(16, hint_->geometry().bottom() + 8);
-    }
-}
-
 void PlanView::fit() {
     // The view has no size before it is first shown.
     if (width() < 50) return;
@@ -206,22 +133,6 @@ void PlanView::show_selected() {
     own_view_ = true;
     map_.pan(QPointF(width() / 2.0, height() / 2.0) - map_.to_pixel(device->at));
     update();
-}
-
-// While a moment of the day is looked at: which, and a way back.
-void PlanView::show_moment() {
-    const DayPlayer& day = document_.day();
-    const bool looks = day.moment_s() && day.result();
-    moment_->setVisible(looks);
-    update();
-    if (!looks) return;
-    int dark = 0;
-    for (const CameraDay& camera : day.result()->cameras)
-        dark += camera.at(*day.moment_s()).state != CameraState::on;
-    moment_->setText(tr("%1, cameras dark: %2   ✕").arg(q(clock_text(*day.moment_s()))).arg(dark));
-    moment_->setToolTip(tr("The plan shows this moment of the day. Click to leave it."));
-    moment_->adjustSize();
-    moment_->move(width() - moment_->width() - 10, 10);
 }
 
 void PlanView::resizeEvent(QResizeEvent*) {

@@ -13,6 +13,7 @@
 #include "app/plan/plan_map.h"
 #include "app/shell/quantity_edit.h"
 
+class QComboBox;
 class QPushButton;
 
 namespace ovant {
@@ -95,6 +96,7 @@ private:
     QString drag_text() const;
     QPointF snapped(QPointF pixel) const;
     void update_hint();
+    void ask_between();
 
     Document& document_;
     PlanMap map_;
@@ -115,6 +117,7 @@ private:
     QuantityEdit* known_length_;
     QLabel* hint_;
     QPushButton* moment_;
+    QComboBox* between_;  // asked of a site that has a room and no camera yet
     QWidget* tool_field_ = nullptr;
     QWidget* unit_field_ = nullptr;
     std::string unit_kind_ = "radio-5-ptp";
