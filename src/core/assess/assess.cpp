@@ -117,14 +117,20 @@ Verdict worst_of(const std::vector<Check>& checks) {
 
 // A run whose port the unit leaves without power fails with what the unit says of it.
 void take_over_refusals(const Network& net, Assessment& out) {
+    std::vector<const SwitchAssessment*> by_device(net.kinds.size(), nullptr);
+    std::size_t unit_number = 0;
+    for (std::size_t i = 0; i < net.kinds.size(); ++i) {
+        if (feeds_from_mains(*net.kinds[i])) by_device[i] = &out.switches[unit_number++];
+    }
     for (std::size_t i = 0; i < out.runs.size(); ++i) {
         RunAssessment& run = out.runs[i];
         std::erase_if(run.checks, [](const Check& c) { return c.id == CheckId::port_refused; });
         const PortAt source = net.runs[i].source;
         const SwitchAssessment* unit =
-            source.device >= 0 ? out.unit(net.device(source.device).id) : nullptr;
-        if (unit && std::find(unit->refused.begin(), unit->refused.end(), net.port(source).id) !=
-                        unit->refused.end()) {
+            source.device >= 0 ? by_device[static_cast<std::size_t>(source.device)] : nullptr;
+        if (unit && !unit->refused.empty() &&
+            std::find(unit->refused.begin(), unit->refused.end(), net.port(source).id) !=
+                unit->refused.end()) {
             for (const Check& check : unit->checks) {
                 if (check.id != CheckId::port_refused || check.verdict != Verdict::fails) continue;
                 run.checks.push_back(check);
