@@ -155,7 +155,7 @@ TEST_CASE("loops left at the ends are cable", "[rule-9]") {
     CHECK(check_of(judged.run(), CheckId::camera_voltage).value < bare_v);
     const Network net = lay_out(judged.site, judged.catalogue);
     CHECK(run_profile(net, 0).length_m == Approx(99.8));
-    CHECK(cut_length_m(net, net.links.front()) == Approx(99.8));
+    CHECK(cut_length_m(net.links.front()) == Approx(99.8));
     b.site.settings.service_loop_m = 3.6;
     CHECK(check_of(b.judged().run(), CheckId::link_length).verdict == Verdict::fails);
     // What was measured has them in it.

@@ -135,8 +135,13 @@ TEST_CASE("282 m of coax between two 150 m cables leave a 6 W camera 44 V and mo
 
 TEST_CASE("two extenders carry 270 m from a class 4 port, a third not", "[reference][facts]") {
     const auto verdict_of = [](std::vector<double> lengths_m) {
-        return judge_site(site_with_run({"sw-8-at-120", "1", "cam-fixed-2mp", "cat5e-solid-24-out",
-                                         std::move(lengths_m), "ext-1-1-out", {5, 0, 0, 0, 0}}))
+        return judge_site(site_with_run({"sw-8-at-120",
+                                         "1",
+                                         "cam-fixed-2mp",
+                                         "cat5e-solid-24-out",
+                                         std::move(lengths_m),
+                                         "ext-1-1-out",
+                                         {5, 0, 0, 0, 0}}))
             .run()
             .verdict;
     };

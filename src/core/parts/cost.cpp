@@ -34,7 +34,7 @@ public:
         cost_.material += price_of(link.link->a.protector) + price_of(link.link->b.protector);
         if (link.medium() == Medium::radio || link.medium() == Medium::mains_wiring) return;
         const bool new_cable = link.link->existing.empty();
-        const double cut_m = cut_length_m(net_, link);
+        const double cut_m = cut_length_m(link);
         if (new_cable) cost_.material += cut_m * cable.price_per_m;
         if (cable.cord) return;  // comes with its plugs and is laid by hand
         ends(link.medium());

@@ -36,10 +36,7 @@ int order_of(const PartLine& line, const Catalogue& catalogue) {
 
 }  // namespace
 
-double cut_length_m(const Network& net, const NetLink& link) {
-    (void)net;
-    return link.length_m;
-}
+double cut_length_m(const NetLink& link) { return link.length_m; }
 
 std::vector<PartLine> count_parts(const Network& net) {
     std::map<std::string, PartLine> lines;
@@ -67,7 +64,7 @@ std::vector<PartLine> count_parts(const Network& net) {
     for (const NetLink& link : net.links) {
         if (link.medium() == Medium::radio || link.medium() == Medium::mains_wiring) continue;
         if (link.link->existing.empty()) {
-            add(link.link->cable, cut_length_m(net, link), link.link->id);
+            add(link.link->cable, cut_length_m(link), link.link->id);
         }
         if (link.link->cords_m > 0) {
             add(net.site->settings.cord_awg >= 25 ? "patch-26" : "patch-24", link.link->cords_m,

@@ -24,8 +24,8 @@ struct PartLine {
 std::vector<PartLine> count_parts(const Network& net);
 double total_price(const std::vector<PartLine>& parts);
 
-// Length to cut for a link: solid cable and a service loop at each end; a cord has no loop.
-double cut_length_m(const Network& net, const NetLink& link);
+// Length to cut for a link: what is laid, the loops at its ends in it.
+double cut_length_m(const NetLink& link);
 
 // Common practice, each.
 inline constexpr double plug_price = 0.6;

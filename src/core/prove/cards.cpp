@@ -18,7 +18,7 @@ CardStep step_of(const Network& net, int link, PortAt from, PortAt to) {
     step.link = laid.link->id;
     step.cable = laid.cable->id;
     step.length_m = laid.length_m;
-    step.cut_m = std::ceil(cut_length_m(net, laid));
+    step.cut_m = std::ceil(cut_length_m(laid));
     step.from = net.device(from.device).id;
     step.from_port = net.port(from).id;
     step.to = net.device(to.device).id;
