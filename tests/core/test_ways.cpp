@@ -221,3 +221,15 @@ TEST_CASE("a new way leaves no part of the old run behind", "[ways]") {
         CHECK(after.run(run.camera).length_m == Approx(run.length_m));
     }
 }
+
+TEST_CASE("a camera at the end of the world is told so quickly", "[ways][bad-input]") {
+    // Far beyond any chain, and with everything kept back: no way draws thousands of units.
+    for (const double away_m : {5e3, 1e5, 9e5}) {
+        Site site = site_at(400);
+        find_device(site, "K01")->at = {away_m, 0};
+        site.settings.keep_back.length_share = 0.95;
+        site.settings.service_loop_m = 100;
+        for (const Proposal& way : propose_ways(site, shipped_catalogue(), "K01"))
+            CHECK(way.change.devices.size() < 300);
+    }
+}

@@ -23,9 +23,7 @@ Proposal build_chain(const ChooseContext& context, Category category, int most_i
         const int most =
             unit->in_line->most_in_chain > 0 ? unit->in_line->most_in_chain : most_if_unstated;
         const int count =
-            static_cast<int>(std::ceil(
-                length_m / planned_hop_m(context.site.settings, unit->in_line->hop_reach_m))) -
-            1;
+            units_in_line(context.site.settings, length_m, unit->in_line->hop_reach_m);
         if (count < 1) continue;
         needed = true;
         fewest = fewest == 0 ? count : std::min(fewest, count);

@@ -8,6 +8,7 @@
 
 #include "core/route/route.h"
 #include "core/site/edits.h"
+#include "core/site/site_problems.h"
 
 namespace ovant {
 namespace {
@@ -291,7 +292,16 @@ std::vector<std::string> Draft::chain(const Kind& cable, const At& a, const At& 
 double planned_hop_m(const Settings& settings, double makers_m) {
     double hop_m = 100 / insertion_loss_heat_factor(settings.day_c, false);
     if (settings.school != School::standard) hop_m = std::max(hop_m, makers_m);
-    return hop_m * (1 - settings.keep_back.length_share) - 2 * settings.service_loop_m;
+    // A hop of less is no hop, whatever is kept back and left in loops.
+    constexpr double least_m = 1;
+    return std::max(least_m,
+                    hop_m * (1 - settings.keep_back.length_share) - 2 * settings.service_loop_m);
+}
+
+int units_in_line(const Settings& settings, double length_m, double makers_m) {
+    constexpr double most = 1e6;
+    const double hops = std::ceil(length_m / planned_hop_m(settings, makers_m));
+    return static_cast<int>(std::clamp(hops - 1, 0.0, most));
 }
 
 void Draft::leg(const At& from) {
@@ -307,8 +317,12 @@ void Draft::leg(const At& from) {
     for (const Kind* kind : by_price(context_.catalogue, Category::repeater)) {
         if (kind->rating == Surroundings::wet && !repeater) repeater = kind;
     }
-    const int units = static_cast<int>(std::ceil(length_m / planned_hop_m(site.settings, 100))) - 1;
-    if (units >= 1 && repeater && length_m > 100)
+    const int units = units_in_line(site.settings, length_m, 100);
+    // More than the maker allows are not drawn: one plain length says as well that it is too far.
+    const bool fits = repeater && (or_nothing(repeater->in_line).most_in_chain == 0
+                                       ? units <= static_cast<int>(longest_chain)
+                                       : units <= or_nothing(repeater->in_line).most_in_chain);
+    if (units >= 1 && fits && length_m > 100)
         chain(*cable, from, camera, *repeater, units);
     else
         join(cable->id, from, camera);

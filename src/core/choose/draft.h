@@ -108,6 +108,8 @@ Proposal cannot_build(Cannot why, std::string detail = "", double amount = 0);
 
 // Longest hop of ordinary Ethernet that keeps the keep-back, by the school in force.
 double planned_hop_m(const Settings& settings, double makers_m);
+// In-line units that such a length takes at that hop; 0 where one hop does.
+int units_in_line(const Settings& settings, double length_m, double makers_m);
 
 // Unused cables of this medium with their ends near the two points: nearer than `near_m` at the
 // first, twice that at the other.

@@ -24,9 +24,7 @@ Proposal build_repeaters_both_ends(const ChooseContext& context) {
     bool needed = false;
     for (const Kind* unit : context.catalogue.of(Category::repeater)) {
         const int count =
-            static_cast<int>(std::ceil(
-                length_m / planned_hop_m(context.site.settings, unit->in_line->hop_reach_m))) -
-            1;
+            units_in_line(context.site.settings, length_m, unit->in_line->hop_reach_m);
         if (count < 2) continue;  // one repeater has no middle link to switch off
         needed = true;
         fewest = fewest == 0 ? count : std::min(fewest, count);
