@@ -337,7 +337,8 @@ TEST_CASE("a heated box keeps what is in it warm, the sun heats it", "[rule-15]"
     b.cable(sw, "1", cam, "lan");
     const auto cold = [&](const char* box) {
         b.device(sw).enclosure = box;
-        for (const Check& check : b.judged().run().checks) {
+        const Judged judged = b.judged();
+        for (const Check& check : judged.run().checks) {
             if (check.id == CheckId::surroundings) return check;
         }
         return Check{};
