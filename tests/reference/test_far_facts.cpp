@@ -86,22 +86,31 @@ TEST_CASE("fact 1 with the extender pair itself: day works, infrared trips the 1
     CHECK(check_of(better.run(), CheckId::port_power).verdict != Verdict::fails);
 }
 
-TEST_CASE("fact 6: 280 m of RG-59 and 300 m of Cat 5e carry a 6 W camera", "[reference][facts]") {
+namespace {
+
+// A 6 W camera over category cable, coax and category cable again, from a class 4 port as it is.
+Site over_coax(double near_m, double coax_m, double far_m) {
     const Catalogue& catalogue = shipped_catalogue();
     Site site = add_equipment_room(bare_site(), catalogue, {0, 0}, "sw-8-at-120", "rec-32")->site;
     for (const char* kind : {"coax-near", "coax-far"})
         site = add_device(std::move(site), catalogue, kind, {1, 0})->site;
     site = add_device(std::move(site), catalogue, "cam-fixed-2mp", {580, 0})->site;
     site = *set_camera_draw(std::move(site), catalogue, "K01", CameraDraw{6, 0, 0, 0, 0});
-    site = connect(site, catalogue, "patch-24", {"SW1", "1", 0, ""}, {"CX1", "lan", 0, ""})->site;
-    Added coax =
-        *connect(site, catalogue, "coax-rg59", {"CX1", "coax", 0, ""}, {"CX2", "coax", 0, ""});
-    site = *set_measured_length(std::move(coax.site), coax.id, 280);
-    Added pair = *connect(site, catalogue, "cat5e-solid-24-out", {"CX2", "lan", 0, ""},
-                          {"K01", "lan", 0, ""});
-    site = *set_measured_length(std::move(pair.site), pair.id, 300);
+    const auto lay = [&](const char* cable, LinkEnd a, LinkEnd b, double length_m) {
+        Added laid = *connect(site, catalogue, cable, std::move(a), std::move(b));
+        site = *set_measured_length(std::move(laid.site), laid.id, length_m);
+    };
+    lay("cat5e-solid-24-out", {"SW1", "1", 0, ""}, {"CX1", "lan", 0, ""}, near_m);
+    lay("coax-rg59", {"CX1", "coax", 0, ""}, {"CX2", "coax", 0, ""}, coax_m);
+    lay("cat5e-solid-24-out", {"CX2", "lan", 0, ""}, {"K01", "lan", 0, ""}, far_m);
     site.settings.source_volts = SourceVolts::nominal;
-    const Judged judged = judge_site(site);
+    return site;
+}
+
+}  // namespace
+
+TEST_CASE("fact 6: 280 m of RG-59 and 300 m of Cat 5e carry a 6 W camera", "[reference][facts]") {
+    const Judged judged = judge_site(over_coax(1, 280, 300));
     const Check volts = check_of(judged.run(), CheckId::camera_voltage);
     CHECK(volts.verdict != Verdict::fails);
     // The category part alone costs little: by hand, R I with I = 6 W over some 49 V.
@@ -114,21 +123,8 @@ TEST_CASE("fact 6: 280 m of RG-59 and 300 m of Cat 5e carry a 6 W camera", "[ref
 
 TEST_CASE("282 m of coax between two 150 m cables leave a 6 W camera 44 V and more",
           "[reference][facts]") {
-    const Catalogue& catalogue = shipped_catalogue();
-    Site site = add_equipment_room(bare_site(), catalogue, {0, 0}, "sw-8-at-120", "rec-32")->site;
-    for (const char* kind : {"coax-near", "coax-far"})
-        site = add_device(std::move(site), catalogue, kind, {1, 0})->site;
-    site = add_device(std::move(site), catalogue, "cam-fixed-2mp", {580, 0})->site;
-    site = *set_camera_draw(std::move(site), catalogue, "K01", CameraDraw{6, 0, 0, 0, 0});
-    const auto lay = [&](const char* cable, LinkEnd a, LinkEnd b, double length_m) {
-        Added laid = *connect(site, catalogue, cable, std::move(a), std::move(b));
-        site = *set_measured_length(std::move(laid.site), laid.id, length_m);
-    };
-    lay("cat5e-solid-24-out", {"SW1", "1", 0, ""}, {"CX1", "lan", 0, ""}, 150);
-    lay("coax-rg59", {"CX1", "coax", 0, ""}, {"CX2", "coax", 0, ""}, 925 * 0.3048);
-    lay("cat5e-solid-24-out", {"CX2", "lan", 0, ""}, {"K01", "lan", 0, ""}, 150);
-    site.settings.source_volts = SourceVolts::nominal;
-    const Check volts = check_of(judge_site(site).run(), CheckId::camera_voltage);
+    const Check volts =
+        check_of(judge_site(over_coax(150, 925 * 0.3048, 150)).run(), CheckId::camera_voltage);
     CHECK(volts.value >= 44);
     CHECK(volts.verdict == Verdict::holds);
 }

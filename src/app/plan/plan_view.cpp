@@ -338,8 +338,7 @@ void PlanView::drag_to(QPointF pixel) {
     }
     if (grabbed_.what == PlanHit::What::beam) {
         const Point from = or_nothing(find_device(site, grabbed_.id)).at;
-        const double angle = std::atan2(now.x_m - from.x_m, from.y_m - now.y_m) * 180 / M_PI;
-        document_.preview(set_azimuth(site, grabbed_.id, std::round(angle)));
+        document_.preview(set_azimuth(site, grabbed_.id, std::round(bearing_deg(from, now))));
         return;
     }
     Point to{grabbed_from_.x_m + now.x_m - start.x_m, grabbed_from_.y_m + now.y_m - start.y_m};

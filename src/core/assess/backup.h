@@ -22,9 +22,9 @@ std::vector<Backup> backups(const Network& net);
 // The backup a unit stands behind, as an index into `all`; -1 for none.
 int backup_of(const std::vector<Backup>& all, int device);
 
-// Watts a unit takes from its outlet while its ports give `ports_w` together.
 // Watt hours that a solar supply's battery gives on the coldest night, less what stays in it.
 double solar_usable_wh(const Network& net, int device);
+// Watts a unit takes from its outlet while its ports give `ports_w` together.
 double outlet_w(const Kind& kind, double ports_w);
 
 // What the members take together at the greatest draw of their ports.

@@ -100,10 +100,6 @@ RadioPath radio_path_between(const Site& site, const RadioFacts& a, Point at_a, 
 
 namespace {
 
-double bearing_deg(Point from, Point to) {
-    return std::atan2(to.x_m - from.x_m, from.y_m - to.y_m) * 180 / M_PI;
-}
-
 double between_deg(double a, double b) {
     const double away = std::fmod(std::abs(a - b), 360);
     return std::min(away, 360 - away);
@@ -137,6 +133,10 @@ double transmit_dbm(const Network& net, int device) {
 }
 
 }  // namespace
+
+double bearing_deg(Point from, Point to) {
+    return std::atan2(to.x_m - from.x_m, from.y_m - to.y_m) * 180 / M_PI;
+}
 
 double azimuth_deg(const Network& net, int device) {
     if (net.device(device).azimuth_deg) return *net.device(device).azimuth_deg;

@@ -23,6 +23,9 @@ struct RadioPath {
     double fade_keep_db = 0;
 };
 
+// Direction from one point to another, degrees clockwise from up.
+double bearing_deg(Point from, Point to);
+
 // Where a radio points, degrees clockwise from up: as set, else at its far end, or the middle of
 // all of them.
 double azimuth_deg(const Network& net, int device);

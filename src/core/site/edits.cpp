@@ -498,36 +498,34 @@ Result<Site> set_long_group(Site site, std::string_view id, int group, bool on) 
     return site;
 }
 
-Result<Site> set_antenna_height(Site site, std::string_view id, double height_m) {
+namespace {
+
+// One field of a device becomes this value, where the device may then be so.
+template <class Field, class Value>
+Result<Site> with_value(Site site, std::string_view id, Field Device::*field, Value value) {
     Device* device = find_device(site, id);
     if (!device) return no_such(id);
-    device->height_m = height_m;
+    device->*field = value;
     const Device changed = *device;
     return if_right(std::move(site), "devices", changed);
+}
+
+}  // namespace
+
+Result<Site> set_antenna_height(Site site, std::string_view id, double height_m) {
+    return with_value(std::move(site), id, &Device::height_m, height_m);
 }
 
 Result<Site> set_transmit(Site site, std::string_view id, std::optional<double> transmit_dbm) {
-    Device* device = find_device(site, id);
-    if (!device) return no_such(id);
-    device->transmit_dbm = transmit_dbm;
-    const Device changed = *device;
-    return if_right(std::move(site), "devices", changed);
+    return with_value(std::move(site), id, &Device::transmit_dbm, transmit_dbm);
 }
 
 Result<Site> set_azimuth(Site site, std::string_view id, std::optional<double> azimuth_deg) {
-    Device* device = find_device(site, id);
-    if (!device) return no_such(id);
-    device->azimuth_deg = azimuth_deg;
-    const Device changed = *device;
-    return if_right(std::move(site), "devices", changed);
+    return with_value(std::move(site), id, &Device::azimuth_deg, azimuth_deg);
 }
 
 Result<Site> set_channel(Site site, std::string_view id, int channel) {
-    Device* device = find_device(site, id);
-    if (!device) return no_such(id);
-    device->channel = channel;
-    const Device changed = *device;
-    return if_right(std::move(site), "devices", changed);
+    return with_value(std::move(site), id, &Device::channel, channel);
 }
 
 Result<Site> set_module(Site site, const Catalogue& catalogue, std::string_view id,

@@ -138,53 +138,6 @@ Error outside(const char* what, double value, const char* allowed) {
 }
 bool within(double value, double least, double most) { return value >= least && value <= most; }
 
-Result<Sum> drop(Reader& read) {
-    const auto awg = read.counted({"awg"});
-    const auto length_m = read.quantity(Unit::metre);
-    const auto watts = read.quantity(Unit::watt);
-    const auto volts = read.quantity(Unit::volt);
-    const auto pairs = read.counted({"pair", "pairs"});
-    const double temperature_c = read.quantity(Unit::celsius).value_or(20);
-    const bool clad = read.word("clad") || read.word("cca");
-    if (!awg) return missing("drop", "a gauge such as 24 awg");
-    if (!length_m) return missing("drop", "a length");
-    if (!watts) return missing("drop", "the watts of the load");
-    if (!volts) return missing("drop", "the volts of the source");
-    if (!within(*awg, 4, 36)) return outside("gauge", *awg, "4 to 36 AWG");
-    if (!within(*length_m, 0, 1e5)) return outside("length", *length_m, "0 to 100 km");
-    if (!within(*watts, 0, 1000)) return outside("watts", *watts, "0 to 1000 W");
-    if (!within(*volts, 1, 60)) return outside("volts", *volts, "1 to 60 V");
-    const double wanted = pairs.value_or(2);
-    if (wanted != 1 && wanted != 2 && wanted != 4) return outside("pairs", wanted, "1, 2 or 4");
-    const int used = static_cast<int>(wanted);
-    Sum sum;
-    sum.id = SumId::drop;
-    sum.unit = Unit::volt;
-    sum.answer_name = "volts at the load";
-    const Conductor conductor{
-        *awg, clad ? ConductorMaterial::copper_clad_aluminium : ConductorMaterial::copper,
-        ConductorForm::solid};
-    const double ohm = feed_loop_ohm(conductor, *length_m, used, temperature_c, &sum.working);
-    const FeedSolution solved = solve_feed(*volts, {{}, {0, ohm, *watts, 0, 0}});
-    sum.stands = solved.stands;
-    if (!solved.stands) {
-        sum.answer = std::numeric_limits<double>::quiet_NaN();
-        sum.working.push_back({"P at most V² ÷ 4R",
-                               fmt::format("{:g}² ÷ (4 × {:.2f})", *volts, ohm),
-                               *volts * *volts / (4 * ohm), Unit::watt, source::ohms_law});
-        return sum;
-    }
-    sum.answer = solved.volts[1];
-    sum.working.push_back(
-        {"V = (V0 + √(V0² − 4 R P)) ÷ 2",
-         fmt::format("({0:g} + √({0:g}² − 4 × {1:.2f} × {2:g})) ÷ 2", *volts, ohm, *watts),
-         sum.answer, Unit::volt, source::ohms_law});
-    sum.working.push_back({"the source gives",
-                           fmt::format("{:g} V × {:.3f} A", *volts, solved.source_a),
-                           solved.source_w, Unit::watt, source::ohms_law});
-    return sum;
-}
-
 // Gauge, pairs and temperature of a feed over category cable.
 struct FeedWords {
     Conductor conductor;
@@ -211,6 +164,44 @@ Result<FeedWords> feed_words(Reader& read, const char* sum) {
                        clad ? ConductorMaterial::copper_clad_aluminium : ConductorMaterial::copper,
                        ConductorForm::solid};
     return words;
+}
+
+Result<Sum> drop(Reader& read) {
+    const Result<FeedWords> words = feed_words(read, "drop");
+    if (!words) return words.error();
+    const auto length_m = read.quantity(Unit::metre);
+    const auto watts = read.quantity(Unit::watt);
+    const auto volts = read.quantity(Unit::volt);
+    if (!length_m) return missing("drop", "a length");
+    if (!watts) return missing("drop", "the watts of the load");
+    if (!volts) return missing("drop", "the volts of the source");
+    if (!within(*length_m, 0, 1e5)) return outside("length", *length_m, "0 to 100 km");
+    if (!within(*watts, 0, 1000)) return outside("watts", *watts, "0 to 1000 W");
+    if (!within(*volts, 1, 60)) return outside("volts", *volts, "1 to 60 V");
+    Sum sum;
+    sum.id = SumId::drop;
+    sum.unit = Unit::volt;
+    sum.answer_name = "volts at the load";
+    const double ohm = feed_loop_ohm(words->conductor, *length_m, words->pairs,
+                                     words->temperature_c, &sum.working);
+    const FeedSolution solved = solve_feed(*volts, {{}, {0, ohm, *watts, 0, 0}});
+    sum.stands = solved.stands;
+    if (!solved.stands) {
+        sum.answer = std::numeric_limits<double>::quiet_NaN();
+        sum.working.push_back({"P at most V² ÷ 4R",
+                               fmt::format("{:g}² ÷ (4 × {:.2f})", *volts, ohm),
+                               *volts * *volts / (4 * ohm), Unit::watt, source::ohms_law});
+        return sum;
+    }
+    sum.answer = solved.volts[1];
+    sum.working.push_back(
+        {"V = (V0 + √(V0² − 4 R P)) ÷ 2",
+         fmt::format("({0:g} + √({0:g}² − 4 × {1:.2f} × {2:g})) ÷ 2", *volts, ohm, *watts),
+         sum.answer, Unit::volt, source::ohms_law});
+    sum.working.push_back({"the source gives",
+                           fmt::format("{:g} V × {:.3f} A", *volts, solved.source_a),
+                           solved.source_w, Unit::watt, source::ohms_law});
+    return sum;
 }
 
 // Farthest length over which a load still gets its least volts: R = V (V0 - V) / P.
