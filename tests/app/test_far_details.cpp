@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Details, settings and list of what lies beyond copper, typed with units into the real window.
+#include "app/plan/plan_hit.h"
 #include "app/runs/run_model.h"
 #include "app/shell/settings_dialog.h"
 #include "app/strip/strip_view.h"
@@ -181,4 +182,27 @@ TEST_CASE("the strip of a fibre shows light, that of a radio its path or the who
         INFO(spot.name.toStdString());
         CHECK_FALSE(spot.working().empty());
     }
+}
+
+TEST_CASE("a radio is turned by the handle of its beam, and back by undo", "[window][rule-6]") {
+    Driver d;
+    d.window().open_demo();
+    d.document().select("RA1");
+    QCoreApplication::processEvents();  // a layout that is still due moves the plan
+    const Device before = *find_device(d.document().site(), "RA1");
+    CHECK_FALSE(before.azimuth_deg);
+    const double margin_db =
+        check_of(*d.document().assessment().run("K16"), CheckId::radio_fade_margin).value;
+    const int beam = beam_of_selected(d.document());
+    REQUIRE(beam >= 0);
+    const QPointF handle = beam_handle(d.document(), d.plan()->map(), beam);
+    // Straight up on the plan: far off the light on the breakwater.
+    d.drag(d.plan(), handle, d.on_plan("RA1") - QPointF(0, 80));
+    REQUIRE(find_device(d.document().site(), "RA1")->azimuth_deg);
+    CHECK(std::abs(*find_device(d.document().site(), "RA1")->azimuth_deg) < 3);
+    CHECK(check_of(*d.document().assessment().run("K16"), CheckId::radio_fade_margin).value <
+          margin_db - 10);
+    CHECK(find_device(d.document().site(), "RA1")->at == before.at);
+    d.trigger("undo");
+    CHECK(*find_device(d.document().site(), "RA1") == before);
 }

@@ -51,7 +51,7 @@ TEST_CASE("keyboard only: from the start page to a proposed run", "[window][keyb
     d.key(d.plan(), Qt::Key_Return);
     REQUIRE(d.document().assessment().runs.size() == 1);
     CHECK_FALSE(d.document().assessment().runs.front().connected);
-    CHECK(d.plan()->refusal().contains("Choose a way"));
+    CHECK(d.plan()->refusal().contains("No cable of its own reaches K01"));
     d.trigger("undo");
     CHECK(d.document().assessment().runs.empty());
     d.plan()->setFocus();

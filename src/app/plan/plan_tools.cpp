@@ -47,7 +47,7 @@ void PlanView::add_camera(Point at) {
         const RunAssessment* run = document_.assessment().run(id);
         if (run && !run->connected && !document_.site().links.empty()) {
             emit document_.refused(
-                tr("No cable of its own reaches %1. Choose a way on the right.").arg(q(id)));
+                tr("No cable of its own reaches %1. Press Y for its ways.").arg(q(id)));
         }
     }
 }
