@@ -61,6 +61,9 @@ std::string unexpected_text(const Check& check, const TextContext& context) {
         case Note::other_volts:
             return fmt::format("{} gives {} that is always on to {}, which is not made for it",
                                check.other, volts, check.subject);
+        case Note::on_behind_repeater:
+            return fmt::format("{} passes PoE on, always on, into {}, which takes no power",
+                               check.other, check.subject);
         case Note::takes_no_power:
             return fmt::format("{} puts {} that is always on into {}, which takes no power",
                                check.other, volts, check.subject);
@@ -100,6 +103,27 @@ std::string mains_text(const Check& check, const TextContext& context) {
             return fmt::format("{} needs mains, {} has solar only", check.subject,
                                place_name(check));
         default: return fmt::format("No mains for {} at {}", check.subject, place_name(check));
+    }
+}
+
+std::string practice_text(const Check& check, const TextContext& context) {
+    const auto quantity = [&](double value) { return shown(value, check.unit, context.units); };
+    switch (check.note) {
+        case Note::large_load:
+            return fmt::format("{} carries {}: this site keeps more than {} off category cable",
+                               check.subject, quantity(check.value), quantity(check.limit));
+        case Note::large_picture:
+            return fmt::format("{:.1f} megapixels over {} at 10 Mb/s: this site allows {:.1f}",
+                               check.value, check.subject, check.limit);
+        case Note::passive_feed:
+            return fmt::format("Port {} feeds without asking: this site allows no such feed",
+                               check.subject);
+        case Note::radio_near:
+            return fmt::format("{} spans {} by radio: this site wants cable up to {}",
+                               check.subject, quantity(check.value), quantity(check.limit));
+        default:
+            return fmt::format("Port {} feeds it: this site feeds cameras from the {}",
+                               check.subject, check.other);
     }
 }
 
@@ -158,6 +182,14 @@ std::string far_sentence(const Check& check, const TextContext& context) {
                                      check.subject, quantity(check.value), quantity(check.limit));
         case CheckId::unexpected_power: return unexpected_text(check, context);
         case CheckId::beyond_standard: return beyond_text(check);
+        case CheckId::site_practice: return practice_text(check, context);
+        case CheckId::arriving_power:
+            if (check.note == Note::collapses || check.parts.empty())
+                return fmt::format("The line collapses before {}", check.subject);
+            return fmt::format("{} takes {}{} over {}: of port {} the maker says {} arrives",
+                               check.subject, quantity(check.value), when(check),
+                               shown(check.parts[0], Unit::metre, context.units), check.other,
+                               quantity(check.limit));
         case CheckId::pair_alternative:
             return fails ? fmt::format("Port {} feeds the pairs that {} does not pass on",
                                        check.subject, check.other)
@@ -358,6 +390,7 @@ std::string figures(const Check& check, const TextContext& context) {
         case CheckId::transceiver_pair:
         case CheckId::unexpected_power:
         case CheckId::beyond_standard:
+        case CheckId::site_practice:
         case CheckId::dc_polarity:
         case CheckId::pair_alternative:
         case CheckId::mains_at_place:
@@ -438,6 +471,12 @@ std::string reason(const Check& check, const TextContext& context) {
         case Note::two_pairs: return "split the load, or run a cable of its own";
         case Note::not_for_burial: return check.subject + " needs a direct burial cable";
         case Note::unit_unprotected: return "all that hang on it go with it";
+        case Note::on_behind_repeater: return "turn PoE off on the far side of the last repeater";
+        case Note::large_load: return "feed it over conductors of its own, or on the spot";
+        case Note::large_picture: return "a smaller picture, or another way";
+        case Note::passive_feed:
+        case Note::radio_near:
+        case Note::other_feed: return "set for this site under Practice";
         case Note::large_on_generator: return "a backup bridges the gaps of a generator";
         case Note::none: break;
     }

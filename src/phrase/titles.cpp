@@ -45,6 +45,8 @@ std::string title(CheckId check) {
         case CheckId::unexpected_power: return "Power where none is expected";
         case CheckId::beyond_standard: return "By the standard";
         case CheckId::radio_far_ends: return "Far ends of radio";
+        case CheckId::arriving_power: return "Power that arrives";
+        case CheckId::site_practice: return "By this site's own rules";
     }
     return "";
 }

@@ -26,7 +26,17 @@ std::string remedy_title(const Proposal& proposal, const TextContext& context) {
         case RemedyKind::assign_ports: return "Runs assigned anew";
         case RemedyKind::set_priorities: return "Priorities by importance";
         case RemedyKind::larger_backup: return kind_name(context, detail);
-        case RemedyKind::another_way: return "Another way";
+        case RemedyKind::lower_picture: return fmt::format("Lower the picture: {}", detail);
+        case RemedyKind::flip_alternative:
+            return fmt::format("Power on the other pairs: {}", detail);
+        case RemedyKind::power_off_beyond: return fmt::format("PoE off at {}", detail);
+        case RemedyKind::power_on: return fmt::format("PoE on at {}", detail);
+        case RemedyKind::raise_antenna: return fmt::format("Raise the antenna: {}", detail);
+        case RemedyKind::turn_antenna: return fmt::format("Turn the antenna: {}", detail);
+        case RemedyKind::lower_transmit: return fmt::format("Send with less power: {}", detail);
+        case RemedyKind::own_channel: return fmt::format("A channel of its own: {}", detail);
+        case RemedyKind::stronger_injector: return kind_name(context, detail);
+        case RemedyKind::raise_priority: return fmt::format("Port {} critical", detail);
     }
     return "";
 }

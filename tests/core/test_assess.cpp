@@ -442,5 +442,12 @@ TEST_CASE("judge: sides, keep lines and rounding", "[assess]") {
     CHECK(verdict(120, 20, Sense::at_least) == Verdict::holds);
     CHECK(verdict(119, 20, Sense::at_least) == Verdict::tight);
     CHECK(verdict(99.9, 20, Sense::at_least) == Verdict::fails);
+    // A line that collapses has no volts to count; nothing else may be without a value.
+    check.note = Note::collapses;
     CHECK(verdict(std::nan(""), 20, Sense::at_least) == Verdict::fails);
+#ifdef NDEBUG
+    check.note = Note::none;
+    CHECK(verdict(std::nan(""), 20, Sense::at_least) == Verdict::unknown);
+    CHECK(verdict(20, std::nan(""), Sense::at_least) == Verdict::unknown);
+#endif
 }

@@ -76,12 +76,16 @@ TEST_CASE("each way is refused for its own reason", "[ways]") {
     const std::vector<Proposal> ptz = ways_at(170, "cam-ptz-ir");
     CHECK(way(ptz, WayId::extenders).decisive.id == CheckId::port_power);
 
-    // No port of the class at all.
+    // No port of the class at all: an injector beside the switch has one.
     const std::vector<Proposal> none =
         propose_ways(site_at(60, "cam-ptz-60w"), shipped_catalogue(), "K01");
-    CHECK(way(none, WayId::extra_reach_cable).cannot == Cannot::no_free_port);
-    // An injector beside the switch has one.
-    CHECK(way(none, WayId::direct_copper).built);
+    for (WayId id : {WayId::direct_copper, WayId::extra_reach_cable, WayId::extender_pair}) {
+        INFO(id_of(id));
+        REQUIRE(way(none, id).built);
+        const auto& added = way(none, id).change.devices;
+        CHECK(std::any_of(added.begin(), added.end(),
+                          [](const Device& unit) { return unit.kind == "inj-90"; }));
+    }
     const std::vector<Proposal> no_long =
         propose_ways(site_at(60, "cam-fixed-2mp", School::maker_rated, "sw-24-at-370"),
                      shipped_catalogue(), "K01");

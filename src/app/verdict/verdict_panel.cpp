@@ -260,10 +260,7 @@ void VerdictPanel::fill_unit(const std::string& device) {
                              : unit_sentence(*unit, document_.text())));
     add_checks(checks);
     if (unit) add_counts(*unit);
-    const bool can_better = std::any_of(checks.begin(), checks.end(), [](const Check& check) {
-        return check.verdict != Verdict::holds && !check.remedies.empty();
-    });
-    if (can_better && !document_.previewing()) ways_timer_.start();
+    if (unit_can_be_mended(checks) && !document_.previewing()) ways_timer_.start();
 }
 
 // How much it gives by each way of counting, what room is left, where its data is fullest.

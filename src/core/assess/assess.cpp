@@ -115,6 +115,21 @@ Verdict worst_of(const std::vector<Check>& checks) {
     return worst;
 }
 
+}  // namespace
+
+std::optional<Check> refusal(const SwitchAssessment& unit, std::string_view port) {
+    if (std::find(unit.refused.begin(), unit.refused.end(), port) == unit.refused.end())
+        return std::nullopt;
+    for (Check check : unit.checks) {
+        if (check.id != CheckId::port_refused || check.verdict != Verdict::fails) continue;
+        check.other = port;
+        return check;
+    }
+    return std::nullopt;
+}
+
+namespace {
+
 // A run whose port the unit leaves without power fails with what the unit says of it.
 void take_over_refusals(const Network& net, Assessment& out) {
     std::vector<const SwitchAssessment*> by_device(net.kinds.size(), nullptr);
@@ -128,14 +143,9 @@ void take_over_refusals(const Network& net, Assessment& out) {
         const PortAt source = net.runs[i].source;
         const SwitchAssessment* unit =
             source.device >= 0 ? by_device[static_cast<std::size_t>(source.device)] : nullptr;
-        if (unit && !unit->refused.empty() &&
-            std::find(unit->refused.begin(), unit->refused.end(), net.port(source).id) !=
-                unit->refused.end()) {
-            for (const Check& check : unit->checks) {
-                if (check.id != CheckId::port_refused || check.verdict != Verdict::fails) continue;
-                run.checks.push_back(check);
-                run.checks.back().other = net.port(source).id;
-            }
+        if (unit) {
+            if (auto refused = refusal(*unit, net.port(source).id))
+                run.checks.push_back(std::move(*refused));
         }
         run.verdict = worst_of(run.checks);
     }

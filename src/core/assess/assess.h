@@ -64,6 +64,9 @@ struct SwitchAssessment {
     std::vector<std::string> refused;   // ports without power after everything started at once
 };
 
+// port-refused of one port, where the unit leaves it without power.
+std::optional<Check> refusal(const SwitchAssessment& unit, std::string_view port);
+
 struct Summary {
     int holds = 0, tight = 0, fails = 0, unknown = 0;
 };
@@ -167,7 +170,10 @@ struct LinkReach {
 LinkReach link_reach(const Network& net, const NetLink& link, Condition condition,
                      Working* working = nullptr);
 
-// link-length of one link in one condition, without remedies.
+// Whether somebody noted that such a link, as long or longer, fed so many watts.
+bool seen_to_feed(const Network& net, const NetLink& link, double load_w);
+
+// link-length of one link in one condition.
 Check link_length_check(const Network& net, const NetLink& link, Condition condition, bool working);
 
 }  // namespace ovant

@@ -111,7 +111,6 @@ Check backup_time(const Network& net, const Backup& backup, const Assessment& as
         check.verdict = Verdict::fails;
         check.note = Note::overloaded;
     }
-    check.remedies = {RemedyKind::larger_backup};
     return check;
 }
 

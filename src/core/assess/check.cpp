@@ -2,6 +2,7 @@
 #include "core/assess/check.h"
 
 #include <algorithm>
+#include <cassert>
 #include <cmath>
 
 namespace ovant {
@@ -47,6 +48,8 @@ std::string_view id_of(CheckId check) {
         case CheckId::unexpected_power: return "unexpected-power";
         case CheckId::beyond_standard: return "beyond-standard";
         case CheckId::radio_far_ends: return "radio-far-ends";
+        case CheckId::arriving_power: return "arriving-power";
+        case CheckId::site_practice: return "site-practice";
     }
     return "";
 }
@@ -80,7 +83,11 @@ void judge(Check& check, double keep) {
     check.margin = room(check.limit);
     // Rounding of the arithmetic, not leniency: a value on the limit is inside it.
     const double slack = 1e-9 * std::max(1.0, std::abs(check.limit));
-    if (!(check.margin >= -slack)) {
+    const bool counted = !std::isnan(check.margin) && !std::isnan(keep);
+    assert((counted || check.note == Note::collapses) && "a verdict on nothing");
+    if (!counted && check.note != Note::collapses) {
+        check.verdict = Verdict::unknown;
+    } else if (!(check.margin >= -slack)) {
         check.verdict = Verdict::fails;
     } else {
         check.verdict = room(check.keep_line) >= -slack ? Verdict::holds : Verdict::tight;

@@ -49,9 +49,11 @@ enum class CheckId {
     recorder_input,
     unexpected_power,
     beyond_standard,
-    radio_far_ends
+    radio_far_ends,
+    arriving_power,
+    site_practice
 };
-inline constexpr int check_count = static_cast<int>(CheckId::radio_far_ends) + 1;
+inline constexpr int check_count = static_cast<int>(CheckId::site_practice) + 1;
 // The stable id used in files and on the command line: "camera-voltage".
 std::string_view id_of(CheckId check);
 
@@ -107,33 +109,25 @@ enum class Note {
     generator,
     solar_only,
     panel_too_small,
-    overloaded,         // more than it can give at all
-    takes_no_power,     // an always-on feed reaches a socket that takes none
-    other_volts,        // an always-on feed of volts the socket is not made for
-    passive_into_poe,   // an always-on feed of fitting volts into a socket for PoE
-    both_feed,          // two PoE ports face each other: neither feeds the other
-    passes_power_on,    // standard only: power goes through a unit that is no PSE
-    own_line,           // standard only: a line code other than Ethernet
-    shared_cable,       // standard only: two channels in one cable
-    two_pairs,          // the load needs four pairs, the way has two
-    not_for_burial,     // lies in the ground
-    unit_unprotected,   // an active unit between two outdoor lengths
-    not_promised,       // the camera runs on these volts, nobody promises it
-    large_on_generator  // motors and heaters on a generator
-};
-
-// What could mend it; core/choose builds it and says whether it holds.
-enum class RemedyKind {
-    solid_copper,
-    add_protectors,
-    turn_long_setting_on,
-    turn_long_setting_off,
-    move_port,
-    fit_enclosure,
-    another_way,
-    assign_ports,
-    set_priorities,
-    larger_backup
+    overloaded,          // more than it can give at all
+    takes_no_power,      // an always-on feed reaches a socket that takes none
+    other_volts,         // an always-on feed of volts the socket is not made for
+    passive_into_poe,    // an always-on feed of fitting volts into a socket for PoE
+    both_feed,           // two PoE ports face each other: neither feeds the other
+    passes_power_on,     // standard only: power goes through a unit that is no PSE
+    own_line,            // standard only: a line code other than Ethernet
+    shared_cable,        // standard only: two channels in one cable
+    two_pairs,           // the load needs four pairs, the way has two
+    not_for_burial,      // lies in the ground
+    unit_unprotected,    // an active unit between two outdoor lengths
+    not_promised,        // the camera runs on these volts, nobody promises it
+    large_on_generator,  // motors and heaters on a generator
+    on_behind_repeater,  // PoE that a repeater asked for is always on behind it
+    large_load,          // site's own rule: large loads on a cable of their own
+    large_picture,       // site's own rule: pixels at 10 Mb/s
+    passive_feed,        // site's own rule: no feed that does not ask
+    radio_near,          // site's own rule: no radio over so little
+    other_feed           // site's own rule: cameras on a switch, or on the recorder
 };
 
 struct Check {
@@ -154,7 +148,6 @@ struct Check {
                                 // not-connected: class and Mb/s the camera needs
     Source source;
     Working working;
-    std::vector<RemedyKind> remedies;
 };
 
 // Fills margin, keep_line and verdict. `keep` is absolute, in the check's unit, >= 0.

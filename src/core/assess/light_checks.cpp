@@ -29,7 +29,6 @@ void pair_check(RunBench& bench, const NetLink& link, Note note) {
     Check check = plain_check(CheckId::transceiver_pair, link.link->id, source::optic_pair);
     check.note = note;
     if (note != Note::none) check.verdict = Verdict::fails;
-    check.remedies = {RemedyKind::another_way};
     bench.offer(std::move(check));
 }
 
@@ -53,7 +52,6 @@ void light(RunBench& bench, const NetLink& link, const OpticFacts& from, const O
                                  Unit::decibel, source::optic_levels});
     }
     judge(check, bench.keep().light_db);
-    check.remedies = {RemedyKind::another_way};
     bench.offer(std::move(check));
 
     Check most =
@@ -65,7 +63,6 @@ void light(RunBench& bench, const NetLink& link, const OpticFacts& from, const O
                                 most.value, Unit::decibel_milliwatt, source::optic_levels});
     }
     judge(most, 0);
-    most.remedies = {RemedyKind::another_way};
     bench.offer(std::move(most));
 }
 

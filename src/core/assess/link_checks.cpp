@@ -58,10 +58,12 @@ private:
                 most = most == 0 ? in_line->most_in_chain : std::min(most, in_line->most_in_chain);
             }
         }
+        const int allowed = net_.site->settings.practice.longest_chain;
+        const bool own_rule = allowed > 0 && count > 0 && (most == 0 || allowed < most);
+        if (own_rule) most = allowed;
         if (most == 0) return;
         Check check = start(CheckId::chain_count, bench_.out.camera, count, most, Unit::count,
-                            Sense::at_most, source::maker);
-        check.remedies = {RemedyKind::another_way};
+                            Sense::at_most, own_rule ? source::site_setting : source::maker);
         judge(check, 0);
         offer(std::move(check));
     }
@@ -71,20 +73,36 @@ private:
         if (medium == Medium::radio || medium == Medium::dc) return;  // other checks judge those
         for (Condition condition : bench_.conditions) {
             Check check = link_length_check(net_, laid, condition, options_.working);
-            check.remedies = {RemedyKind::turn_long_setting_on, RemedyKind::another_way};
             offer(std::move(check));
         }
+    }
+
+    // Everybody on the wiring of one head unit shares its rate.
+    double shared_load_mbps(const NetLink& laid) const {
+        if (laid.medium() != Medium::mains_wiring) return laid.load_mbps;
+        double most_mbps = laid.load_mbps;
+        for (PortAt end : {laid.a, laid.b}) {
+            double sum_mbps = 0;
+            for (int number : net_.link_on[static_cast<std::size_t>(end.device)]) {
+                if (number < 0) continue;
+                const NetLink& other = net_.links[static_cast<std::size_t>(number)];
+                if (other.medium() == Medium::mains_wiring) sum_mbps += other.load_mbps;
+            }
+            most_mbps = std::max(most_mbps, sum_mbps);
+        }
+        return most_mbps;
     }
 
     void link_rate(const NetLink& laid) {
         if (laid.medium() == Medium::radio) return;  // radio-airtime
         const LinkReach reach = link_reach(net_, laid, bench_.conditions.front());
-        Check check = start(CheckId::link_rate, laid.link->id, laid.load_mbps, reach.rate_mbps,
+        const double load_mbps = shared_load_mbps(laid);
+        Check check = start(CheckId::link_rate, laid.link->id, load_mbps, reach.rate_mbps,
                             Unit::megabit_per_second, Sense::at_most, source::throughput_margin);
         if (options_.working) {
             camera_bit_rate_mbps(net_.device(run_.camera), net_.kind(run_.camera), &check.working);
-            if (laid.load_mbps > net_.bit_rate_mbps[bench_.index]) {
-                check.working.push_back({"sum of the cameras on this link", "", laid.load_mbps,
+            if (load_mbps > net_.bit_rate_mbps[bench_.index]) {
+                check.working.push_back({"sum of the cameras on this link", "", load_mbps,
                                          Unit::megabit_per_second, source::bit_rate_estimate});
             }
         }
@@ -95,8 +113,6 @@ private:
             check.note = Note::unsure_rate;
             check.source = source::try_on_site;
         }
-        check.remedies = {RemedyKind::turn_long_setting_off, RemedyKind::move_port,
-                          RemedyKind::another_way};
         offer(std::move(check));
     }
 
@@ -117,7 +133,6 @@ private:
             check.other = port_name(neighbour);
         }
         judge(check, long_setting_rate_mbps * keep().data_share);
-        check.remedies = {RemedyKind::turn_long_setting_off, RemedyKind::move_port};
         offer(std::move(check));
     }
 
@@ -134,11 +149,9 @@ private:
         if (cable.conductor.material == ConductorMaterial::copper_clad_aluminium) {
             check.verdict = Verdict::fails;
             check.note = Note::copper_clad;
-            check.remedies = {RemedyKind::solid_copper};
         } else if (cable.conductor.form == ConductorForm::stranded) {
             check.verdict = Verdict::tight;
             check.note = Note::stranded;
-            check.remedies = {RemedyKind::solid_copper};
         }
         offer(std::move(check));
     }
@@ -165,7 +178,6 @@ private:
                 bench_.working(check));
             judge(check, 0);
             if (laid.cable->cable->steel_core) check.note = Note::steel_core;
-            check.remedies = {RemedyKind::another_way};
             offer(std::move(check));
         }
     }
@@ -201,7 +213,6 @@ private:
             check.note = Note::unit_unprotected;
             check.other = bare_unit;
         }
-        check.remedies = {RemedyKind::add_protectors};
         offer(std::move(check));
     }
 
@@ -212,7 +223,6 @@ private:
                 plain_check(CheckId::beyond_standard, std::move(subject), source::channel_standard);
             check.verdict = Verdict::fails;
             check.note = note;
-            check.remedies = {RemedyKind::another_way};
             offer(std::move(check));
         };
         for (int unit : bench_.units()) {
@@ -253,17 +263,14 @@ private:
                               net_.device(laid.b.device).at, laid.medium())) {
                 check.verdict = Verdict::fails;
                 check.note = Note::crosses_water;
-                check.remedies = {RemedyKind::another_way};
             } else if (laid.in_ground && laid.cable->rating < Surroundings::wet) {
                 check.verdict = Verdict::fails;
                 check.note = Note::not_for_burial;
-                check.remedies = {RemedyKind::another_way};
             } else if (laid.cable->rating < laid.surroundings) {
                 check.verdict =
                     laid.cable->rating == Surroundings::indoor ? Verdict::fails : Verdict::tight;
                 check.note = laid.cable->rating == Surroundings::indoor ? Note::cable_indoor_outside
                                                                         : Note::not_for_wet;
-                check.remedies = {RemedyKind::another_way};
             }
             offer(std::move(check));
         }
@@ -281,7 +288,6 @@ private:
         if (rating < here) {
             check.verdict = rating == Surroundings::indoor ? Verdict::fails : Verdict::tight;
             check.note = rating == Surroundings::indoor ? Note::indoor_outside : Note::not_for_wet;
-            check.remedies = {RemedyKind::fit_enclosure};
         } else if (here != Surroundings::indoor &&
                    surroundings_c(net_, number, Condition::coldest_night) <
                        kind.min_temperature_c) {

@@ -19,6 +19,24 @@ double rated_length_m(const std::vector<RatedReach>& table, double rate_mbps) {
     return longest_m;
 }
 
+// The best rate of a table at this length; 0 past its last.
+double rated_rate_mbps(const std::vector<RatedReach>& table, double length_m) {
+    double best_mbps = 0;
+    for (const RatedReach& entry : table) {
+        if (length_m <= entry.length_m) best_mbps = std::max(best_mbps, entry.rate_mbps);
+    }
+    return best_mbps;
+}
+
+// Every note of such a link having worked: of the cable, of the units at its ends, of the run.
+template <class Use>
+void for_each_seen(const Network& net, const NetLink& link, Use use) {
+    for (const auto* notes : {&link.cable->cable->proven, &net.kind(link.a.device).proven,
+                              &net.kind(link.b.device).proven, &link.link->proven}) {
+        for (const SeenToWork& note : *notes) use(note);
+    }
+}
+
 void state(Working* working, const char* what, double length_m, Source source) {
     if (working) working->push_back({what, "", length_m, Unit::metre, source});
 }
@@ -88,6 +106,7 @@ double channel_beyond_m(const Network& net, PortAt end, std::string lane, std::s
         const PortAt out{end.device, static_cast<int>(i)};
         const PortKind& port = unit.ports[i];
         if (out == end || port.medium != Medium::twisted_pair || net.link_at(out) < 0) continue;
+        if (unit.category == Category::injector && port.lane != entered.lane) continue;
         if (unit.category == Category::combiner) {
             // From a channel only on to the shared cable, from there only to a channel.
             if (entered.lane.empty() == port.lane.empty()) continue;
@@ -166,8 +185,15 @@ LinkReach link_reach(const Network& net, const NetLink& link, Condition conditio
         reach.long_setting = reach.long_setting || net.long_setting_on(end);
         const auto& in_line = net.kind(end.device).in_line;
         if (!in_line) continue;
-        reach.rate_mbps = std::min(reach.rate_mbps, in_line->hop_rate_mbps);
-        in_line_m = std::max(in_line_m, in_line->hop_reach_m);
+        if (in_line->hops.empty()) {
+            reach.rate_mbps = std::min(reach.rate_mbps, in_line->hop_rate_mbps);
+            in_line_m = std::max(in_line_m, in_line->hop_reach_m);
+            continue;
+        }
+        const double hop_mbps = rated_rate_mbps(in_line->hops, link.length_m);
+        reach.rate_mbps =
+            std::min(reach.rate_mbps, hop_mbps > 0 ? hop_mbps : in_line->hops.back().rate_mbps);
+        for (const RatedReach& hop : in_line->hops) in_line_m = std::max(in_line_m, hop.length_m);
     }
     if (reach.long_setting) reach.rate_mbps = std::min(reach.rate_mbps, long_setting_rate_mbps);
     reach.limit_m = standard_solid_limit_m(
@@ -184,11 +210,7 @@ LinkReach link_reach(const Network& net, const NetLink& link, Condition conditio
         state(working, what, length_m, source);
     };
     // The heavier cable is rated for less rate further out: the link runs at what it allows there.
-    double cable_rate_mbps = 0;
-    for (const RatedReach& entry : cable.rated) {
-        if (link.length_m <= entry.length_m)
-            cable_rate_mbps = std::max(cable_rate_mbps, entry.rate_mbps);
-    }
+    const double cable_rate_mbps = rated_rate_mbps(cable.rated, link.length_m);
     if (!cable.rated.empty() && link.length_m > reach.limit_m) {
         const double slowest_mbps = cable.rated.back().rate_mbps;
         reach.rate_mbps =
@@ -201,13 +223,24 @@ LinkReach link_reach(const Network& net, const NetLink& link, Condition conditio
         consider(long_setting_reach_m, "reach of the long setting", source::long_setting);
     }
     if (settings.school == School::field_proven) {
-        reach.proven_m = rated_length_m(cable.proven, reach.rate_mbps);
+        for_each_seen(net, link, [&](const SeenToWork& note) {
+            if (note.rate_mbps >= reach.rate_mbps)
+                reach.proven_m = std::max(reach.proven_m, note.length_m);
+        });
         if (reach.proven_m > reach.limit_m) {
             state(working, "seen to work, past the stated limit", reach.proven_m,
                   source::field_proven);
         }
     }
     return reach;
+}
+
+bool seen_to_feed(const Network& net, const NetLink& link, double load_w) {
+    bool seen = false;
+    for_each_seen(net, link, [&](const SeenToWork& note) {
+        seen = seen || (note.load_w >= load_w && note.load_w > 0 && note.length_m >= link.length_m);
+    });
+    return seen;
 }
 
 Check link_length_check(const Network& net, const NetLink& link, Condition condition,

@@ -190,7 +190,7 @@ Run walk(const Network& net, int camera) {
         run.outs.push_back(out);
         run.length_m += net.links[static_cast<std::size_t>(link)].length_m;
         const Kind& unit = net.kind(out.device);
-        const int towards = net.towards[static_cast<std::size_t>(out.device)];
+        const int towards = onward_to_recorder(net, out);
         // The head end's own patching is no part of a run.
         if (plugs_into_mains(unit) && (towards < 0 || net.at_head_end(out.device))) break;
         int next = across_lanes(unit, out.port, lane);
@@ -208,27 +208,28 @@ Run walk(const Network& net, int camera) {
 void add_load(Network& net, Run& run, double rate_mbps) {
     for (int link : run.links) net.links[static_cast<std::size_t>(link)].load_mbps += rate_mbps;
     if (run.outs.empty()) return;
-    int device = run.outs.front().device;
+    PortAt at = run.outs.front();
     for (std::size_t steps = 0; steps < net.links.size(); ++steps) {
-        const int port = net.towards[static_cast<std::size_t>(device)];
-        const int link = port < 0 ? -1 : net.link_at({device, port});
-        run.root = device;
+        const int port = onward_to_recorder(net, at);
+        const int link = port < 0 ? -1 : net.link_at({at.device, port});
+        run.root = at.device;
         if (link < 0) return;
         net.links[static_cast<std::size_t>(link)].load_mbps += rate_mbps;
         run.upstream.push_back(link);
-        device = net.across({device, port}).device;
+        at = net.across({at.device, port});
     }
 }
 
-// Follows every always-on feed through what passes power on.
+// Follows every feed that is always on through what passes power on: a passive one from its port,
+// PoE from behind the first repeater, which asked for it and then passes it on unasked.
 void find_passive_ends(Network& net) {
     for (std::size_t i = 0; i < net.kinds.size(); ++i) {
         const Kind& kind = *net.kinds[i];
         for (std::size_t k = 0; k < kind.ports.size(); ++k) {
             const PortAt from{static_cast<int>(i), static_cast<int>(k)};
-            if (kind.ports[k].role != PortRole::pse || kind.ports[k].power != PowerKind::passive)
-                continue;
-            PassiveEnd end{from, {}, {}};
+            if (kind.ports[k].role != PortRole::pse) continue;
+            const bool passive = kind.ports[k].power == PowerKind::passive;
+            PassiveEnd end{from, {}, {}, {}};
             std::string lane;
             PortAt out = from;
             while (out.port >= 0 && net.link_at(out) >= 0 && !net.power_off(out) &&
@@ -240,14 +241,31 @@ void find_passive_ends(Network& net) {
                 end.at = in;
                 if (net.port(in).role != PortRole::pass || net.power_off(in)) break;
                 out = {in.device, passed_on_at(net.kind(in.device), in.port, lane)};
+                const auto& in_line = net.kind(in.device).in_line;
+                if (in_line && in_line->own_draw_w > 0) end.passed_by = out;
             }
-            if (end.at.device >= 0 && net.port(end.at).role != PortRole::pass)
+            if (end.at.device < 0 || net.port(end.at).role == PortRole::pass) continue;
+            const PortKind& at = net.port(end.at);
+            const bool meant = at.role == PortRole::pd && at.power == PowerKind::poe;
+            if (passive || (end.passed_by.device >= 0 && !meant))
                 net.passive_ends.push_back(std::move(end));
         }
     }
 }
 
 }  // namespace
+
+int onward_to_recorder(const Network& net, PortAt entered) {
+    const Kind& unit = net.kind(entered.device);
+    if (unit.category == Category::injector && !net.port(entered).lane.empty()) {
+        for (std::size_t i = 0; i < unit.ports.size(); ++i) {
+            if (unit.ports[i].role == PortRole::data &&
+                unit.ports[i].lane == net.port(entered).lane)
+                return static_cast<int>(i);
+        }
+    }
+    return net.towards[static_cast<std::size_t>(entered.device)];
+}
 
 bool carries_power(Medium medium) {
     return medium == Medium::twisted_pair || medium == Medium::composite ||
@@ -309,9 +327,16 @@ CameraDraw camera_draw(const Device& device, const Kind& kind) {
     return kind.camera ? kind.camera->draw : CameraDraw{};
 }
 
+Picture camera_picture(const Device& device, const Kind& kind) {
+    if (device.camera && device.camera->picture) return *device.camera->picture;
+    return kind.camera ? kind.camera->picture : Picture{};
+}
+
 double camera_bit_rate_mbps(const Device& device, const Kind& kind, Working* working) {
     if (device.camera && device.camera->bit_rate_mbps) return *device.camera->bit_rate_mbps;
     if (!kind.camera) return 0;
+    if (device.camera && device.camera->picture)
+        return picture_bit_rate_mbps(*device.camera->picture, working);
     if (kind.camera->bit_rate_mbps) return *kind.camera->bit_rate_mbps;
     return picture_bit_rate_mbps(kind.camera->picture, working);
 }

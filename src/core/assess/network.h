@@ -46,6 +46,7 @@ struct Run {
 struct PassiveEnd {
     PortAt from, at;
     std::vector<int> links;
+    PortAt passed_by;  // the last powered repeater's far port, device -1 if none is on the way
 };
 
 struct Network {
@@ -104,6 +105,10 @@ int channel_joints(const Link& link);
 Network lay_out(const Site& site, const Catalogue& catalogue,
                 const BackgroundLoad& background = {});
 
+// The port of a unit that leads to the recorder for what comes in at `entered`: of a mid-span with
+// several channels the one of the same channel. -1: none.
+int onward_to_recorder(const Network& net, PortAt entered);
+
 // Where power that enters a unit at `from` leaves it unchanged; -1 where it ends. `lane` is the
 // channel it travels in on a cable shared by two, empty elsewhere.
 int passed_on_at(const Kind& kind, int from, std::string& lane);
@@ -114,6 +119,8 @@ bool carries_power(Medium medium);
 bool is_camera(const Device& device, const Catalogue& catalogue);
 // Watts of the camera in one condition, from its settings or its kind.
 CameraDraw camera_draw(const Device& device, const Kind& kind);
+// Its picture as set, or as the kind comes.
+Picture camera_picture(const Device& device, const Kind& kind);
 double camera_bit_rate_mbps(const Device& device, const Kind& kind, Working* working = nullptr);
 
 }  // namespace ovant

@@ -43,7 +43,6 @@ void mains(RunBench& bench, int device) {
             check.parts = {greatest_camera_power_w(draw)};
         }
     }
-    check.remedies = {RemedyKind::another_way};
     bench.offer(std::move(check));
 }
 
@@ -55,7 +54,6 @@ void earths(RunBench& bench) {
             plain_check(CheckId::earth_between_buildings, link.link->id, source::separate_earths);
         check.other = spoken_name(*crossing.from) + " and " + spoken_name(*crossing.to);
         check.verdict = Verdict::tight;
-        check.remedies = {RemedyKind::another_way};
         bench.offer(std::move(check));
     }
 }
@@ -102,7 +100,6 @@ void box_heat(RunBench& bench, int device) {
              check.value, Unit::celsius, source::box_heat});
     }
     judge(check, 0);
-    check.remedies = {RemedyKind::another_way};
     bench.offer(std::move(check));
 }
 
@@ -139,7 +136,6 @@ void solar(RunBench& bench, int device) {
         check.note = Note::panel_too_small;
         check.margin = std::min(check.margin, balance.gained_wh / balance.used_wh - 1);
     }
-    check.remedies = {RemedyKind::another_way};
     bench.offer(std::move(check));
 }
 

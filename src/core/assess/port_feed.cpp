@@ -245,6 +245,35 @@ std::vector<PortFeed> solve_port(const Network& net, PortAt port, const Circumst
     return feeds;
 }
 
+double arrives_w(const std::vector<RatedWatts>& table, double length_m) {
+    std::vector<RatedWatts> sorted = table;
+    std::sort(sorted.begin(), sorted.end(),
+              [](const RatedWatts& a, const RatedWatts& b) { return a.length_m < b.length_m; });
+    const RatedWatts* before = nullptr;
+    for (const RatedWatts& entry : sorted) {
+        if (length_m <= entry.length_m) {
+            if (!before || entry.length_m <= before->length_m) return entry.watts;
+            const double share =
+                (length_m - before->length_m) / (entry.length_m - before->length_m);
+            return before->watts + share * (entry.watts - before->watts);
+        }
+        before = &entry;
+    }
+    return 0;
+}
+
+std::optional<Arriving> arriving(const Network& net, const PortFeed& feed, std::size_t node) {
+    const auto& supply = net.kind(feed.port.device).supply;
+    if (!supply || supply->arrives.empty() || node == 0) return std::nullopt;
+    Arriving out;
+    for (std::size_t at = node; at != 0; at = static_cast<std::size_t>(feed.nodes[at].parent))
+        out.length_m += net.links[static_cast<std::size_t>(feed.points[at].link)].length_m;
+    out.limit_w = arrives_w(supply->arrives, out.length_m);
+    out.watts = feed.solution.stands ? feed.solution.volts[node] * feed.solution.current_a[node]
+                                     : std::nan("");
+    return out;
+}
+
 double coax_loop_ohm(const Network& net, const NetLink& link, double temperature_c,
                      Working* working) {
     const ExistingCable* existing = find_existing(*net.site, link.link->existing);

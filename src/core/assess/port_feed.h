@@ -3,6 +3,7 @@
 // regenerating units to the last camera.
 #pragma once
 
+#include <optional>
 #include <vector>
 
 #include "core/assess/check.h"
@@ -29,6 +30,18 @@ struct PortFeed {
     double watts() const { return solution.stands ? solution.source_w : limit_w; }
     double load_w() const;  // taken by the units on the line, without the cable's loss
 };
+
+// What arrives at a node of a feed, against what the maker of the feeding unit says arrives over so
+// much cable; nothing where the maker has no such table.
+struct Arriving {
+    double watts = 0;  // NaN where the line collapses
+    double limit_w = 0;
+    double length_m = 0;
+};
+std::optional<Arriving> arriving(const Network& net, const PortFeed& feed, std::size_t node);
+// In proportion between two lengths of the table, the first entry's below it, nothing past the
+// last.
+double arrives_w(const std::vector<RatedWatts>& table, double length_m);
 
 // What is switched how at one moment, by device number: watts that cameras take, units without
 // power, ports that are cut off.

@@ -21,6 +21,16 @@ bool clad(const Network& net, const PortFeed& feed) {
     });
 }
 
+// Field-proven only: every length up to the node was seen to feed as much.
+bool seen_to_run(const RunBench& bench, const PortFeed& feed, std::size_t node) {
+    if (bench.net.site->settings.school != School::field_proven) return false;
+    for (std::size_t at = node; at != 0; at = static_cast<std::size_t>(feed.nodes[at].parent)) {
+        const NetLink& link = bench.net.links[static_cast<std::size_t>(feed.points[at].link)];
+        if (!seen_to_feed(bench.net, link, feed.points[node].load_w)) return false;
+    }
+    return true;
+}
+
 // camera-voltage and device-voltage
 void voltage(RunBench& bench, const PortFeed& feed, std::size_t node, Condition condition) {
     const Network& net = bench.net;
@@ -40,11 +50,11 @@ void voltage(RunBench& bench, const PortFeed& feed, std::size_t node, Condition 
     check.by_condition = true;
     check.working = std::move(steps);
     if (bench.options.working) feed_drops(net, feed, node, condition, check.working);
-    judge(check, bench.keep().volts_share * std::max(0.0, feed.source_v - limit));
     if (!feed.solution.stands)
         check.note = Note::collapses;
     else if (net.site->settings.worst_permitted_cable)
         check.note = Note::worst_permitted;
+    judge(check, bench.keep().volts_share * std::max(0.0, feed.source_v - limit));
     if (camera && feed.solution.stands && check.verdict == Verdict::fails) {
         const double off_v = camera_off_below_v(kind, port);
         check.parts = {off_v};
@@ -53,12 +63,13 @@ void voltage(RunBench& bench, const PortFeed& feed, std::size_t node, Condition 
             if (net.site->settings.school == School::field_proven) check.verdict = Verdict::tight;
         }
     }
-    check.remedies = {RemedyKind::move_port, RemedyKind::another_way};
-    if (clad(net, feed)) {
-        if (check.note != Note::not_promised)
-            check.note = feed.solution.stands ? Note::copper_clad : Note::collapses;
-        check.remedies.insert(check.remedies.begin(), RemedyKind::solid_copper);
+    if (camera && check.verdict == Verdict::fails && seen_to_run(bench, feed, node)) {
+        check.verdict = Verdict::tight;
+        check.note = Note::past_stated_limit;
     }
+    const bool told = check.note == Note::not_promised || check.note == Note::past_stated_limit;
+    if (clad(net, feed) && !told)
+        check.note = feed.solution.stands ? Note::copper_clad : Note::collapses;
     bench.offer(std::move(check));
 }
 
@@ -78,9 +89,8 @@ void port_power(RunBench& bench, const PortFeed& feed, Condition condition) {
                                              feed.solution.source_w - feed.load_w()),
                                  feed.solution.source_w, Unit::watt, source::ohms_law});
     }
-    judge(check, feed.limit_w * bench.keep().power_share);
     if (!feed.solution.stands) check.note = Note::collapses;
-    check.remedies = {RemedyKind::move_port, RemedyKind::another_way};
+    judge(check, feed.limit_w * bench.keep().power_share);
     bench.offer(std::move(check));
 }
 
@@ -101,9 +111,8 @@ void pair_current(RunBench& bench, const PortFeed& feed, Condition condition) {
                                              feed.source_v, pairsets),
                                  check.value, Unit::ampere, source::ohms_law});
     }
-    judge(check, 0);
     if (!feed.solution.stands) check.note = Note::collapses;
-    check.remedies = {RemedyKind::another_way};
+    judge(check, 0);
     bench.offer(std::move(check));
 }
 
@@ -126,7 +135,6 @@ void port_class(RunBench& bench, const PortFeed& feed) {
                 {"the port must give", "", limits->pse_w, Unit::watt, source::poe_class_table});
         }
     }
-    check.remedies = {RemedyKind::move_port};
     bench.offer(std::move(check));
 }
 
@@ -149,7 +157,6 @@ void dc_voltage(RunBench& bench, const PortFeed& feed, std::size_t node) {
         check.verdict = Verdict::fails;
         check.note = Note::no_signature;
     }
-    check.remedies = {RemedyKind::another_way};
     bench.offer(std::move(check));
 }
 
@@ -162,7 +169,6 @@ void dc_polarity(RunBench& bench, const PortFeed& feed, std::size_t node) {
                               source::maker);
     check.other = bench.port_name(feed.port);
     if (from.polarity * to.polarity < 0) check.verdict = Verdict::fails;
-    check.remedies = {RemedyKind::another_way};
     bench.offer(std::move(check));
 }
 
@@ -184,7 +190,6 @@ void power_limited(RunBench& bench, const PortFeed& feed) {
     // A source over the limit, or without the mark, is for the electrician and local code to judge.
     if (check.verdict == Verdict::fails || !supply.power_limited) check.verdict = Verdict::tight;
     if (!supply.power_limited) check.note = Note::not_limited;
-    check.remedies = {RemedyKind::another_way};
     bench.offer(std::move(check));
 }
 
@@ -207,9 +212,29 @@ void pair_alternative(RunBench& bench, const PortFeed& feed) {
             check.verdict = has == Alternative::either ? Verdict::tight : Verdict::fails;
             check.note = has == Alternative::either ? Note::pairs_unknown : Note::other_pairs;
         }
-        check.remedies = {RemedyKind::move_port, RemedyKind::another_way};
         bench.offer(std::move(check));
     }
+}
+
+// arriving-power: what is taken at a node, against the maker's own table of what arrives there.
+void arriving_power(RunBench& bench, const PortFeed& feed, std::size_t node, Condition condition) {
+    const auto arrived = arriving(bench.net, feed, node);
+    if (!arrived) return;
+    Check check =
+        start_check(CheckId::arriving_power, bench.net.device(feed.points[node].device).id,
+                    arrived->watts, arrived->limit_w, Unit::watt, Sense::at_most, source::maker);
+    check.condition = condition;
+    check.by_condition = true;
+    check.other = bench.port_name(feed.port);
+    check.parts = {arrived->length_m};
+    if (!feed.solution.stands) check.note = Note::collapses;
+    if (bench.options.working) {
+        check.working.push_back({"the maker's table says arrives over this length",
+                                 fmt::format("{:.1f} m", arrived->length_m), arrived->limit_w,
+                                 Unit::watt, source::maker});
+    }
+    judge(check, arrived->limit_w * bench.keep().power_share);
+    bench.offer(std::move(check));
 }
 
 // trunk-power: what a unit fed over the cable passes on, against what it can.
@@ -234,7 +259,6 @@ void trunk_power(RunBench& bench, const std::vector<PortFeed>& feeds, int device
         check.working.push_back({"sum of the ports", "", out_w, Unit::watt, source::balance});
     }
     judge(check, kind.supply->budget_w * bench.keep().power_share);
-    check.remedies = {RemedyKind::another_way};
     bench.offer(std::move(check));
 }
 
@@ -251,7 +275,6 @@ void unit_without_power(RunBench& bench, int device) {
     check.margin = no_value;
     check.verdict = Verdict::fails;
     check.note = Note::unit_without_power;
-    check.remedies = {RemedyKind::another_way};
     bench.offer(std::move(check));
 }
 
@@ -289,12 +312,12 @@ Check unexpected_power_check(const Network& net, const PassiveEnd& end) {
     const double volts = net.kind(end.from.device).supply->nominal_v;
     const auto name = [&](PortAt at) { return net.device(at.device).id + "." + net.port(at).id; };
     Check check = plain_check(CheckId::unexpected_power, name(end.at), source::passive_practice);
-    check.other = name(end.from);
+    const bool poe = net.port(end.from).power == PowerKind::poe;
+    check.other = name(poe ? end.passed_by : end.from);
     check.parts = {volts};
-    check.remedies = {RemedyKind::another_way};
     if (port.role != PortRole::pd) {
         check.verdict = Verdict::fails;
-        check.note = Note::takes_no_power;
+        check.note = poe ? Note::on_behind_repeater : Note::takes_no_power;
     } else if (port.power == PowerKind::poe) {
         const auto limits = poe_class_limits(port.poe_class == 0 ? 3 : port.poe_class);
         const double least_v =
@@ -341,6 +364,7 @@ void power_checks(RunBench& bench) {
                 }
                 for (std::size_t node = 1; node < feed.nodes.size(); ++node) {
                     voltage(bench, feed, node, condition);
+                    arriving_power(bench, feed, node, condition);
                     if (!first) continue;
                     dc_voltage(bench, feed, node);
                     dc_polarity(bench, feed, node);

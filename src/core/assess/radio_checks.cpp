@@ -22,7 +22,6 @@ void clearance(RunBench& bench, const NetLink& link, const RadioPath& path) {
     // Inside 60 % of the zone is into what the designer keeps back; a line that is cut fails.
     judge(check, clear_zone_percent);
     if (check.verdict == Verdict::fails) check.note = Note::path_cut;
-    check.remedies = {RemedyKind::another_way};
     bench.offer(std::move(check));
 }
 
@@ -54,7 +53,6 @@ void fade_margin(RunBench& bench, const NetLink& link, const RadioPath& path) {
              check.value, Unit::decibel, source::air_rate});
     }
     judge(check, bench.keep().fade_db);
-    check.remedies = {RemedyKind::another_way};
     bench.offer(std::move(check));
 }
 
@@ -63,7 +61,6 @@ void airtime(RunBench& bench, int device) {
                               Unit::percent, Sense::at_most, source::airtime_practice);
     check.value = 100 * airtime_share(bench.net, device, bench.working(check));
     judge(check, 100 * bench.keep().data_share);
-    check.remedies = {RemedyKind::another_way};
     bench.offer(std::move(check));
 }
 
@@ -78,7 +75,6 @@ void far_ends(RunBench& bench, int device) {
     Check check = start_check(CheckId::radio_far_ends, bench.net.device(device).id, count,
                               radio.most_far_ends, Unit::count, Sense::at_most, source::maker);
     judge(check, 0);
-    check.remedies = {RemedyKind::another_way};
     bench.offer(std::move(check));
 }
 
@@ -96,7 +92,6 @@ void transmit_limit(RunBench& bench, int device) {
              Unit::decibel_milliwatt, source::radio_law});
     }
     judge(check, 0);
-    check.remedies = {RemedyKind::another_way};
     bench.offer(std::move(check));
 }
 

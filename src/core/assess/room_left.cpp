@@ -70,6 +70,8 @@ private:
             const double least_v =
                 least_volts(net_.kind(point.device), net_.port(point.entered), nullptr);
             if (feed.solution.volts[node] < least_v - 1e-9) return false;
+            const auto arrived = arriving(net_, feed, node);
+            if (arrived && arrived->watts > arrived->limit_w + exact_w) return false;
         }
         return true;
     }

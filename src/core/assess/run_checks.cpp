@@ -26,7 +26,6 @@ void not_connected(RunBench& bench) {
     check.parts = {static_cast<double>(most_w_class), net.bit_rate_mbps[bench.index]};
     check.verdict = run.connected ? Verdict::fails : Verdict::unknown;
     check.note = !run.connected ? Note::no_cable : run.power_off ? Note::power_off : Note::no_feed;
-    check.remedies = {RemedyKind::another_way};
     bench.offer(std::move(check));
 }
 
@@ -91,6 +90,7 @@ RunAssessment assess_run(const Network& net, std::size_t index, const AssessOpti
         light_checks(bench);
         radio_checks(bench);
         place_checks(bench);
+        practice_checks(bench);
     }
     for (const Check& check : out.checks) {
         if (&check == &out.checks.front() || check.verdict > out.verdict) {

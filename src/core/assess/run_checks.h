@@ -49,5 +49,7 @@ void light_checks(RunBench& bench);
 void radio_checks(RunBench& bench);
 // place_checks.cpp: mains-at-place, earth-between-buildings, enclosure, solar-days.
 void place_checks(RunBench& bench);
+// practice_checks.cpp: site-practice.
+void practice_checks(RunBench& bench);
 
 }  // namespace ovant

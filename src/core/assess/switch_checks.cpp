@@ -80,7 +80,6 @@ Check switch_power(const Network& net, const SwitchAssessment& unit, const Kind&
         check.working.push_back({"sum of the ports", "", check.value, Unit::watt, source::balance});
     }
     judge(check, unit.budget_w * net.site->settings.keep_back.power_share);
-    check.remedies = {RemedyKind::assign_ports};
     return check;
 }
 
@@ -134,7 +133,6 @@ void port_refused(const Network& net, int device, SwitchAssessment& unit, bool w
     // One that counts by draw or by request lets it in later, when the others have settled.
     if (check.verdict == Verdict::fails && !by_class) check.verdict = Verdict::tight;
     check.parts = {static_cast<double>(unit.refused.size())};
-    check.remedies = {RemedyKind::assign_ports, RemedyKind::set_priorities};
     unit.checks.push_back(std::move(check));
 }
 
@@ -152,7 +150,6 @@ void one_supply(const Network& net, int device, SwitchAssessment& unit) {
     check.source = source::maker;
     judge(check, 0);
     if (check.verdict == Verdict::fails) check.verdict = Verdict::tight;  // nothing has failed yet
-    check.remedies = {RemedyKind::assign_ports};
     unit.checks.push_back(std::move(check));
 }
 

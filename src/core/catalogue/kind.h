@@ -58,6 +58,22 @@ struct RatedReach {
     bool operator==(const RatedReach&) const = default;
 };
 
+// Somebody has seen it work so far out, past what anybody states. Not a promise.
+struct SeenToWork {
+    double rate_mbps = 100;
+    double length_m = 100;
+    double load_w = 0;  // at the far end, 0: not noted
+    std::string date;   // "2026-05-03", may be empty
+    std::string who;    // initials or a firm, may be empty
+    bool operator==(const SeenToWork&) const = default;
+};
+
+struct RatedWatts {
+    double length_m = 100;
+    double watts = 0;
+    bool operator==(const RatedWatts&) const = default;
+};
+
 struct CableFacts {
     Conductor conductor;
     CableCategory category = CableCategory::cat5e;
@@ -65,7 +81,7 @@ struct CableFacts {
     bool outdoor = false;
     bool cord = false;               // patch cord, not for fixed runs
     std::vector<RatedReach> rated;   // maker's table, may be empty: the standard's 100 m
-    std::vector<RatedReach> proven;  // seen to work past it, never proposed first
+    std::vector<SeenToWork> proven;  // past it, never proposed first
     double price_per_m = 0;
     Medium medium = Medium::twisted_pair;
     FibreType fibre = FibreType::none;  // fibre and composite
@@ -136,6 +152,9 @@ struct SupplyFacts {  // units that feed others
     double budget_one_w = 0;     // with one of two supplies; 0: half
     bool switches_data = true;   // false: injector, data goes through to its data port
     bool power_limited = false;  // marked as a power-limited source
+    // Maker's table of the most that arrives at the far end of the cable, by its length; empty:
+    // none is stated. Between two lengths in proportion, past the last nothing.
+    std::vector<RatedWatts> arrives;
 };
 
 // Rate against length of a line code, maker's table, best rate first.
@@ -187,7 +206,8 @@ struct InlineFacts {  // repeaters and extenders
     int most_in_chain = 0;     // 0: not stated
     double hop_reach_m = 100;  // maker's, each side
     double hop_rate_mbps = 100;
-    double series_ohm = 0;  // in the power's way through
+    std::vector<RatedReach> hops;  // maker's rates by length, where there is more than one
+    double series_ohm = 0;         // in the power's way through
 };
 
 struct Kind {
@@ -212,9 +232,10 @@ struct Kind {
     std::optional<SolarFacts> solar;
     std::optional<BoxFacts> box;
     std::optional<UpsFacts> ups;
-    double input_mbps = 0;         // of a recorder: most it takes in, 0: not stated
-    bool surge_protected = false;  // has protectors built in; they need an earth
-    double conductor_ohm = 0;      // of a protector: in each conductor it stands in
+    double input_mbps = 0;           // of a recorder: most it takes in, 0: not stated
+    bool surge_protected = false;    // has protectors built in; they need an earth
+    double conductor_ohm = 0;        // of a protector: in each conductor it stands in
+    std::vector<SeenToWork> proven;  // of a unit: with what length of cable on it
 };
 
 // Has a plug that must be put into an outlet.

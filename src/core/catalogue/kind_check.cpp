@@ -75,6 +75,19 @@ std::string lacking_of_way_through(const Kind& kind) {
             return "a combiner needs one port without a lane and two lanes or more";
         return "";
     }
+    if (kind.category == Category::injector) {
+        for (const PortKind& port : kind.ports) {
+            if (port.lane.empty()) continue;
+            const auto of_lane = [&](PortRole role) {
+                return count_ports(kind, [&](const PortKind& other) {
+                    return other.lane == port.lane && other.role == role;
+                });
+            };
+            if (of_lane(PortRole::data) != 1 || of_lane(PortRole::pse) != 1)
+                return fmt::format(
+                    "lane {} of an injector needs one port for data and one that feeds", port.lane);
+        }
+    }
     const auto passing = count_ports(kind, passes);
     if (passing != 0 && passing != 2)
         return fmt::format("a unit passes power from one port to one other; this one has {} such",

@@ -34,6 +34,21 @@ void fields(V& v, Of<RatedReach>) {
 }
 
 template <class V>
+void fields(V& v, Of<SeenToWork>) {
+    v.number("rate_mbps", &SeenToWork::rate_mbps, rate_range, Need::yes);
+    v.number("length_m", &SeenToWork::length_m, {0, 100000}, Need::yes);
+    v.number("load_w", &SeenToWork::load_w, {0, 1000});
+    v.date("date", &SeenToWork::date, Need::no);
+    v.text("who", &SeenToWork::who, 100);
+}
+
+template <class V>
+void fields(V& v, Of<RatedWatts>) {
+    v.number("length_m", &RatedWatts::length_m, {0, 100000}, Need::yes);
+    v.number("watts", &RatedWatts::watts, {0, 1000}, Need::yes);
+}
+
+template <class V>
 void fields(V& v, Of<Conductor>) {
     v.number("awg", &Conductor::awg, {4, 36});
     v.choice("material", &Conductor::material);
@@ -90,6 +105,7 @@ void fields(V& v, Of<SupplyFacts>) {
     v.number("budget_one_w", &SupplyFacts::budget_one_w, {0, 10000});
     v.flag("switches_data", &SupplyFacts::switches_data);
     v.flag("power_limited", &SupplyFacts::power_limited);
+    v.list("arrives", &SupplyFacts::arrives, 20);
 }
 
 template <class V>
@@ -172,6 +188,7 @@ void fields(V& v, Of<InlineFacts>) {
     v.whole("most_in_chain", &InlineFacts::most_in_chain, {0, 100});
     v.number("hop_reach_m", &InlineFacts::hop_reach_m, {0, 10000});
     v.number("hop_rate_mbps", &InlineFacts::hop_rate_mbps, rate_range);
+    v.list("hops", &InlineFacts::hops, 20);
     v.number("series_ohm", &InlineFacts::series_ohm, {0, 100});
 }
 
@@ -238,6 +255,7 @@ void fields(V& v, Of<Kind>) {
     v.number("input_mbps", &Kind::input_mbps, {0, 1000000});
     v.flag("surge_protected", &Kind::surge_protected);
     v.number("conductor_ohm", &Kind::conductor_ohm, {0, 100});
+    v.list("proven", &Kind::proven, 20);
 }
 
 template <class V>

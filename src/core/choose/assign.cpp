@@ -217,7 +217,10 @@ private:
                     }));
             }
         }
-        const int towards = ports_.net.towards[static_cast<std::size_t>(unit)];
+        // What passes data through as it comes has no uplink of its own.
+        const int towards = ports_.net.kind(unit).supply->switches_data
+                                ? ports_.net.towards[static_cast<std::size_t>(unit)]
+                                : -1;
         const int uplink = towards < 0 ? -1 : ports_.net.link_at({unit, towards});
         if (uplink >= 0 && !without.uplink) {
             const NetLink& link = ports_.net.links[static_cast<std::size_t>(uplink)];

@@ -9,9 +9,11 @@ namespace ovant {
 
 Proposal build_chain(const ChooseContext& context, Category category, int most_if_unstated) {
     if (context.camera_power_port().empty()) return cannot_build(Cannot::takes_dc);
-    const auto port = context.pick_port({context.class_needed, false, "", true});
+    const PortWish wish{context.class_needed, false, "", true};
+    Draft start(context);
+    const auto port = head_feed(start, wish);
     if (!port) return cannot_build(Cannot::no_free_port);
-    const Point from = context.device(port->device).at;
+    const Point from = start.point_of(port->device);
     const Route& route = context.route(from, context.camera->at);
     const double length_m = route.length_m + 2 * context.site.settings.default_drop_m;
     const Surroundings here = std::max(route.surroundings, Surroundings::outdoor);
@@ -34,13 +36,12 @@ Proposal build_chain(const ChooseContext& context, Category category, int most_i
         }
         std::string used;
         for (double finest_awg : {24.0, 23.0}) {
-            Draft draft(context);
-            draft.set_ordinary(*port);
+            Draft draft = start;
             const Kind* cable = draft.copper(from, context.camera->at, finest_awg);
             if (!cable || cable->id == used) continue;
             used = cable->id;
-            draft.chain(*cable, {port->device, port->port},
-                        {context.camera_id, context.camera_power_port()}, *unit, count);
+            draft.chain(*cable, *port, {context.camera_id, context.camera_power_port()}, *unit,
+                        count);
             drafts.push_back(std::move(draft));
         }
     }

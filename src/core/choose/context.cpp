@@ -125,9 +125,17 @@ bool ChooseContext::stays(int number) const {
 }
 
 std::optional<FeedPort> ChooseContext::pick_port(const PortWish& wish) const {
+    const FeedFrom feed_from = site.settings.practice.feed_from;
+    const auto against_practice = [&](int number) {
+        const Category category = now.kind(number).category;
+        return (feed_from == FeedFrom::a_switch && category == Category::recorder) ||
+               (feed_from == FeedFrom::the_recorder && category == Category::network_switch &&
+                now.at_head_end(number));
+    };
     const auto fits = [&](int number, const PortKind& port) {
         const Device& device = now.device(number);
-        return suits(device, now.kind(number), port, wish) && !taken(device.id, port.id);
+        return !against_practice(number) && suits(device, now.kind(number), port, wish) &&
+               !taken(device.id, port.id);
     };
     const PortAt own = now.runs[index].source;
     if (own.device >= 0 && stays(own.device) && is_source(now.kind(own.device)) &&
@@ -138,6 +146,7 @@ std::optional<FeedPort> ChooseContext::pick_port(const PortWish& wish) const {
     for (std::size_t i = 0; i < now.kinds.size(); ++i) {
         const int number = static_cast<int>(i);
         if (!is_source(*now.kinds[i]) || now.kinds[i]->solar || !stays(number)) continue;
+        if (against_practice(number)) continue;
         if (wish.at_head_end && head_end && !now.at_head_end(number)) continue;
         units.push_back({distance_m(now.device(number).at, camera->at), number});
     }
@@ -171,6 +180,19 @@ std::optional<FeedPort> ChooseContext::data_port() const {
         }
     }
     return feeding;
+}
+
+std::optional<FeedPort> ChooseContext::optical_cage() const {
+    for (std::size_t i = 0; i < now.kinds.size(); ++i) {
+        const int number = static_cast<int>(i);
+        const Kind& unit = now.kind(number);
+        if ((head_end && !now.at_head_end(number)) || !stays(number) || unit.optic) continue;
+        for (const PortKind& port : unit.ports) {
+            if (port.medium == Medium::fibre && !taken(now.device(number).id, port.id))
+                return FeedPort{now.device(number).id, port.id, port.group};
+        }
+    }
+    return std::nullopt;
 }
 
 std::vector<const Place*> ChooseContext::mains_places(double within_m) const {

@@ -97,6 +97,8 @@ public:
     std::optional<FeedPort> pick_port(const PortWish& wish) const;
     // A free port for data at the head end: one without power first, then a feeding one.
     std::optional<FeedPort> data_port() const;
+    // A free place for a transceiver there.
+    std::optional<FeedPort> optical_cage() const;
 
     // Places other than the head end with mains steady enough, nearest to the camera first, within
     // a cable of `within_m`.

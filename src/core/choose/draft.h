@@ -81,6 +81,22 @@ public:
 // An injector beside a free data port of the head end, patched to it: its feeding port, for a load
 // of this class. Nothing where there is no such port or kind.
 std::optional<At> injector_at_head(Draft& draft, int class_needed);
+// The same of volts that are always on, for an input that takes such.
+std::optional<At> passive_injector_at_head(Draft& draft, const PortKind& input);
+// Where a run starts at the head end: a free feeding port as wished, set as wished; where every one
+// is taken, an injector beside a port for data.
+std::optional<At> head_feed(Draft& draft, const PortWish& wish);
+// Where a fibre to this far end starts at the head end: a free place for a transceiver with one put
+// in, else a converter beside a port for data.
+std::optional<At> fibre_at_head(Draft& draft, const OpticFacts& far);
+// Of a kind: its feeding port for a load of this class, or for an input of volts that are always
+// on; and the port for data that goes with it. Null: none.
+const PortKind* feeding_port(const Kind& kind, int class_needed);
+const PortKind* feeding_port(const Kind& kind, const PortKind& passive_input);
+const PortKind* data_side(const Kind& kind, const PortKind& feeding);
+
+// Kind of the surge protector for a cable of this medium.
+std::string_view protector_for(Medium medium);
 
 // The cheapest solid copper that stands these surroundings; `finest_awg` the thinnest that will do.
 // Null: none.

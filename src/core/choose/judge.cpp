@@ -108,6 +108,26 @@ void judge_units(const ChooseContext& context, const Network& net, const Run& ru
             was ? assess_switch_change(net, unit, *was, changed_ports(context, net, unit, run))
                 : assess_switch(net, unit);
         if (after.verdict != Verdict::fails) continue;
+        if (run.source.device == unit) {
+            if (auto refused = refusal(after, net.port(run.source).id)) {
+                proposal.verdict = Verdict::fails;
+                proposal.run.checks.push_back(*refused);
+                proposal.decisive = std::move(*refused);
+                return;
+            }
+        }
+        for (const std::string& port : after.refused) {
+            if (!was ||
+                std::find(was->refused.begin(), was->refused.end(), port) != was->refused.end())
+                continue;
+            for (const PortAssessment& fed : after.ports) {
+                if (fed.port != port || fed.camera.empty()) continue;
+                proposal.verdict = Verdict::fails;
+                proposal.decisive = refusal(after, port).value_or(proposal.decisive);
+                proposal.harmed = fed.camera;
+                return;
+            }
+        }
         if (was && was->verdict == Verdict::fails) continue;
         proposal.verdict = Verdict::fails;
         for (const Check& check : after.checks) {
@@ -242,6 +262,8 @@ Proposal not_sound(Error why) {
 Proposal finished(const ChooseContext& context, const Site& candidate, Proposal proposal) {
     if (!proposal.built) return proposal;
     note_change(context, candidate, proposal.change);
+    proposal.parts = parts_beside(count_parts(lay_out(candidate, context.catalogue)),
+                                  count_parts(lay_out(context.cleared, context.catalogue)));
     std::vector<Error> problems =
         find_problems(with_change(context.site, proposal.change), context.catalogue);
     return problems.empty() ? proposal : not_sound(std::move(problems.front()));

@@ -10,6 +10,7 @@
 
 #include "core/assess/assess.h"
 #include "core/parts/cost.h"
+#include "core/parts/parts.h"
 
 namespace ovant {
 
@@ -37,6 +38,31 @@ enum class WayId {
 };
 inline constexpr int way_count = 20;
 std::string_view id_of(WayId way);
+
+// Small changes that could mend what is there.
+enum class RemedyKind {
+    solid_copper,
+    add_protectors,
+    turn_long_setting_on,
+    turn_long_setting_off,
+    move_port,
+    fit_enclosure,
+    assign_ports,
+    set_priorities,
+    larger_backup,
+    lower_picture,     // codec, frames, pixels
+    flip_alternative,  // a combiner's pairs
+    power_off_beyond,  // PoE off on the far side of the last repeater
+    power_on,          // a port on the way is switched off
+    raise_antenna,
+    turn_antenna,
+    lower_transmit,     // to what may be radiated here
+    own_channel,        // of a radio and its far ends
+    stronger_injector,  // in place of a weak one, or behind a port that is too weak
+    raise_priority      // of the run's own port
+};
+// What is tried for a check that does not hold, simplest first; each is judged before it is shown.
+std::vector<RemedyKind> remedies_of(CheckId check);
 
 // Why a way or a remedy cannot be built at all.
 enum class Cannot {
@@ -95,10 +121,11 @@ struct Proposal {
     std::string harmed;  // the camera of another run that it makes fail
     RunAssessment run;
     std::vector<BuildHop> build;
-    Cost cost;                 // of all that serves this camera only
-    int can_fail = 0;          // units, plugs and paths on the way
-    int in_line = 0;           // units between the head end's and the camera
-    bool past_stated = false;  // rests on reach past the stated limit
+    Cost cost;                    // of all that serves this camera only
+    std::vector<PartLine> parts;  // what has to be bought for it
+    int can_fail = 0;             // units, plugs and paths on the way
+    int in_line = 0;              // units between the head end's and the camera
+    bool past_stated = false;     // rests on reach past the stated limit
 };
 
 // All ways for a camera: those that hold by the site's preference, then tight, failing, and those

@@ -14,8 +14,8 @@ struct RadioSpot {
     double mast_m = bare_mast_m;
 };
 
-// At the head end's own place, and by the unit that feeds where the site has none.
-RadioSpot head_spot(const ChooseContext& context, const std::string& unit);
+// At the head end's own place, and by the unit that feeds, at `unit`, where the site has none.
+RadioSpot head_spot(const ChooseContext& context, Point unit);
 // The places near enough to the camera to stand an antenna and a feeding unit: with mains, with
 // solar, and the camera's own spot.
 struct FarSpot {
@@ -23,6 +23,11 @@ struct FarSpot {
     bool mains = false;
 };
 std::vector<FarSpot> far_spots(const ChooseContext& context);
+
+// The socket a radio takes its power by.
+const PortKind& radio_input(const Kind& kind);
+// Where the lead to a radio on the head end's mast starts: a port or injector of what it takes.
+std::optional<At> radio_feed_at_head(Draft& draft, const Kind& radio);
 
 // Adds a radio on its mast, turned down to the site's limit.
 std::string add_radio(Draft& draft, const Kind& kind, const RadioSpot& spot);

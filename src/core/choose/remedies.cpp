@@ -4,6 +4,7 @@
 
 #include "core/choose/assign.h"
 #include "core/choose/draft.h"
+#include "core/choose/setting_remedies.h"
 #include "core/site/edits.h"
 
 namespace ovant {
@@ -23,10 +24,17 @@ public:
         run_ = &net_.runs[index_];
         if (run_->links.empty()) return {};
         now_ = assess_run(net_, index_);
+        if (run_->fed) {
+            const SwitchAssessment unit = assess_switch(net_, run_->source.device);
+            if (auto refused = refusal(unit, net_.port(run_->source).id)) {
+                now_.verdict = Verdict::fails;
+                now_.checks.push_back(std::move(*refused));
+            }
+        }
         std::vector<RemedyKind> wanted;
         for (const Check& check : now_.checks) {
             if (check.verdict == Verdict::holds) continue;
-            for (RemedyKind kind : check.remedies) {
+            for (RemedyKind kind : remedies_of(check.id)) {
                 if (std::find(wanted.begin(), wanted.end(), kind) == wanted.end()) {
                     wanted.push_back(kind);
                 }
@@ -56,10 +64,14 @@ private:
             // Of whole units, not of one run: unit_remedies.cpp.
             case RemedyKind::assign_ports:
             case RemedyKind::set_priorities:
-            case RemedyKind::larger_backup:
-            case RemedyKind::another_way: return false;
+            case RemedyKind::larger_backup: return false;
+            default: break;
         }
-        return false;
+        std::optional<SettingRemedy> set = setting_remedy(context_, kind);
+        if (!set) return false;
+        site = std::move(set->site);
+        detail = std::move(set->detail);
+        return true;
     }
 
     // Keeps what makes the run better: a better verdict, or fewer checks that do not hold.
@@ -128,7 +140,7 @@ private:
             change(find_link(site, link(i).link->id), [&](Link& found) {
                 LinkEnd& end = link(i).a == at ? found.a : found.b;
                 bare = end.protector.empty();
-                if (bare) end.protector = "surge-100";
+                if (bare) end.protector = protector_for(link(i).medium());
             });
             return bare;
         };

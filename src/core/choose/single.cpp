@@ -30,25 +30,15 @@ void keep_lengths(const ChooseContext& context, Link& link) {
 
 Proposal build_single(const ChooseContext& context, bool with_long_setting) {
     if (context.camera_power_port().empty()) return cannot_build(Cannot::takes_dc);
-    const auto port = context.pick_port({context.class_needed, with_long_setting, "", true});
-    if (!port && with_long_setting) return cannot_build(Cannot::no_long_setting);
+    const PortWish wish{context.class_needed, with_long_setting, "", true};
+    if (with_long_setting && !context.pick_port(wish)) return cannot_build(Cannot::no_long_setting);
     std::vector<Draft> drafts;
     std::string used, fed_from;
     for (double finest_awg : {24.0, 23.0}) {
         Draft draft(context);
-        At from;
-        if (port) {
-            from = {port->device, port->port};
-            if (with_long_setting)
-                draft.set_long(*port);
-            else
-                draft.set_ordinary(*port);
-        } else {
-            // Every feeding port is taken: one for data does with an injector beside it.
-            const auto injector = injector_at_head(draft, context.class_needed);
-            if (!injector) return cannot_build(Cannot::no_free_port);
-            from = *injector;
-        }
+        const auto feed = head_feed(draft, wish);
+        if (!feed) return cannot_build(Cannot::no_free_port);
+        const At from = *feed;
         const Kind* cable =
             draft.copper(draft.point_of(from.device), context.camera->at, finest_awg);
         if (!cable || cable->id == used) continue;
@@ -116,7 +106,9 @@ std::optional<Link> LengthLayer::lay(const Device& camera, double length_m) {
                                             distance_m(nearest->device.at, camera.at);
         if (!nearer) continue;
         const PortKind* port = least_port(unit.device, *unit.kind, wish, [&](const PortKind& one) {
-            return unit.taken.contains(one.id);
+            const PortKind* side =
+                unit.kind->category == Category::injector ? data_side(*unit.kind, one) : nullptr;
+            return unit.taken.contains(one.id) || (side && !unit.taken.contains(side->id));
         });
         if (!port) continue;
         nearest = &unit;

@@ -17,9 +17,9 @@ Verdict verdict_of(const Network& net, const Assessment& assessment, const std::
 
 bool wants(const std::vector<Check>& checks, RemedyKind kind) {
     return std::any_of(checks.begin(), checks.end(), [&](const Check& check) {
+        const std::vector<RemedyKind> tried = remedies_of(check.id);
         return check.verdict != Verdict::holds &&
-               std::find(check.remedies.begin(), check.remedies.end(), kind) !=
-                   check.remedies.end();
+               std::find(tried.begin(), tried.end(), kind) != tried.end();
     });
 }
 
@@ -40,6 +40,11 @@ std::vector<Check> checks_of_unit(const Network& net, const Assessment& assessme
             out.push_back(check);
     }
     return out;
+}
+
+bool unit_can_be_mended(const std::vector<Check>& checks) {
+    return wants(checks, RemedyKind::assign_ports) || wants(checks, RemedyKind::set_priorities) ||
+           wants(checks, RemedyKind::larger_backup);
 }
 
 std::vector<UnitRemedy> propose_unit_remedies(const Site& site, const Catalogue& catalogue,

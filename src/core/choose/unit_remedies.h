@@ -4,6 +4,7 @@
 
 #include "core/assess/backup.h"
 #include "core/choose/assign.h"
+#include "core/choose/proposal.h"
 
 namespace ovant {
 
@@ -20,6 +21,9 @@ struct UnitRemedy {
 // keeps its power. `device` is a feeding unit or a UPS.
 std::vector<UnitRemedy> propose_unit_remedies(const Site& site, const Catalogue& catalogue,
                                               const std::string& device);
+
+// Whether any of these checks of a unit calls for one.
+bool unit_can_be_mended(const std::vector<Check>& checks);
 
 // What is said of a unit beside its own checks: its backup, its input as a recorder.
 std::vector<Check> checks_of_unit(const Network& net, const Assessment& assessment,

@@ -10,10 +10,8 @@ namespace {
 
 void by_fibre(const ChooseContext& context, const Kind& unit_kind, const Place& place,
               std::vector<Draft>& drafts) {
-    const auto data = context.data_port();
-    const Kind* near_kind = context.catalogue.find("mc-1000-lx");
     const Kind* module = context.catalogue.find("sfp-1000-lx");
-    if (!data || !near_kind || !module) return;
+    if (!module || !module->optic) return;
     const PortKind* optical = nullptr;
     std::string out;
     for (const PortKind& port : unit_kind.ports) {
@@ -22,13 +20,12 @@ void by_fibre(const ChooseContext& context, const Kind& unit_kind, const Place& 
             out = port.id;
     }
     if (!optical || out.empty()) return;
-    const Device& unit = context.device(data->device);
     Draft draft(context);
-    const std::string near = draft.add(*near_kind, {unit.at.x_m + 1, unit.at.y_m}, unit.place);
+    const auto near = fibre_at_head(draft, *module->optic);
+    if (!near) return;
     const std::string far = draft.add(unit_kind, place.at, place.id, "cabinet-ups");
     draft.change_device(far, [&](Device& added) { added.modules[optical->id] = module->id; });
-    draft.patch({data->device, data->port}, {near, "lan"}, 1);
-    draft.join("fibre-os2-2", {near, "fibre"}, {far, optical->id});
+    draft.join("fibre-os2-2", *near, {far, optical->id});
     draft.leg({far, out});
     drafts.push_back(std::move(draft));
 }

@@ -6,17 +6,16 @@ namespace ovant {
 
 Proposal build_extra_reach_cable(const ChooseContext& context) {
     if (context.camera_power_port().empty()) return cannot_build(Cannot::takes_dc);
-    const auto port = context.pick_port({context.class_needed, false, "", true});
+    Draft start(context);
+    const auto port = head_feed(start, {context.class_needed, false, "", true});
     if (!port) return cannot_build(Cannot::no_free_port);
-    const Point from = context.device(port->device).at;
+    const Point from = start.point_of(port->device);
     const Surroundings here = context.route(from, context.camera->at).surroundings;
     std::vector<Draft> drafts;
     for (const Kind* cable : context.catalogue.of(Category::cable)) {
         if (cable->cable->rated.empty() || cable->rating < here) continue;
-        Draft draft(context);
-        draft.set_ordinary(*port);
-        draft.join(cable->id, {port->device, port->port},
-                   {context.camera_id, context.camera_power_port()});
+        Draft draft = start;
+        draft.join(cable->id, *port, {context.camera_id, context.camera_power_port()});
         drafts.push_back(std::move(draft));
     }
     return best_of(context, std::move(drafts));

@@ -1,9 +1,37 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// Way 18: data over the mains wiring, the camera fed by an injector on the spot. A last resort: the
-// rate is unknown before trying.
+// Way 18: data over the mains wiring, the camera fed by an injector on the spot; one more far unit
+// of a head unit that serves several, or a new pair. A last resort: the rate is unknown before
+// trying.
 #include "core/choose/draft.h"
 
 namespace ovant {
+
+namespace {
+
+std::string mains_port(const Kind& kind) {
+    for (const PortKind& port : kind.ports) {
+        if (port.medium == Medium::mains_wiring) return port.id;
+    }
+    return "";
+}
+
+// Free sides to the mains of head units that serve several.
+std::vector<At> free_head_units(const ChooseContext& context) {
+    std::vector<At> out;
+    for (const Device& device : context.cleared.devices) {
+        const Kind& kind = or_nothing(context.catalogue.find(device.kind));
+        const Place* at = find_place(context.site, device.place);
+        if (kind.category != Category::mains_unit || !at || !at->head_end) continue;
+        for (const PortKind& port : kind.ports) {
+            if (port.medium != Medium::mains_wiring || context.taken(device.id, port.id)) continue;
+            out.push_back({device.id, port.id});
+            break;
+        }
+    }
+    return out;
+}
+
+}  // namespace
 
 Proposal build_mains_wiring(const ChooseContext& context) {
     if (context.camera_power_port().empty()) return cannot_build(Cannot::takes_dc);
@@ -12,31 +40,36 @@ Proposal build_mains_wiring(const ChooseContext& context) {
         if (near->mains == Mains::steady && !place) place = near;
     }
     if (!place) return cannot_build(Cannot::no_mains_near);
-    const auto data = context.data_port();
-    const Kind* unit_kind = context.catalogue.find("mains-unit");
-    if (!data || !unit_kind) return cannot_build(Cannot::no_head_end);
-    for (const Kind* injector : by_price(context.catalogue, Category::injector)) {
-        const PortKind* out = nullptr;
-        for (const PortKind& port : injector->ports) {
-            if (port.role == PortRole::pse && port.power == PowerKind::poe &&
-                port.poe_class >= context.class_needed)
-                out = &port;
-        }
-        if (!out) continue;
-        Draft draft(context);
-        const Device& unit = context.device(data->device);
-        const std::string near = draft.add(*unit_kind, {unit.at.x_m + 1, unit.at.y_m}, unit.place);
-        const std::string far = draft.add(*unit_kind, place->at, place->id);
-        const std::string feed = draft.add(*injector, place->at, place->id);
-        draft.patch({data->device, data->port}, {near, "lan"}, 1);
-        draft.join("house-mains", {near, "mains"}, {far, "mains"});
-        draft.patch({far, "lan"}, {feed, "in"}, 1);
-        draft.leg({feed, out->id});
-        std::vector<Draft> drafts;
-        drafts.push_back(std::move(draft));
-        return best_of(context, std::move(drafts));
+    const Kind* far_kind = context.catalogue.find("mains-unit");
+    if (!far_kind) return cannot_build(Cannot::no_cable);
+    const Kind* injector = nullptr;
+    for (const Kind* kind : by_price(context.catalogue, Category::injector)) {
+        const PortKind* out = feeding_port(*kind, context.class_needed);
+        if (!injector && out && data_side(*kind, *out)) injector = kind;
     }
-    return cannot_build(Cannot::no_dc_supply);
+    if (!injector) return cannot_build(Cannot::no_dc_supply);
+    const PortKind& out = *feeding_port(*injector, context.class_needed);
+    std::vector<Draft> drafts;
+    const auto finish = [&](Draft draft, const At& head) {
+        const std::string far = draft.add(*far_kind, place->at, place->id);
+        const std::string feed = draft.add(*injector, place->at, place->id);
+        draft.join("house-mains", head, {far, mains_port(*far_kind)});
+        draft.patch({far, "lan"}, {feed, data_side(*injector, out)->id}, 1);
+        draft.leg({feed, out.id});
+        drafts.push_back(std::move(draft));
+    };
+    for (const At& head : free_head_units(context)) finish(Draft(context), head);
+    if (const auto data = context.data_port()) {
+        const Device& unit = context.device(data->device);
+        for (const Kind* kind : by_price(context.catalogue, Category::mains_unit)) {
+            Draft draft(context);
+            const std::string near = draft.add(*kind, {unit.at.x_m + 1, unit.at.y_m}, unit.place);
+            draft.patch({data->device, data->port}, {near, "lan"}, 1);
+            finish(std::move(draft), {near, mains_port(*kind)});
+        }
+    }
+    if (drafts.empty()) return cannot_build(Cannot::no_head_end);
+    return best_of(context, std::move(drafts));
 }
 
 }  // namespace ovant

@@ -15,22 +15,22 @@ Proposal build_old_coax(const ChooseContext& context) {
     if (context.camera_power_port().empty()) return cannot_build(Cannot::takes_dc);
     const Kind* near_kind = context.catalogue.find("coax-near");
     const Kind* far_kind = context.catalogue.find("coax-far");
-    const auto port = context.pick_port({context.class_needed, false, "", true});
     if (!near_kind || !far_kind) return cannot_build(Cannot::no_cable);
     std::vector<Draft> drafts;
+    Draft start(context);
+    const auto port = head_feed(start, {context.class_needed, false, "", true});
     if (!port) return cannot_build(Cannot::no_free_port);
-    const Device& unit = context.device(port->device);
+    const Device unit = or_nothing(find_device(start.site, port->device));
     for (const OldCable& old : old_cables(context, Medium::coax, unit.at, context.camera->at)) {
         const Point first = old.points.front(), last = old.points.back();
-        Draft draft(context);
+        Draft draft = start;
         const bool at_room = distance_m(first, unit.at) < beside_m;
         const bool at_camera = distance_m(last, context.camera->at) < beside_m;
         const std::string near =
             draft.add(*near_kind, at_room ? Point{unit.at.x_m + 1, unit.at.y_m} : first,
                       at_room ? unit.place : "");
         const std::string far = draft.add(*far_kind, at_camera ? context.camera->at : last);
-        draft.patch({port->device, port->port}, {near, "lan"},
-                    1 + (at_room ? 0 : distance_m(first, unit.at)));
+        draft.patch(*port, {near, "lan"}, 1 + (at_room ? 0 : distance_m(first, unit.at)));
         draft.join_old(old, {near, "coax"}, {far, "coax"});
         if (at_camera)
             draft.patch({far, "lan"}, {context.camera_id, context.camera_power_port()}, 2);

@@ -23,7 +23,6 @@ Proposal build_poe_fed_switch(const ChooseContext& context) {
     std::vector<Draft> drafts = from_spare_ports(context, [](const Kind& kind) {
         return kind.category == Category::network_switch && !is_source(kind);
     });
-    const auto data = context.data_port();
     for (const Kind* fed : by_price(context.catalogue, Category::network_switch)) {
         if (is_source(*fed)) continue;
         const PortKind* up = nullptr;
@@ -33,21 +32,9 @@ Proposal build_poe_fed_switch(const ChooseContext& context) {
         const std::string out = free_pse(*fed, context.class_needed);
         if (!up || out.empty()) continue;
         Draft draft(context);
-        At from;
-        if (const auto strong = context.pick_port({up->poe_class, false, "", true})) {
-            from = {strong->device, strong->port};
-        } else {
-            const Kind* injector = nullptr;
-            for (const Kind* kind : by_price(context.catalogue, Category::injector)) {
-                if (!injector && !free_pse(*kind, up->poe_class).empty()) injector = kind;
-            }
-            if (!injector || !data) continue;
-            const Device& unit = context.device(data->device);
-            const std::string id = draft.add(*injector, {unit.at.x_m + 1, unit.at.y_m}, unit.place);
-            draft.patch({data->device, data->port}, {id, "in"}, 1);
-            from = {id, free_pse(*injector, up->poe_class)};
-        }
-        const Point start = draft.point_of(from.device);
+        const auto from = head_feed(draft, {up->poe_class, false, "", true});
+        if (!from) continue;
+        const Point start = draft.point_of(from->device);
         const Route& route = context.route(start, context.camera->at);
         // As near the camera as one length allows, so that the camera's own is short.
         const double hop_m =
@@ -57,7 +44,7 @@ Proposal build_poe_fed_switch(const ChooseContext& context) {
         const Kind* cable = draft.copper(start, at, 23);
         if (!cable) continue;
         const std::string id = draft.add(*fed, at);
-        draft.join(cable->id, from, {id, up->id});
+        draft.join(cable->id, *from, {id, up->id});
         draft.leg({id, out});
         drafts.push_back(std::move(draft));
     }

@@ -15,11 +15,10 @@ Proposal build_radio_bridge(const ChooseContext& context) {
     for (const FarSpot& far : far_spots(context)) {
         for (const Kind* kind : by_price(context.catalogue, Category::radio)) {
             if (kind->radio->most_far_ends > 1) continue;
-            int asks = 0;
-            for (const PortKind& port : kind->ports) asks = std::max(asks, port.poe_class);
-            const auto feed = context.pick_port({asks, false, "", true});
+            Draft draft(context);
+            const auto feed = radio_feed_at_head(draft, *kind);
             if (!feed) continue;
-            const RadioSpot head = head_spot(context, feed->device);
+            const RadioSpot head = head_spot(context, draft.point_of(feed->device));
             if (distance_m(head.at, far.spot.at) < 20) return cannot_build(Cannot::same_place);
             const Clearance seen = sight(context, *kind, head, far.spot);
             if (seen.cut()) {
@@ -27,13 +26,12 @@ Proposal build_radio_bridge(const ChooseContext& context) {
                 worst = &cut;
                 continue;
             }
-            Draft draft(context);
             const std::string near = add_radio(draft, *kind, head);
             const std::string there = add_radio(draft, *kind, far.spot);
             const Kind* cable = draft.copper(head.at, head.at, 24);
             if (!cable) continue;
             const std::string lead =
-                draft.lead(cable->id, {feed->device, feed->port}, {near, "lan"}, head.mast_m + 8);
+                draft.lead(cable->id, *feed, {near, radio_input(*kind).id}, head.mast_m + 8);
             draft.protect(lead, "surge-100");
             draft.join("air", {near, "air"}, {there, "air"});
             for (Draft& made : with_far_supply(draft, far, there))

@@ -27,16 +27,14 @@ std::string free_air(const ChooseContext& context, const Device& hub, const Kind
 // A new hub or bridge end on the head end's mast, fed by a port there.
 std::optional<std::string> mount_at_head(Draft& draft, const Kind& kind) {
     const ChooseContext& context = draft.context();
-    int asks = 0;
-    for (const PortKind& port : kind.ports) asks = std::max(asks, port.poe_class);
-    const auto feed = context.pick_port({asks, false, "", true});
+    const auto feed = radio_feed_at_head(draft, kind);
     if (!feed) return std::nullopt;
-    const RadioSpot head = head_spot(context, feed->device);
+    const RadioSpot head = head_spot(context, draft.point_of(feed->device));
     const std::string id = add_radio(draft, kind, head);
     const Kind* cable = draft.copper(head.at, head.at, 24);
     if (!cable) return std::nullopt;
     const std::string lead =
-        draft.lead(cable->id, {feed->device, feed->port}, {id, "lan"}, head.mast_m + 8);
+        draft.lead(cable->id, *feed, {id, radio_input(kind).id}, head.mast_m + 8);
     draft.protect(lead, "surge-100");
     return id;
 }

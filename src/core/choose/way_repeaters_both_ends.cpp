@@ -11,10 +11,11 @@ Proposal build_repeaters_both_ends(const ChooseContext& context) {
     if (context.camera_power_port().empty()) return cannot_build(Cannot::takes_dc);
     const auto places = context.mains_places(95);
     if (places.empty()) return cannot_build(Cannot::no_mains_near);
-    const auto port = context.pick_port({3, false, "", true});
+    Draft start(context);
+    const auto port = head_feed(start, {3, false, "", true});
     if (!port) return cannot_build(Cannot::no_free_port);
     const Place& place = *places.front();
-    const Point from = context.device(port->device).at;
+    const Point from = start.point_of(port->device);
     const double length_m =
         context.route(from, place.at).length_m + 2 * context.site.settings.default_drop_m;
     const FarSwitch far = far_switch(context, place, context.class_needed, 2);
@@ -30,13 +31,12 @@ Proposal build_repeaters_both_ends(const ChooseContext& context) {
         fewest = fewest == 0 ? count : std::min(fewest, count);
         if (count > 2 * unit->in_line->most_in_chain || unit->rating == Surroundings::indoor)
             continue;
-        Draft draft(context);
+        Draft draft = start;
         const Kind* cable = draft.copper(from, place.at, 24);
         if (!cable) continue;
         const std::string unit_id = draft.add(*far.kind, place.at, place.id, far.cabinet);
-        draft.set_ordinary(*port);
         const std::vector<std::string> chain =
-            draft.chain(*cable, {port->device, port->port}, {unit_id, far.ports[0]}, *unit, count);
+            draft.chain(*cable, *port, {unit_id, far.ports[0]}, *unit, count);
         const std::string& middle = chain[static_cast<std::size_t>(count / 2 - 1)];
         for (const PortKind& out : unit->ports) {
             if (!out.upstream) draft.switch_off({middle, out.id});

@@ -36,7 +36,8 @@ public:
         }
         wrong(key, shown_value(object_.*member), allowed_words(words));
     }
-    void date(const char* key, std::string O::*member) {
+    void date(const char* key, std::string O::*member, Need need = Need::yes) {
+        if (need == Need::no && (object_.*member).empty()) return;
         if (!is_date(object_.*member))
             wrong(key, shown_value(object_.*member), std::string(allowed_date));
     }
@@ -76,6 +77,13 @@ public:
     template <class G>
     void group(const char* key, std::optional<G> O::*member, Shape = Shape::sparse) {
         if (object_.*member) check_inside(key, *(object_.*member));
+    }
+    template <class T>
+    void list(const char* key, const std::vector<T> O::*member, std::size_t most) {
+        if ((object_.*member).size() > most)
+            wrong(key, fmt::format("a list of {}", (object_.*member).size()),
+                  fmt::format("a list of {} at most", most));
+        for (const T& item : object_.*member) check_inside(key, item);
     }
     template <class C>
     void texts(const char* key, C O::*member, std::size_t most, std::size_t letters) {

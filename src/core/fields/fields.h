@@ -8,7 +8,7 @@
 //   id(key, &O::text)                        readable id, needed
 //   text(key, &O::text, most_letters, need)  text
 //   one_of(key, &O::text, words, need)       text out of a few
-//   date(key, &O::text)                      a day of the calendar, 2027-01-15
+//   date(key, &O::text, need)                a day of the calendar, 2027-01-15
 //   number(key, &O::number, range, need)     double or optional double
 //   whole(key, &O::number, range)            int or unsigned
 //   one_number_of(key, &O::number, numbers)  a number out of a few

@@ -72,6 +72,8 @@ OVANT_ENUM_NAMES(SwitchBasis, 3, {SwitchBasis::by_class, "class"},
                  {SwitchBasis::greatest_draw, "greatest-draw"}, {SwitchBasis::typical, "typical"});
 OVANT_ENUM_NAMES(SourceVolts, 2, {SourceVolts::worst, "worst"}, {SourceVolts::nominal, "nominal"});
 OVANT_ENUM_NAMES(PlugWiring, 2, {PlugWiring::t568a, "T568A"}, {PlugWiring::t568b, "T568B"});
+OVANT_ENUM_NAMES(FeedFrom, 3, {FeedFrom::either, "either"}, {FeedFrom::a_switch, "switch"},
+                 {FeedFrom::the_recorder, "recorder"});
 OVANT_ENUM_NAMES(Between, 3, {Between::indoors, "indoors"}, {Between::on_walls, "on-walls"},
                  {Between::in_ground, "in-ground"});
 OVANT_ENUM_NAMES(Preference, 3, {Preference::price, "price"},

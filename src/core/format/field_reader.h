@@ -125,7 +125,7 @@ public:
         }
         wrong(step(key), *value, allowed_words(words), need);
     }
-    void date(std::string_view key, std::string O::*member) {
+    void date(std::string_view key, std::string O::*member, Need = Need::yes) {
         const json* value = find(key, Need::no);
         if (!value) return;
         if (value->is_string() && is_date(value->get_ref<const std::string&>()))

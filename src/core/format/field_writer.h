@@ -40,7 +40,9 @@ public:
                 Need need = Need::no) {
         put(key, member, need);
     }
-    void date(const char* key, std::string O::*member) { put(key, member, Need::no); }
+    void date(const char* key, std::string O::*member, Need = Need::yes) {
+        put(key, member, Need::no);
+    }
     template <class N>
     void number(const char* key, N O::*member, Range, Need need = Need::no) {
         put(key, member, need);
@@ -79,6 +81,12 @@ public:
     template <class G>
     void group(const char* key, std::optional<G> O::*member, Shape shape = Shape::sparse) {
         if (from_.*member) out_[key] = FieldWriter<G>(*(from_.*member), shape).take();
+    }
+    template <class T>
+    void list(const char* key, std::vector<T> O::*member, std::size_t) {
+        if ((from_.*member).empty()) return;
+        json& list = out_[key] = json::array();
+        for (const T& item : from_.*member) list.push_back(FieldWriter<T>(item).take());
     }
     template <class C>
     void texts(const char* key, C O::*member, std::size_t, std::size_t) {

@@ -52,7 +52,7 @@ public:
                 Need need = Need::no) {
         put(key, {{"type", "string"}, {"enum", std::vector<std::string_view>(words)}}, need);
     }
-    void date(const char* key, std::string O::*) {
+    void date(const char* key, std::string O::*, Need = Need::yes) {
         put(key, {{"type", "string"}, {"pattern", "^[12][0-9]{3}-[01][0-9]-[0-3][0-9]$"}});
     }
     template <class N>

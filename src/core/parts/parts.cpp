@@ -102,6 +102,23 @@ std::vector<PartLine> count_parts(const Network& net) {
     return parts;
 }
 
+std::vector<PartLine> parts_beside(std::vector<PartLine> parts,
+                                   const std::vector<PartLine>& there) {
+    for (PartLine& line : parts) {
+        for (const PartLine& known : there) {
+            if (known.kind != line.kind || known.unit != line.unit) continue;
+            line.quantity -= known.quantity;
+            line.price -= known.price;
+            std::erase_if(line.used_by, [&](const std::string& id) {
+                return std::find(known.used_by.begin(), known.used_by.end(), id) !=
+                       known.used_by.end();
+            });
+        }
+    }
+    std::erase_if(parts, [](const PartLine& line) { return line.quantity < 1e-6; });
+    return parts;
+}
+
 double total_price(const std::vector<PartLine>& parts) {
     double sum = 0;
     for (const PartLine& line : parts) sum += line.price;

@@ -22,6 +22,8 @@ struct PartLine {
 // Devices, enclosures, protectors, cable by kind (length and a service loop at each end), patch
 // cords, plugs two a link. In order: cameras, equipment, cable, small parts.
 std::vector<PartLine> count_parts(const Network& net);
+// What of `parts` is not among `there`: kinds with what is more of them.
+std::vector<PartLine> parts_beside(std::vector<PartLine> parts, const std::vector<PartLine>& there);
 double total_price(const std::vector<PartLine>& parts);
 
 // Length to cut for a link: what is laid, the loops at its ends in it.

@@ -15,6 +15,7 @@ struct Picture {
     double frames_per_s = 20;
     Codec codec = Codec::h265;
     Scene scene = Scene::normal;
+    bool operator==(const Picture&) const = default;
 };
 
 // Pixels x frames x bits per pixel x scene, in Mb/s; bits per pixel 0.045 for H.265, 0.09 for

@@ -197,8 +197,7 @@ std::vector<Card> wiring_cards(const Network& net) {
         const Category first = net.kind(run.outs.front().device).category;
         if (!run.upstream.empty() && first != Category::network_switch &&
             first != Category::recorder) {
-            const PortAt lan{run.outs.front().device,
-                             net.towards[static_cast<std::size_t>(run.outs.front().device)]};
+            const PortAt lan{run.outs.front().device, onward_to_recorder(net, run.outs.front())};
             card.steps.push_back(step_of(net, run.upstream.front(), net.across(lan), lan));
         }
         for (std::size_t k = 0; k < run.links.size(); ++k)

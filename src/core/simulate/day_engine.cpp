@@ -128,12 +128,12 @@ DayEngine::DayEngine(const Network& net, const DayPlan& plan,
         if (run.connected) {
             for (PortAt out : run.outs) camera.way.push_back(out.device);
             // From the head end's unit on to the recorder.
-            int device = run.outs.empty() ? -1 : run.outs.front().device;
-            for (std::size_t steps = 0; device >= 0 && steps < net.links.size(); ++steps) {
-                const int towards = net.towards[static_cast<std::size_t>(device)];
+            PortAt at = run.outs.empty() ? PortAt{} : run.outs.front();
+            for (std::size_t steps = 0; at.device >= 0 && steps < net.links.size(); ++steps) {
+                const int towards = onward_to_recorder(net, at);
                 if (towards < 0) break;
-                device = net.across({device, towards}).device;
-                if (device >= 0) camera.way.push_back(device);
+                at = net.across({at.device, towards});
+                if (at.device >= 0) camera.way.push_back(at.device);
             }
         }
         std::sort(camera.way.begin(), camera.way.end());

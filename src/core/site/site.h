@@ -67,6 +67,7 @@ struct View {
 
 struct CameraSettings {  // only what differs from the kind
     std::optional<CameraDraw> draw;
+    std::optional<Picture> picture;
     std::optional<double> bit_rate_mbps;
     View view;
     int importance = 2;  // 1 must never fail, 3 may
@@ -118,7 +119,8 @@ struct Link {
     std::optional<double> measured_length_m;  // of the solid part, overrides the drawing
     int connectors = 2;                       // fibre: mated pairs of connectors on the way
     int splices = 0;                          // fibre
-    std::string existing;  // id of the cable that hangs there already and is used
+    std::string existing;            // id of the cable that hangs there already and is used
+    std::vector<SeenToWork> proven;  // this very run
     std::string extra;
     bool operator==(const Link&) const = default;
 };
@@ -198,6 +200,18 @@ struct DaySettings {
     bool operator==(const DaySettings&) const = default;
 };
 
+// Where practitioners differ: each is a rule the site may set itself. Common practice both ways.
+enum class FeedFrom { either, a_switch, the_recorder };
+struct Practice {
+    bool large_loads_apart = false;    // more than class 4 gives on a cable of its own, for power
+    int longest_chain = 0;             // of in-line units; 0: what their makers state
+    double most_megapixels_at_10 = 0;  // pictures on a 10 Mb/s link; 0: by bit rate alone
+    FeedFrom feed_from = FeedFrom::either;
+    double radio_beyond_m = 0;    // no radio over less than this
+    bool compliant_only = false;  // no feed that does not ask first
+    bool operator==(const Practice&) const = default;
+};
+
 // What may be worse than stated: shares, 0 where the stated value is designed on.
 struct Tolerances {
     double resistance_share = 0;  // of cables, upwards
@@ -233,6 +247,7 @@ struct Settings {
     double backup_h = 2;                // what stands on a UPS is to run so long without mains
     double battery_age_share = 0.8;     // of the new capacity, at the end of its life
     std::optional<double> hot_cable_c;  // cables under a roof or in the sun, by day
+    Practice practice;
     Tolerances tolerances;
     DaySettings day;
     KeepBack keep_back;

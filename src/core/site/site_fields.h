@@ -52,6 +52,16 @@ void fields(V& v, Of<LabourRates>) {
 }
 
 template <class V>
+void fields(V& v, Of<Practice>) {
+    v.flag("large_loads_apart", &Practice::large_loads_apart);
+    v.whole("longest_chain", &Practice::longest_chain, {0, 100});
+    v.number("most_megapixels_at_10", &Practice::most_megapixels_at_10, {0, 400});
+    v.choice("feed_from", &Practice::feed_from);
+    v.number("radio_beyond_m", &Practice::radio_beyond_m, {0, 100000});
+    v.flag("compliant_only", &Practice::compliant_only);
+}
+
+template <class V>
 void fields(V& v, Of<Tolerances>) {
     v.number("resistance_share", &Tolerances::resistance_share, {0, 1});
     v.number("volts_share", &Tolerances::volts_share, {0, 0.5});
@@ -88,6 +98,7 @@ void fields(V& v, Of<Settings>) {
     v.number("backup_h", &Settings::backup_h, {0, 1000});
     v.number("battery_age_share", &Settings::battery_age_share, {0.05, 1});
     v.number("hot_cable_c", &Settings::hot_cable_c, {-60, 90});
+    v.group("practice", &Settings::practice);
     v.group("tolerances", &Settings::tolerances);
     v.group("day", &Settings::day);
     v.rest(&Settings::extra);
@@ -153,6 +164,7 @@ void fields(V& v, Of<View>) {
 template <class V>
 void fields(V& v, Of<CameraSettings>) {
     v.group("draw", &CameraSettings::draw, Shape::whole);
+    v.group("picture", &CameraSettings::picture, Shape::whole);
     v.number("bit_rate_mbps", &CameraSettings::bit_rate_mbps, {0, 10000});
     v.group("view", &CameraSettings::view, Shape::whole);
     v.whole("importance", &CameraSettings::importance, {1, 3});
@@ -204,6 +216,7 @@ void fields(V& v, Of<Link>) {
     v.whole("connectors", &Link::connectors, {0, 100});
     v.whole("splices", &Link::splices, {0, 100});
     v.text("existing", &Link::existing, most_id_letters);
+    v.list("proven", &Link::proven, 20);
     v.rest(&Link::extra);
 }
 

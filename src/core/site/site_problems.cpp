@@ -270,9 +270,10 @@ private:
         }
     }
 
-    // Data loops are looked for channel by channel: a combiner carries two that never meet.
+    // Data loops are looked for channel by channel: those of a combiner or a mid-span never meet.
     std::vector<std::string_view> lanes_of(Spot spot) const {
         const Kind& kind = kind_at(spot);
+        if (kind.category == Category::injector) return {port_at(spot).lane};
         if (kind.category != Category::combiner) return {""};
         if (!port_at(spot).lane.empty()) return {port_at(spot).lane};
         std::vector<std::string_view> lanes;

@@ -1,0 +1,88 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// site-practice: what the site's own rules do not allow, where practitioners differ.
+#include <algorithm>
+
+#include "core/assess/run_checks.h"
+
+namespace ovant {
+namespace {
+
+constexpr double megapixel = 1e6;
+
+void against(RunBench& bench, Note note, std::string subject, double value, double limit, Unit unit,
+             Sense sense) {
+    Check check = start_check(CheckId::site_practice, std::move(subject), value, limit, unit, sense,
+                              source::site_setting);
+    check.note = note;
+    judge(check, 0);
+    bench.offer(std::move(check));
+}
+
+void feeds(RunBench& bench, const Practice& practice) {
+    const Network& net = bench.net;
+    const double most_w = poe_class_limits(4)->pd_w;
+    std::vector<PortAt> sources;
+    for (int unit : bench.units()) {
+        const PortAt by = net.fed_by[static_cast<std::size_t>(unit)];
+        if (by.device >= 0 && std::find(sources.begin(), sources.end(), by) == sources.end())
+            sources.push_back(by);
+    }
+    for (PortAt source : sources) {
+        for (Condition condition : bench.conditions) {
+            for (const PortFeed& feed : solve_port(net, source, condition)) {
+                if (feed.points.size() < 2) continue;
+                const NetLink& first = net.links[static_cast<std::size_t>(feed.points[1].link)];
+                if (first.medium() != Medium::twisted_pair) continue;
+                if (practice.large_loads_apart)
+                    against(bench, Note::large_load, first.link->id, feed.load_w(), most_w,
+                            Unit::watt, Sense::at_most);
+                if (practice.compliant_only && net.port(feed.port).power == PowerKind::passive) {
+                    Check check = plain_check(CheckId::site_practice, bench.port_name(feed.port),
+                                              source::site_setting);
+                    check.note = Note::passive_feed;
+                    check.verdict = Verdict::fails;
+                    bench.offer(std::move(check));
+                }
+            }
+        }
+    }
+}
+
+void fed_from(RunBench& bench, FeedFrom wanted) {
+    if (wanted == FeedFrom::either || !bench.run.fed) return;
+    const Category unit = bench.net.kind(bench.run.source.device).category;
+    const Category unwanted =
+        wanted == FeedFrom::a_switch ? Category::recorder : Category::network_switch;
+    if (unit != unwanted || !bench.net.at_head_end(bench.run.source.device)) return;
+    Check check = plain_check(CheckId::site_practice, bench.port_name(bench.run.source),
+                              source::site_setting);
+    check.note = Note::other_feed;
+    check.other = wanted == FeedFrom::a_switch ? "switch" : "recorder";
+    check.verdict = Verdict::fails;
+    bench.offer(std::move(check));
+}
+
+}  // namespace
+
+void practice_checks(RunBench& bench) {
+    const Network& net = bench.net;
+    const Practice& practice = net.site->settings.practice;
+    if (practice == Practice{}) return;
+    feeds(bench, practice);
+    fed_from(bench, practice.feed_from);
+    const Picture picture =
+        camera_picture(net.device(bench.run.camera), net.kind(bench.run.camera));
+    const double pixels = static_cast<double>(picture.width_px) * picture.height_px;
+    for (std::size_t i = 0; i < bench.run.links.size(); ++i) {
+        const NetLink& link = bench.link(i);
+        if (link.medium() == Medium::radio && practice.radio_beyond_m > 0)
+            against(bench, Note::radio_near, link.link->id, link.length_m, practice.radio_beyond_m,
+                    Unit::metre, Sense::at_least);
+        if (practice.most_megapixels_at_10 <= 0) continue;
+        if (link_reach(net, link, bench.conditions.front()).rate_mbps <= long_setting_rate_mbps)
+            against(bench, Note::large_picture, link.link->id, pixels / megapixel,
+                    practice.most_megapixels_at_10, Unit::none, Sense::at_most);
+    }
+}
+
+}  // namespace ovant

@@ -1,0 +1,381 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/choose/setting_remedies.h"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <cmath>
+
+#include "core/assess/radio_path.h"
+#include "core/choose/draft.h"
+#include "core/site/edits.h"
+
+namespace ovant {
+namespace {
+
+class SettingRemedies {
+public:
+    explicit SettingRemedies(const ChooseContext& context)
+        : context_(context), net_(context.now), run_(net_.runs[context.index]) {}
+
+    std::optional<SettingRemedy> make(RemedyKind kind) const {
+        switch (kind) {
+            case RemedyKind::lower_picture: return lower_picture();
+            case RemedyKind::flip_alternative: return flip_alternative();
+            case RemedyKind::power_off_beyond: return power_off_beyond();
+            case RemedyKind::power_on: return power_on();
+            case RemedyKind::raise_antenna: return raise_antenna();
+            case RemedyKind::turn_antenna: return turn_antenna();
+            case RemedyKind::lower_transmit: return lower_transmit();
+            case RemedyKind::own_channel: return own_channel();
+            case RemedyKind::stronger_injector: return stronger_injector();
+            case RemedyKind::raise_priority: return raise_priority();
+            default: return std::nullopt;
+        }
+    }
+
+private:
+    std::string name(PortAt at) const { return net_.device(at.device).id + "." + net_.port(at).id; }
+
+    Verdict worst(const Site& site, std::initializer_list<CheckId> of) const {
+        const Network net = lay_out(site, context_.catalogue);
+        Verdict out = Verdict::holds;
+        for (const Check& check : assess_run(net, context_.index).checks) {
+            if (std::find(of.begin(), of.end(), check.id) != of.end())
+                out = std::max(out, check.verdict);
+        }
+        return out;
+    }
+
+    // Devices with a radio path of this run, head end first, none twice.
+    std::vector<int> radios() const {
+        std::vector<int> out;
+        for (int link : run_.links) {
+            const NetLink& laid = net_.links[static_cast<std::size_t>(link)];
+            if (laid.medium() != Medium::radio) continue;
+            for (PortAt end : {laid.a, laid.b}) {
+                if (std::find(out.begin(), out.end(), end.device) == out.end())
+                    out.push_back(end.device);
+            }
+        }
+        return out;
+    }
+
+    // What costs the viewer least first: a better codec, fewer frames, fewer pixels.
+    std::vector<Picture> lower_pictures(const Picture& now) const {
+        std::vector<Picture> out;
+        Picture lower = now;
+        lower.codec = Codec::h265;
+        if (!(lower == now)) out.push_back(lower);
+        constexpr std::pair<int, int> sizes[] = {
+            {now_size, now_size}, {2688, 1520}, {1920, 1080}, {1280, 720}};
+        for (const auto& [width_px, height_px] : sizes) {
+            Picture size = lower;
+            if (width_px != now_size) {
+                if (width_px * height_px >= now.width_px * now.height_px) continue;
+                size.width_px = width_px;
+                size.height_px = height_px;
+                out.push_back(size);
+            }
+            for (double frames : {15.0, 12.0, 10.0, 8.0, 6.0}) {
+                if (frames >= now.frames_per_s) continue;
+                size.frames_per_s = frames;
+                out.push_back(size);
+            }
+        }
+        return out;
+    }
+
+    std::optional<SettingRemedy> lower_picture() const {
+        const Device& camera = *context_.camera;
+        const Picture now = camera_picture(camera, *context_.kind);
+        const double stated_mbps = camera_bit_rate_mbps(camera, *context_.kind);
+        std::optional<SettingRemedy> tight;
+        for (const Picture& picture : lower_pictures(now)) {
+            SettingRemedy remedy{context_.site, ""};
+            change(find_device(remedy.site, camera.id), [&](Device& found) {
+                if (!found.camera) found.camera = CameraSettings{};
+                found.camera->picture = picture;
+                // A rate that was stated or measured falls as the estimate does.
+                if (found.camera->bit_rate_mbps || or_nothing(context_.kind->camera).bit_rate_mbps)
+                    found.camera->bit_rate_mbps =
+                        stated_mbps * picture_bit_rate_mbps(picture) / picture_bit_rate_mbps(now);
+            });
+            remedy.detail = fmt::format("{} × {}, {:g} frames, {}", picture.width_px,
+                                        picture.height_px, picture.frames_per_s,
+                                        picture.codec == Codec::h265   ? "H.265"
+                                        : picture.codec == Codec::h264 ? "H.264"
+                                                                       : "JPEG");
+            const Verdict verdict = worst(
+                remedy.site, {CheckId::link_rate, CheckId::port_setting, CheckId::recorder_input,
+                              CheckId::uplink_rate, CheckId::radio_airtime,
+                              CheckId::radio_fade_margin, CheckId::site_practice});
+            if (verdict == Verdict::holds) return remedy;
+            if (verdict == Verdict::tight && !tight) tight = std::move(remedy);
+        }
+        return tight;
+    }
+
+    std::optional<SettingRemedy> flip_alternative() const {
+        SettingRemedy remedy{context_.site, ""};
+        for (PortAt in : run_.ins) {
+            const Kind& kind = net_.kind(in.device);
+            if (kind.category != Category::combiner) continue;
+            const Device& unit = net_.device(in.device);
+            Alternative now = Alternative::either;
+            for (const PortKind& port : kind.ports) {
+                if (!port.lane.empty() && port.alternative != Alternative::either)
+                    now = port.alternative;
+            }
+            now = unit.alternative.value_or(now);
+            const Alternative other = now == Alternative::a ? Alternative::b : Alternative::a;
+            change(find_device(remedy.site, unit.id),
+                   [&](Device& found) { found.alternative = other; });
+            remedy.detail = unit.id + (other == Alternative::a ? " to A" : " to B");
+        }
+        return some(std::move(remedy));
+    }
+
+    std::optional<SettingRemedy> power_off_beyond() const {
+        SettingRemedy remedy{context_.site, ""};
+        for (const PassiveEnd& end : net_.passive_ends) {
+            const bool here = std::any_of(run_.links.begin(), run_.links.end(), [&](int link) {
+                return std::find(end.links.begin(), end.links.end(), link) != end.links.end();
+            });
+            if (!here || end.passed_by.device < 0) continue;
+            set_off(remedy.site, end.passed_by, true);
+            remedy.detail = name(end.passed_by);
+        }
+        return some(std::move(remedy));
+    }
+
+    std::optional<SettingRemedy> power_on() const {
+        if (!run_.power_off) return std::nullopt;
+        SettingRemedy remedy{context_.site, ""};
+        for (std::size_t i = 0; i < run_.links.size(); ++i) {
+            for (PortAt at : {run_.outs[i], run_.ins[i]}) {
+                if (!net_.power_off(at)) continue;
+                set_off(remedy.site, at, false);
+                remedy.detail += (remedy.detail.empty() ? "" : ", ") + name(at);
+            }
+        }
+        return some(std::move(remedy));
+    }
+
+    void set_off(Site& site, PortAt at, bool off) const {
+        change(find_device(site, net_.device(at.device).id), [&](Device& found) {
+            if (off)
+                found.power_off_ports.insert(net_.port(at).id);
+            else
+                found.power_off_ports.erase(net_.port(at).id);
+        });
+    }
+
+    // As little higher as mends it, each end up to what can stand there.
+    std::optional<SettingRemedy> raise_antenna() const {
+        const std::vector<int> ends = radios();
+        std::optional<SettingRemedy> last;
+        for (double up_m = 1; up_m <= most_raise_m; up_m += 1) {
+            SettingRemedy remedy{context_.site, ""};
+            for (int device : ends) {
+                const Device& radio = net_.device(device);
+                const Place* place = net_.place_of(device);
+                const double most_m = place ? place->mast_m : bare_mast_m;
+                const double to_m = std::min(most_m, radio.height_m + up_m);
+                if (to_m <= radio.height_m) continue;
+                change(find_device(remedy.site, radio.id),
+                       [&](Device& found) { found.height_m = to_m; });
+                remedy.detail += fmt::format("{}{} to {:g} m", remedy.detail.empty() ? "" : ", ",
+                                             radio.id, to_m);
+            }
+            if (remedy.detail.empty() || (last && remedy.detail == last->detail)) break;
+            const Verdict verdict =
+                worst(remedy.site, {CheckId::radio_clearance, CheckId::radio_fade_margin});
+            last = std::move(remedy);
+            if (verdict == Verdict::holds) break;
+        }
+        return last;
+    }
+
+    // At its far ends, where it is set to look elsewhere; a hub with one far end too far aside
+    // turns to that one.
+    std::optional<SettingRemedy> turn_antenna() const {
+        SettingRemedy remedy{context_.site, ""};
+        for (int device : radios()) {
+            const Device& radio = net_.device(device);
+            if (!radio.azimuth_deg) continue;
+            change(find_device(remedy.site, radio.id),
+                   [](Device& found) { found.azimuth_deg.reset(); });
+            remedy.detail +=
+                fmt::format("{}{} at its far ends", remedy.detail.empty() ? "" : ", ", radio.id);
+        }
+        return some(std::move(remedy));
+    }
+
+    std::optional<SettingRemedy> lower_transmit() const {
+        SettingRemedy remedy{context_.site, ""};
+        for (int device : radios()) {
+            const Device& radio = net_.device(device);
+            const RadioFacts& facts = or_nothing(net_.kind(device).radio);
+            const double most_dbm = context_.site.settings.eirp_limit_dbm - facts.antenna_dbi;
+            if (radio.transmit_dbm.value_or(facts.transmit_dbm) <= most_dbm) continue;
+            change(find_device(remedy.site, radio.id),
+                   [&](Device& found) { found.transmit_dbm = most_dbm; });
+            remedy.detail += fmt::format("{}{} with {:g} dBm", remedy.detail.empty() ? "" : ", ",
+                                         radio.id, most_dbm);
+        }
+        return some(std::move(remedy));
+    }
+
+    // The radios of this run and all that are linked to them, on the first channel nobody has.
+    std::optional<SettingRemedy> own_channel() const {
+        std::vector<int> group = radios();
+        for (std::size_t i = 0; i < group.size(); ++i) {
+            for (int link : net_.link_on[static_cast<std::size_t>(group[i])]) {
+                if (link < 0 ||
+                    net_.links[static_cast<std::size_t>(link)].medium() != Medium::radio)
+                    continue;
+                const NetLink& laid = net_.links[static_cast<std::size_t>(link)];
+                for (PortAt end : {laid.a, laid.b}) {
+                    if (std::find(group.begin(), group.end(), end.device) == group.end())
+                        group.push_back(end.device);
+                }
+            }
+        }
+        std::set<int> used;
+        bool others = false;
+        for (std::size_t i = 0; i < net_.kinds.size(); ++i) {
+            if (!net_.kinds[i]->radio ||
+                std::find(group.begin(), group.end(), static_cast<int>(i)) != group.end())
+                continue;
+            others = true;
+            used.insert(net_.device(static_cast<int>(i)).channel);
+        }
+        if (group.empty() || !others) return std::nullopt;
+        int channel = 1;
+        while (used.contains(channel)) ++channel;
+        SettingRemedy remedy{context_.site, fmt::format("channel {}", channel)};
+        for (int device : group) {
+            change(find_device(remedy.site, net_.device(device).id),
+                   [&](Device& found) { found.channel = channel; });
+        }
+        // Who has no channel of his own still hears everybody: the others are told one, too.
+        int next = channel;
+        for (Device& device : remedy.site.devices) {
+            const Kind* kind = context_.catalogue.find(device.kind);
+            if (!kind || !kind->radio || device.channel != 0) continue;
+            while (next == channel || used.contains(next)) ++next;
+            device.channel = next;
+        }
+        if (next != channel) remedy.detail += fmt::format(", the others channel {}", next);
+        return remedy;
+    }
+
+    // A stronger one in place of the injector that feeds it; else one behind the port, which then
+    // carries data only.
+    std::optional<SettingRemedy> stronger_injector() const {
+        if (!run_.fed || run_.links.empty()) return std::nullopt;
+        const PortAt from = run_.source;
+        const Device& unit = net_.device(from.device);
+        std::optional<SettingRemedy> best;
+        Verdict best_verdict = Verdict::fails;
+        for (const Kind* kind : by_price(context_.catalogue, Category::injector)) {
+            const PortKind* out = single_out(*kind);
+            if (!out || out->poe_class <= net_.port(from).poe_class) continue;
+            std::optional<SettingRemedy> remedy =
+                net_.kind(from.device).category == Category::injector ? replaced(unit, *kind)
+                                                                      : behind(from, *kind, *out);
+            if (!remedy) continue;
+            const Network then = lay_out(remedy->site, context_.catalogue);
+            const Verdict verdict = assess_run(then, context_.index).verdict;
+            if (best && verdict >= best_verdict) continue;
+            best = std::move(remedy);
+            best_verdict = verdict;
+            if (verdict == Verdict::holds) break;
+        }
+        return best;
+    }
+
+    static const PortKind* single_out(const Kind& kind) {
+        const PortKind* out = nullptr;
+        for (const PortKind& port : kind.ports) {
+            if (port.role != PortRole::pse || port.power != PowerKind::poe) continue;
+            if (out) return nullptr;
+            out = &port;
+        }
+        return out;
+    }
+
+    std::optional<SettingRemedy> replaced(const Device& unit, const Kind& kind) const {
+        Result<Site> site = set_kind(context_.site, context_.catalogue, unit.id, kind.id);
+        if (!site) return std::nullopt;
+        return SettingRemedy{std::move(*site), kind.id};
+    }
+
+    std::optional<SettingRemedy> behind(PortAt from, const Kind& kind, const PortKind& out) const {
+        const auto in =
+            std::find_if(kind.ports.begin(), kind.ports.end(), [](const PortKind& port) {
+                return port.role == PortRole::data && port.medium == Medium::twisted_pair;
+            });
+        const int link = net_.link_at(from);
+        const Place* place = net_.place_of(from.device);
+        if (in == kind.ports.end() || link < 0 || (place && place->mains != Mains::steady))
+            return std::nullopt;
+        Site site = context_.site;
+        const Device& unit = net_.device(from.device);
+        Device injector;
+        injector.id = next_id(site, id_prefix(kind.category));
+        injector.kind = kind.id;
+        injector.at = {unit.at.x_m + 1, unit.at.y_m};
+        injector.place = unit.place;
+        injector.surroundings = unit.surroundings;
+        injector.enclosure = unit.enclosure;
+        Link patch;
+        patch.id = next_id(site, "L");
+        patch.cable = "patch-24";
+        patch.a = {unit.id, net_.port(from).id, 0, ""};
+        patch.b = {injector.id, in->id, 0, ""};
+        patch.measured_length_m = 1;
+        change(find_link(site, net_.links[static_cast<std::size_t>(link)].link->id),
+               [&](Link& found) {
+                   LinkEnd& end =
+                       net_.links[static_cast<std::size_t>(link)].a == from ? found.a : found.b;
+                   end.device = injector.id;
+                   end.port = out.id;
+               });
+        site.devices.push_back(std::move(injector));
+        site.links.push_back(std::move(patch));
+        return SettingRemedy{std::move(site), kind.id};
+    }
+
+    std::optional<SettingRemedy> raise_priority() const {
+        const PortAt port = run_.source;
+        if (port.device < 0) return std::nullopt;
+        const Device& unit = net_.device(port.device);
+        const std::string& id = net_.port(port).id;
+        if (unit.priority_of(id) == 1) return std::nullopt;
+        SettingRemedy remedy{context_.site, unit.id + "." + id};
+        change(find_device(remedy.site, unit.id),
+               [&](Device& found) { found.port_priority[id] = 1; });
+        return remedy;
+    }
+
+    static std::optional<SettingRemedy> some(SettingRemedy remedy) {
+        if (remedy.detail.empty()) return std::nullopt;
+        return remedy;
+    }
+
+    static constexpr int now_size = 0;
+    static constexpr double most_raise_m = 60;
+    const ChooseContext& context_;
+    const Network& net_;
+    const Run& run_;
+};
+
+}  // namespace
+
+std::optional<SettingRemedy> setting_remedy(const ChooseContext& context, RemedyKind kind) {
+    return SettingRemedies(context).make(kind);
+}
+
+}  // namespace ovant
