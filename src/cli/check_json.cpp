@@ -147,6 +147,15 @@ std::string ways_json(const std::vector<Proposal>& ways, const std::string& came
             item["can_fail"] = way.can_fail;
             item["past_stated_limit"] = way.past_stated;
             if (!way.harmed.empty()) item["harms"] = way.harmed;
+            if (!way.leans_on.empty()) item["leans_on"] = way.leans_on;
+            item["parts"] = ordered_json::array();
+            for (const PartLine& part : way.parts) {
+                item["parts"].push_back({{"kind", part.kind},
+                                         {"name", part.name},
+                                         {"quantity", number(part.quantity)},
+                                         {"unit", unit_id(part.unit)},
+                                         {"price", number(part.price)}});
+            }
         }
         out["ways"].push_back(std::move(item));
     }

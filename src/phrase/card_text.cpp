@@ -62,20 +62,67 @@ std::string cut_text(const CardStep& step, const TextContext& context) {
                            shown(step.height_to_m, Unit::metre, context.units));
     }
     if (step.medium == Medium::mains_wiring) return "Same board and phase at both ends; try it.";
+    if (!step.cut_with.empty())
+        return fmt::format("{} is on the card of {}: cut it once.", step.link, step.cut_with);
     if (step.existing) return fmt::format("Use what hangs there, label both ends {}.", step.link);
     return fmt::format("Cut {}, label both ends {}.", shown(step.cut_m, Unit::metre, context.units),
                        step.link);
 }
 
+namespace {
+
+// A protector's sides and where its lead goes.
+std::string protector_text(const CardStep& step) {
+    const bool from = !step.protector_from.empty(), to = !step.protector_to.empty();
+    if (!from && !to) return "";
+    const std::string where = from && to ? "both ends" : from ? step.from : step.to;
+    std::vector<std::string> without;
+    if (from && !step.earth_from) without.push_back(step.from);
+    if (to && !step.earth_to) without.push_back(step.to);
+    const std::string earth =
+        without.empty() ? "" : fmt::format("; no earth drawn at {}", fmt::join(without, ", "));
+    return fmt::format("Protector at {}: line side to this cable, lead to earth{}.", where, earth);
+}
+
+}  // namespace
+
+std::string pairs_text(const CardStep& step) {
+    if (!step.power) return "";
+    const CardStep::Pairs& power = *step.power;
+    if (power.passive && power.polarity != 0)
+        return fmt::format("Power: plus on {}, minus on {}.",
+                           power.polarity > 0 ? "blue (4 5)" : "brown (7 8)",
+                           power.polarity > 0 ? "brown (7 8)" : "blue (4 5)");
+    if (power.count >= 4) return "Power on all four pairs.";
+    switch (power.alternative) {
+        case Alternative::a: return "Power on orange and green (1 2, 3 6).";
+        case Alternative::b: return "Power on blue and brown (4 5, 7 8).";
+        case Alternative::either: return "Power on two pairs; its maker says which.";
+    }
+    return "";
+}
+
+std::string seen_text(const CardStep& step, const TextContext& context) {
+    std::vector<std::string> parts;
+    if (!std::isnan(step.expected_v))
+        parts.push_back(shown(step.expected_v, Unit::volt, context.units) + " or more");
+    if (!std::isnan(step.expected_w))
+        parts.push_back("up to " + shown(step.expected_w, Unit::watt, context.units));
+    if (!std::isnan(step.expected_dbm))
+        parts.push_back(shown(step.expected_dbm, Unit::decibel_milliwatt, context.units));
+    if (!std::isnan(step.rate_mbps) && step.rate_mbps > 0)
+        parts.push_back(shown(step.rate_mbps, Unit::megabit_per_second, context.units));
+    std::string text;
+    if (!parts.empty()) text = fmt::format("Expect at {}: {}.", step.to, fmt::join(parts, ", "));
+    if (!step.lights_to.empty())
+        text += fmt::format("{}Lights: {}.", text.empty() ? "" : " ", step.lights_to);
+    return text;
+}
+
 std::string fit_text(const CardStep& step) {
     std::vector<std::string> parts;
-    if (!step.protector_from.empty() && !step.protector_to.empty()) {
-        parts.push_back("Protector at each end.");
-    } else if (!step.protector_from.empty()) {
-        parts.push_back(fmt::format("Protector at {}.", step.from));
-    } else if (!step.protector_to.empty()) {
-        parts.push_back(fmt::format("Protector at {}.", step.to));
-    }
+    if (std::string protectors = protector_text(step); !protectors.empty())
+        parts.push_back(std::move(protectors));
     if (!step.module_from.empty())
         parts.push_back(fmt::format("{} into {}.", step.module_from, step.from));
     if (!step.module_to.empty())
@@ -86,6 +133,8 @@ std::string fit_text(const CardStep& step) {
         parts.push_back(fmt::format("{} on alternative {}; if the camera stays dark, try {}.",
                                     step.to, b ? 'B' : 'A', b ? 'A' : 'B'));
     }
+    if (step.long_setting_from)
+        parts.push_back(fmt::format("Long setting on at {} port {}.", step.from, step.from_port));
     if (step.power_off_from)
         parts.push_back(fmt::format("PoE off at {} {}.", step.from, step.from_port));
     return fmt::format("{}", fmt::join(parts, " "));

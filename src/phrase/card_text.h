@@ -16,6 +16,10 @@ std::string caution_text(Caution caution);
 std::string cut_text(const CardStep& step, const TextContext& context);
 // Protectors, boxes and ports to switch off in a step; may be empty.
 std::string fit_text(const CardStep& step);
+// "Power on orange and green (1 2, 3 6)."; empty where the length carries none.
+std::string pairs_text(const CardStep& step);
+// What must be seen once it is plugged in: volts, watts, level, rate, lights. May be empty.
+std::string seen_text(const CardStep& step, const TextContext& context);
 // The socket as it is found on the unit: "port 6", "side out, towards K14".
 std::string socket_text(const CardStep& step, bool leaving);
 // "Expect 46.1 V, 12.9 W and 100 Mb/s at the camera."

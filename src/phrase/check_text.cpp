@@ -99,6 +99,9 @@ std::string mains_text(const Check& check, const TextContext& context) {
                 "stutter or restart",
                 check.subject, place_name(check),
                 shown(check.parts.empty() ? 0 : check.parts[0], Unit::watt, context.units));
+        case Note::box_heater:
+            return fmt::format("The heater in the box of {} needs mains, {} has none",
+                               check.subject, place_name(check));
         case Note::solar_only:
             return fmt::format("{} needs mains, {} has solar only", check.subject,
                                place_name(check));
@@ -458,6 +461,7 @@ std::string reason(const Check& check, const TextContext& context) {
         case Note::other_strands:
         case Note::other_band: return "both ends must be alike";
         case Note::path_cut: return "raise an antenna, or go round by a relay";
+        case Note::box_heater:
         case Note::no_mains: return "bring mains, or feed it over the cable";
         case Note::not_promised:
             return "fewer watts, more copper or another port: then it is promised";

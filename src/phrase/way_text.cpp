@@ -82,9 +82,13 @@ std::string proposal_title(const Proposal& proposal, const TextContext& context)
 std::string proposal_reason(const Proposal& proposal, const TextContext& context) {
     switch (proposal.cannot) {
         case Cannot::nothing:
-            return proposal.harmed.empty() ? sentence(proposal.decisive, context)
-                                           : fmt::format("Harms {}: {}", proposal.harmed,
-                                                         sentence(proposal.decisive, context));
+            if (!proposal.harmed.empty())
+                return fmt::format("Harms {}: {}", proposal.harmed,
+                                   sentence(proposal.decisive, context));
+            return proposal.leans_on.empty()
+                       ? sentence(proposal.decisive, context)
+                       : fmt::format("{}; leans on {}, which is there already",
+                                     sentence(proposal.decisive, context), proposal.leans_on);
         case Cannot::no_free_port: return "No free port of the class this camera needs";
         case Cannot::no_long_setting: return "No free port with a long setting";
         case Cannot::too_short: return "Too short to feed from both ends";
@@ -114,6 +118,17 @@ std::string proposal_reason(const Proposal& proposal, const TextContext& context
         case Cannot::no_high_power: return "Nothing here gives 60 W or more";
     }
     return "";
+}
+
+std::string parts_text(const std::vector<PartLine>& parts, UnitSystem units) {
+    std::string out;
+    for (const PartLine& part : parts) {
+        if (!out.empty()) out += "  ·  ";
+        out += part.unit == Unit::count
+                   ? fmt::format("{:g} × {}", part.quantity, part.name)
+                   : fmt::format("{} {}", shown(part.quantity, part.unit, units), part.name);
+    }
+    return out;
 }
 
 std::string cost_text(const Cost& cost, const std::string& currency) {

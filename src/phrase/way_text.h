@@ -15,6 +15,8 @@ std::string proposal_title(const Proposal& proposal, const TextContext& context)
 // The check that decides it, or why it cannot be built.
 std::string proposal_reason(const Proposal& proposal, const TextContext& context);
 
+// What a way consists of: "1 × Injector, 30 W · 92 m Cat 5e".
+std::string parts_text(const std::vector<PartLine>& parts, UnitSystem units);
 // Where the price comes from: material, ground, labour.
 std::string cost_text(const Cost& cost, const std::string& currency);
 

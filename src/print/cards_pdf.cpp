@@ -27,26 +27,48 @@ constexpr double card_gap = 14;
 constexpr double card_width = (page_width - 2 * page_edge - card_gap) / 2;
 constexpr double card_height = (page_height - 2 * page_edge - card_gap) / 2;
 constexpr double card_inset = 12;
-constexpr std::size_t most_steps_a_card = 8;
 constexpr double unit_width = 46;
 constexpr double unit_height = 15;
-constexpr double beside_room = card_width - 2 * card_inset - unit_width / 2 - 8;
-constexpr double unit_room = card_width - 2 * card_inset - unit_width - 6;
+constexpr double inner_width = card_width - 2 * card_inset;
+constexpr double beside_left = unit_width / 2 + 8;
+constexpr double tick_room = 14;
+constexpr double title_size = 15, small_size = 7.5, expected_size = 8.5, wiring_size = 8;
+constexpr double step_size = 7, kind_size = 6.8, caution_size = 7, line_pitch = 1.25;
 
-// The fonts that ship with Ovant, opened for one document.
+// A face of a font that ships with Ovant. cairo may keep it longer than its last user does, so it
+// goes when cairo lets go of it, and its library with it.
+struct OpenedFace {
+    FT_Library library = nullptr;
+    FT_Face face = nullptr;
+};
+
+void close_face(void* opened) {
+    auto* face = static_cast<OpenedFace*>(opened);
+    FT_Done_Face(face->face);
+    FT_Done_FreeType(face->library);
+    delete face;
+}
+
+cairo_font_face_t* open_face(const char* begin, const char* end) {
+    static const cairo_user_data_key_t key{};
+    auto* opened = new OpenedFace;
+    FT_Init_FreeType(&opened->library);
+    FT_New_Memory_Face(opened->library, reinterpret_cast<const FT_Byte*>(begin), end - begin, 0,
+                       &opened->face);
+    cairo_font_face_t* face = cairo_ft_font_face_create_for_ft_face(opened->face, 0);
+    if (cairo_font_face_set_user_data(face, &key, opened, close_face) != CAIRO_STATUS_SUCCESS)
+        close_face(opened);
+    return face;
+}
+
 class Fonts {
 public:
-    Fonts() {
-        FT_Init_FreeType(&library_);
-        regular_ = open(embedded_Inter_Regular_otf, embedded_Inter_Regular_otf_end, regular_face_);
-        bold_ = open(embedded_Inter_SemiBold_otf, embedded_Inter_SemiBold_otf_end, bold_face_);
-    }
+    Fonts()
+        : regular_(open_face(embedded_Inter_Regular_otf, embedded_Inter_Regular_otf_end)),
+          bold_(open_face(embedded_Inter_SemiBold_otf, embedded_Inter_SemiBold_otf_end)) {}
     ~Fonts() {
         cairo_font_face_destroy(regular_);
         cairo_font_face_destroy(bold_);
-        FT_Done_Face(regular_face_);
-        FT_Done_Face(bold_face_);
-        FT_Done_FreeType(library_);
     }
     Fonts(const Fonts&) = delete;
     Fonts& operator=(const Fonts&) = delete;
@@ -54,42 +76,168 @@ public:
     cairo_font_face_t* bold() const { return bold_; }
 
 private:
-    cairo_font_face_t* open(const char* begin, const char* end, FT_Face& face) {
-        FT_New_Memory_Face(library_, reinterpret_cast<const FT_Byte*>(begin), end - begin, 0,
-                           &face);
-        return cairo_ft_font_face_create_for_ft_face(face, 0);
-    }
-    FT_Library library_ = nullptr;
-    FT_Face regular_face_ = nullptr, bold_face_ = nullptr;
-    cairo_font_face_t *regular_ = nullptr, *bold_ = nullptr;
+    cairo_font_face_t *regular_, *bold_;
 };
 
-class CardPainter {
-public:
-    CardPainter(cairo_t* cr, const Fonts& fonts, const TextContext& context)
-        : cr_(cr), fonts_(fonts), context_(context) {}
+struct Line {
+    bool bold = false;
+    std::string text;
+};
 
-    void paint(const Card& card, const std::string& site_name, double left, double top) {
-        left_ = left + card_inset;
-        y_ = top + card_inset;
-        bottom_ = top + card_height - card_inset;
-        frame(left, top);
-        text(fonts_.bold(), 15, card.camera + "  " + card.name, 0);
-        text(fonts_.regular(), 7.5, site_name + ", " + kind_name(context_, card.kind), 0.4);
-        y_ += 3;
-        text(fonts_.bold(), 8.5, expected_text(card, context_), 0);
-        text(fonts_.regular(), 8, wiring_text(card.wiring) + ". " + verdict_line(card), 0.25);
-        y_ += 8;
-        chain(card);
-        y_ = bottom_ - caution_room(card);
-        for (Caution caution : card.cautions)
-            text(fonts_.regular(), 7, caution_text(caution), 0.35);
+// Text broken to a width: at spaces, and inside a word that is wider than all of it.
+class Pen {
+public:
+    Pen(cairo_t* cr, const Fonts& fonts) : cr_(cr), fonts_(fonts) {}
+
+    std::vector<std::string> wrapped(const std::string& paragraph, bool bold, double size,
+                                     double width) const {
+        std::vector<std::string> lines;
+        std::string line;
+        std::size_t at = 0;
+        while (at < paragraph.size()) {
+            const std::size_t space = std::min(paragraph.find(' ', at), paragraph.size());
+            std::string word = paragraph.substr(at, space - at);
+            at = space + 1;
+            const std::string longer = line.empty() ? word : line + " " + word;
+            if (width_of(longer, bold, size) <= width) {
+                line = longer;
+                continue;
+            }
+            if (!line.empty()) lines.push_back(std::move(line));
+            while (width_of(word, bold, size) > width) {
+                const std::size_t cut = letters_that_fit(word, bold, size, width);
+                lines.push_back(word.substr(0, cut));
+                word.erase(0, cut);
+            }
+            line = std::move(word);
+        }
+        if (!line.empty()) lines.push_back(std::move(line));
+        return lines;
+    }
+
+    double width_of(const std::string& line, bool bold, double size) const {
+        set(bold, size);
+        cairo_text_extents_t extents;
+        cairo_text_extents(cr_, line.c_str(), &extents);
+        return extents.x_advance;
+    }
+
+    void put(const Line& line, double size, double x, double y, double grey) const {
+        set(line.bold, size);
+        cairo_set_source_rgb(cr_, grey, grey, grey);
+        cairo_move_to(cr_, x, y);
+        cairo_show_text(cr_, line.text.c_str());
+    }
+
+    cairo_t* cr() const { return cr_; }
+
+private:
+    void set(bool bold, double size) const {
+        cairo_set_font_face(cr_, bold ? fonts_.bold() : fonts_.regular());
+        cairo_set_font_size(cr_, size);
+    }
+    // Bytes of the longest beginning that fits; one letter at least.
+    std::size_t letters_that_fit(const std::string& word, bool bold, double size,
+                                 double width) const {
+        std::size_t cut = 0;
+        for (std::size_t next = 0; next < word.size();) {
+            do ++next;
+            while (next < word.size() && (static_cast<unsigned char>(word[next]) & 0xC0) == 0x80);
+            if (cut > 0 && width_of(word.substr(0, next), bold, size) > width) break;
+            cut = next;
+        }
+        return cut;
+    }
+
+    cairo_t* cr_;
+    const Fonts& fonts_;
+};
+
+// What stands on a card and how high each part of it is.
+class CardLayout {
+public:
+    CardLayout(const Pen& pen, const TextContext& context) : pen_(pen), context_(context) {}
+
+    std::vector<Line> leg(const CardStep& step) const {
+        const double width = inner_width - beside_left - tick_room;
+        std::vector<Line> lines;
+        const auto add = [&](bool bold, const std::string& text) {
+            for (std::string& line : pen_.wrapped(text, bold, step_size, width))
+                lines.push_back({bold, std::move(line)});
+        };
+        add(false, "from " + socket_text(step, true) + ", to " + socket_text(step, false));
+        add(true, joined(cut_text(step, context_), fit_text(step)));
+        add(false, joined(kind_name(context_, step.cable) + ".", pairs_text(step)));
+        add(false, seen_text(step, context_));
+        return lines;
+    }
+    double leg_height(const CardStep& step) const {
+        return static_cast<double>(leg(step).size()) * step_size * line_pitch + 6;
+    }
+
+    double box_width(const std::string& id) const {
+        return std::min(inner_width, std::max(unit_width, pen_.width_of(id, true, 8.5) + 8));
+    }
+    std::vector<std::string> unit_kind(const std::string& id, const std::string& kind) const {
+        const double room = inner_width - box_width(id) - 6;
+        return pen_.wrapped(kind_name(context_, kind), false, kind_size, std::max(40.0, room));
+    }
+    double unit_height_of(const std::string& id, const std::string& kind) const {
+        const double lines = static_cast<double>(unit_kind(id, kind).size());
+        return std::max(unit_height, lines * kind_size * line_pitch + 3);
+    }
+
+    std::vector<std::pair<double, Line>> head(const Card& card, const std::string& site) const {
+        std::vector<std::pair<double, Line>> lines;
+        const auto add = [&](bool bold, double size, const std::string& text) {
+            for (std::string& line : pen_.wrapped(text, bold, size, inner_width))
+                lines.push_back({size, {bold, std::move(line)}});
+        };
+        std::string title = card.camera + "  " + card.name;
+        if (card.pieces > 1) title += fmt::format(" ({} of {})", card.piece, card.pieces);
+        add(true, title_size, title);
+        add(false, small_size, site + ", " + kind_name(context_, card.kind));
+        add(true, expected_size, expected_text(card, context_));
+        add(false, wiring_size, wiring_text(card.wiring) + ". " + verdict_line(card));
+        return lines;
+    }
+    double head_height(const Card& card, const std::string& site) const {
+        double height = card_inset + 4 + 10;
+        for (const auto& [size, line] : head(card, site)) height += size * line_pitch;
+        return height;
+    }
+
+    std::vector<std::string> cautions(const Card& card) const {
+        if (card.piece > 1) return {"Cautions: on the first of these cards."};
+        std::vector<std::string> lines;
+        for (Caution caution : card.cautions) {
+            for (std::string& line :
+                 pen_.wrapped(caution_text(caution), false, caution_size, inner_width))
+                lines.push_back(std::move(line));
+        }
+        return lines;
+    }
+    double caution_height(const Card& card) const {
+        return static_cast<double>(cautions(card).size()) * caution_size * line_pitch + card_inset;
+    }
+
+    // Steps, what feeds beside them, and the last unit.
+    double chain_height(const Card& card) const {
+        double height = 0;
+        for (const CardStep& step : card.steps)
+            height += unit_height_of(step.from, step.from_kind) + leg_height(step);
+        if (!card.steps.empty())
+            height += unit_height_of(card.steps.back().to, card.steps.back().to_kind);
+        else if (!card.beside.empty())
+            height += unit_height_of(card.beside.front().to, card.beside.front().to_kind);
+        for (const CardStep& step : card.beside)
+            height += unit_height_of(step.from, step.from_kind) + leg_height(step);
+        return height;
     }
 
 private:
-    double caution_room(const Card& card) const {
-        // One line of small letters each, and one more for the longest, which takes two.
-        return 8.8 * static_cast<double>(card.cautions.size() + 1) + 4;
+    static std::string joined(const std::string& a, const std::string& b) {
+        return a.empty() ? b : b.empty() ? a : a + " " + b;
     }
     static std::string verdict_line(const Card& card) {
         return card.verdict == Verdict::fails ? "This run fails its checks: mend the design first."
@@ -97,91 +245,91 @@ private:
                                                 : "This run holds.";
     }
 
-    // The run from top to bottom: a box for each unit, the cable between as a bar, what to do
-    // beside.
-    void chain(const Card& card) {
-        if (card.steps.empty()) return;
-        const double room = bottom_ - caution_room(card) - y_;
-        const auto steps = static_cast<double>(card.steps.size());
-        const double pitch = std::min(78.0, (room - unit_height) / steps);
-        const double small = pitch < 40 ? 5.8 : pitch < 68 ? 6.8 : 7.5;
-        for (std::size_t i = 0; i < card.steps.size(); ++i) {
-            const CardStep& step = card.steps[i];
-            const double top = y_ + static_cast<double>(i) * pitch;
-            unit(step.from, kind_name(context_, step.from_kind), top);
-            cairo_set_source_rgb(cr_, 0.706, 0.373, 0.169);
-            cairo_rectangle(cr_, left_ + unit_width / 2 - 2, top + unit_height, 4,
-                            pitch - unit_height);
-            cairo_fill(cr_);
-            beside(step, top + unit_height, pitch - unit_height, small);
+    const Pen& pen_;
+    const TextContext& context_;
+};
+
+class CardPainter {
+public:
+    CardPainter(const Pen& pen, const TextContext& context)
+        : pen_(pen), cr_(pen.cr()), layout_(pen, context) {}
+
+    void paint(const Card& card, const std::string& site_name, double left, double top) {
+        left_ = left + card_inset;
+        frame(left, top);
+        y_ = top + card_inset + 4;
+        for (const auto& [size, line] : layout_.head(card, site_name)) {
+            y_ += size * line_pitch;
+            pen_.put(line, size, left_, y_, line.bold ? 0 : 0.3);
         }
-        const CardStep& last = card.steps.back();
-        unit(last.to, kind_name(context_, last.to_kind), y_ + steps * pitch);
+        y_ += 10;
+        const double bottom = top + card_height - layout_.caution_height(card);
+        const double height = layout_.chain_height(card);
+        // Only names past all measure make a single step higher than a card.
+        const double scale = std::min(1.0, (bottom - y_) / std::max(1.0, height));
+        cairo_save(cr_);
+        cairo_translate(cr_, left_, y_);
+        cairo_scale(cr_, scale, scale);
+        chain(card);
+        cairo_restore(cr_);
+        y_ = bottom;
+        for (const std::string& line : layout_.cautions(card)) {
+            y_ += caution_size * line_pitch;
+            pen_.put({false, line}, caution_size, left_, y_, 0.35);
+        }
     }
 
-    void unit(const std::string& id, const std::string& kind, double top) {
+private:
+    // The run from top to bottom: a box for each unit, the cable between as a bar, what to do
+    // beside it. Below the last, what feeds it there.
+    void chain(const Card& card) {
+        double y = 0;
+        for (const CardStep& step : card.steps) {
+            y = unit(step.from, step.from_kind, y);
+            y = leg(step, y);
+        }
+        if (!card.steps.empty())
+            y = unit(card.steps.back().to, card.steps.back().to_kind, y);
+        else if (!card.beside.empty())
+            y = unit(card.beside.front().to, card.beside.front().to_kind, y);
+        for (const CardStep& step : card.beside) {
+            y = leg(step, y);
+            y = unit(step.from, step.from_kind, y);
+        }
+    }
+
+    double unit(const std::string& id, const std::string& kind, double top) {
+        const double width = layout_.box_width(id);
         cairo_set_line_width(cr_, 1);
         cairo_set_source_rgb(cr_, 0.11, 0.17, 0.2);
-        cairo_rectangle(cr_, left_, top, unit_width, unit_height);
+        cairo_rectangle(cr_, 0, top, width, unit_height);
         cairo_stroke(cr_);
-        put(fonts_.bold(), 8.5, id, left_ + 4, top + unit_height - 4.5, 0);
-        put(fonts_.regular(), 6.8, fitted(kind, 6.8, unit_room), left_ + unit_width + 6,
-            top + unit_height - 4.5, 0.4);
+        pen_.put({true, pen_.wrapped(id, true, 8.5, width - 8).front()}, 8.5, 4,
+                 top + unit_height - 4.5, 0);
+        double y = top + unit_height - 4.5;
+        for (const std::string& line : layout_.unit_kind(id, kind)) {
+            pen_.put({false, line}, kind_size, width + 6, y, 0.4);
+            y += kind_size * line_pitch;
+        }
+        return top + layout_.unit_height_of(id, kind);
     }
 
-    // Sockets at both ends of the bar, and between them what to cut and fit, with a box to tick.
-    // Short bars get the same words on fewer lines.
-    void beside(const CardStep& step, double top, double height, double size) {
-        const std::string from = "from " + socket_text(step, true);
-        const std::string to = "to " + socket_text(step, false);
-        const std::string cut = cut_text(step, context_);
-        const std::string fit = fit_text(step);
-        const std::string cable = kind_name(context_, step.cable);
-        struct Line {
-            bool bold;
-            std::string text;
-        };
-        std::vector<Line> lines;
-        if (height > 52)
-            lines = {{false, from}, {true, cut}, {false, cable}, {true, fit}, {false, to}};
-        else if (height > 27)
-            lines = {{false, from + ", " + to}, {true, cut + " " + fit}, {false, cable}};
-        else
-            lines = {{false, from + ", " + to}, {true, cut + " " + fit}};
-        std::erase_if(lines, [](const Line& line) { return line.text.empty(); });
-        const double pitch = size * 1.25;
-        const double x = left_ + unit_width / 2 + 8;
-        double y = top + (height - static_cast<double>(lines.size()) * pitch) / 2 + size;
+    // Sockets at both ends of the bar, what to cut and fit, what must be seen, a box to tick.
+    double leg(const CardStep& step, double top) {
+        const double height = layout_.leg_height(step);
+        cairo_set_source_rgb(cr_, 0.706, 0.373, 0.169);
+        cairo_rectangle(cr_, unit_width / 2 - 2, top, 4, height);
+        cairo_fill(cr_);
+        double y = top + 3 + step_size;
         cairo_set_line_width(cr_, 0.7);
         cairo_set_source_rgb(cr_, 0.4, 0.4, 0.4);
-        cairo_rectangle(cr_, left_ + card_width - 2 * card_inset - 8, y - size + 1, 7, 7);
+        cairo_rectangle(cr_, inner_width - 8, y - step_size + 1, 7, 7);
         cairo_stroke(cr_);
-        for (const Line& line : lines) {
-            put(line.bold ? fonts_.bold() : fonts_.regular(), size,
-                fitted(line.text, size, beside_room - 12), x, y, line.bold ? 0 : 0.2);
-            y += pitch;
+        for (const Line& line : layout_.leg(step)) {
+            pen_.put(line, step_size, beside_left, y, line.bold ? 0 : 0.2);
+            y += step_size * line_pitch;
         }
-    }
-
-    // Shortened to what fits.
-    std::string fitted(std::string line, double size, double room) {
-        cairo_set_font_face(cr_, fonts_.regular());
-        cairo_set_font_size(cr_, size);
-        if (width_of(line) <= room) return line;
-        while (!line.empty() && width_of(line + "…") > room) {
-            do line.pop_back();
-            while (!line.empty() && (static_cast<unsigned char>(line.back()) & 0xC0) == 0x80);
-        }
-        return line + "…";
-    }
-
-    void put(cairo_font_face_t* face, double size, const std::string& line, double x, double y,
-             double grey) {
-        cairo_set_font_face(cr_, face);
-        cairo_set_font_size(cr_, size);
-        cairo_set_source_rgb(cr_, grey, grey, grey);
-        cairo_move_to(cr_, x, y);
-        cairo_show_text(cr_, line.c_str());
+        return top + height;
     }
 
     void frame(double left, double top) {
@@ -192,48 +340,12 @@ private:
         cairo_set_source_rgb(cr_, 0.706, 0.373, 0.169);
         cairo_rectangle(cr_, left, top, card_width, 4);
         cairo_fill(cr_);
-        y_ += 4;
     }
 
-    double width_of(const std::string& line) {
-        cairo_text_extents_t extents;
-        cairo_text_extents(cr_, line.c_str(), &extents);
-        return extents.x_advance;
-    }
-
-    // One paragraph, broken at spaces to the card's width.
-    void text(cairo_font_face_t* face, double size, const std::string& paragraph, double grey) {
-        cairo_set_font_face(cr_, face);
-        cairo_set_font_size(cr_, size);
-        cairo_set_source_rgb(cr_, grey, grey, grey);
-        const double width = card_width - 2 * card_inset;
-        std::string line;
-        std::size_t at = 0;
-        while (at < paragraph.size()) {
-            const std::size_t space = std::min(paragraph.find(' ', at), paragraph.size());
-            const std::string word = paragraph.substr(at, space - at);
-            const std::string longer = line.empty() ? word : line + " " + word;
-            if (!line.empty() && width_of(longer) > width) {
-                show(line, size);
-                line = word;
-            } else {
-                line = longer;
-            }
-            at = space + 1;
-        }
-        if (!line.empty()) show(line, size);
-    }
-
-    void show(const std::string& line, double size) {
-        y_ += size * 1.25;
-        cairo_move_to(cr_, left_, y_);
-        cairo_show_text(cr_, line.c_str());
-    }
-
+    const Pen& pen_;
     cairo_t* cr_;
-    const Fonts& fonts_;
-    const TextContext& context_;
-    double left_ = 0, y_ = 0, bottom_ = 0;
+    CardLayout layout_;
+    double left_ = 0, y_ = 0;
 };
 
 cairo_status_t append(void* closure, const unsigned char* data, unsigned int size) {
@@ -243,31 +355,74 @@ cairo_status_t append(void* closure, const unsigned char* data, unsigned int siz
 
 }  // namespace
 
-// "K14 (1 of 2)".
-std::vector<Card> card_pieces(const std::vector<Card>& cards) {
+namespace {
+
+// A card's steps, as many as fit on each piece. Where its cautions leave no room they get the first
+// piece for themselves.
+std::vector<Card> pieces_of(const Card& card, const CardLayout& layout, const std::string& site) {
+    if (card.pieces > 0) return {card};
+    const double all = card_height - layout.head_height(card, site) - layout.caution_height(card);
+    if (layout.chain_height(card) <= all) return {card};
+    Card piece = card;
+    piece.steps.clear();
+    piece.beside.clear();
+    piece.piece = 1;
+    piece.pieces = 99;  // the longest title it may get
+    Card next = piece;  // what goes on after the first piece
+    next.piece = 99;
+    const double head = layout.head_height(piece, site);
     std::vector<Card> pieces;
-    for (const Card& card : cards) {
-        const std::size_t count = (card.steps.size() + most_steps_a_card - 1) / most_steps_a_card;
-        if (count < 2) {
-            pieces.push_back(card);
-            continue;
-        }
-        for (std::size_t i = 0; i < count; ++i) {
-            Card piece = card;
-            const std::size_t first = i * most_steps_a_card;
-            const std::size_t last = std::min(first + most_steps_a_card, card.steps.size());
-            piece.steps.assign(card.steps.begin() + static_cast<std::ptrdiff_t>(first),
-                               card.steps.begin() + static_cast<std::ptrdiff_t>(last));
-            piece.name += fmt::format(" ({} of {})", i + 1, count);
+    if (all < card_height / 3) {
+        pieces.push_back(piece);
+        piece = next;
+    }
+    const auto add = [&](const CardStep& step, std::vector<CardStep> Card::*where) {
+        Card longer = piece;
+        (longer.*where).push_back(step);
+        const double room = card_height - head - layout.caution_height(piece);
+        const bool first = piece.steps.empty() && piece.beside.empty();
+        if (!first && layout.chain_height(longer) > room) {
             pieces.push_back(std::move(piece));
+            longer = next;
+            (longer.*where).push_back(step);
+        }
+        piece = std::move(longer);
+    };
+    for (const CardStep& step : card.steps) add(step, &Card::steps);
+    for (const CardStep& step : card.beside) add(step, &Card::beside);
+    pieces.push_back(std::move(piece));
+    for (std::size_t i = 0; i < pieces.size(); ++i) {
+        pieces[i].piece = static_cast<int>(i) + 1;
+        pieces[i].pieces = static_cast<int>(pieces.size());
+    }
+    return pieces;
+}
+
+}  // namespace
+
+std::vector<Card> card_pieces(const std::vector<Card>& cards, const std::string& site_name,
+                              const TextContext& context) {
+    const Fonts fonts;
+    cairo_surface_t* surface =
+        cairo_pdf_surface_create_for_stream(nullptr, nullptr, page_width, page_height);
+    cairo_t* cr = cairo_create(surface);
+    std::vector<Card> pieces;
+    {
+        const Pen pen(cr, fonts);
+        const CardLayout layout(pen, context);
+        for (const Card& card : cards) {
+            for (Card& piece : pieces_of(card, layout, site_name))
+                pieces.push_back(std::move(piece));
         }
     }
+    cairo_destroy(cr);
+    cairo_surface_destroy(surface);
     return pieces;
 }
 
 std::string cards_pdf(const std::vector<Card>& whole_cards, const std::string& site_name,
                       const TextContext& context) {
-    const std::vector<Card> cards = card_pieces(whole_cards);
+    const std::vector<Card> cards = card_pieces(whole_cards, site_name, context);
     std::string bytes;
     const Fonts fonts;
     cairo_surface_t* surface =
@@ -275,7 +430,8 @@ std::string cards_pdf(const std::vector<Card>& whole_cards, const std::string& s
     cairo_pdf_surface_set_metadata(surface, CAIRO_PDF_METADATA_TITLE,
                                    ("Wiring cards, " + site_name).c_str());
     cairo_t* cr = cairo_create(surface);
-    CardPainter painter(cr, fonts, context);
+    const Pen pen(cr, fonts);
+    CardPainter painter(pen, context);
     for (std::size_t i = 0; i < cards.size(); ++i) {
         const std::size_t cell = i % cards_a_page;
         if (i > 0 && cell == 0) cairo_show_page(cr);

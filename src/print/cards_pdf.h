@@ -12,7 +12,8 @@ namespace ovant {
 
 inline constexpr std::size_t cards_a_page = 4;
 // Cards as they are printed: chains too long for one go on to the next.
-std::vector<Card> card_pieces(const std::vector<Card>& cards);
+std::vector<Card> card_pieces(const std::vector<Card>& cards, const std::string& site_name,
+                              const TextContext& context);
 
 // The PDF file as bytes. Domain: any number of cards; none gives one page that says so.
 std::string cards_pdf(const std::vector<Card>& cards, const std::string& site_name,

@@ -127,6 +127,33 @@ TEST_CASE("limits, weather and rates are set for the site", "[app]") {
     CHECK(d.verdict_of("K16") == Verdict::holds);
 }
 
+TEST_CASE("the site's own rules are set where practitioners differ", "[app]") {
+    Driver d;
+    d.window().open_demo();
+    d.trigger("settings");
+    auto* dialog = d.find<SettingsDialog>("settings");
+    auto* feed = dialog->findChild<QComboBox*>("feedFrom");
+    feed->setCurrentIndex(feed->findData(static_cast<int>(FeedFrom::a_switch)));
+    dialog->findChild<QSpinBox*>("longestChain")->setValue(2);
+    d.click(dialog->findChild<QCheckBox*>("compliantOnly"));
+    auto* beyond = dialog->findChild<QLineEdit*>("radioBeyond");
+    beyond->setFocus();
+    beyond->selectAll();
+    d.type(beyond, "2 km");
+    emit beyond->editingFinished();
+    d.click(dialog->findChild<QPushButton*>("acceptSettings"));
+    const Practice& practice = d.document().site().settings.practice;
+    CHECK(practice.feed_from == FeedFrom::a_switch);
+    CHECK(practice.longest_chain == 2);
+    CHECK(practice.compliant_only);
+    CHECK_FALSE(practice.large_loads_apart);
+    CHECK(practice.radio_beyond_m == 2000);
+    CHECK(check_of(*d.document().assessment().run("K16"), CheckId::site_practice).note ==
+          Note::radio_near);
+    d.trigger("undo");
+    CHECK_FALSE(find_check(d.document().assessment().run("K16")->checks, CheckId::site_practice));
+}
+
 TEST_CASE("the list draws every run in the marks of its media", "[app]") {
     Driver d;
     d.window().open_demo();

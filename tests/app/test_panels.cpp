@@ -172,6 +172,57 @@ TEST_CASE("a camera's picture and importance", "[window][details]") {
     CHECK(find_device(d.document().site(), "K21")->camera->draw->infrared_w == 9);
 }
 
+TEST_CASE("frames, size and coding of a picture change its bit rate", "[window][details]") {
+    Driver d;
+    d.open_copper();
+    d.window().set_stage(Stage::survey);
+    d.document().select("K21");
+    const auto rate = [&] {
+        return camera_bit_rate_mbps(
+            *find_device(d.document().site(), "K21"),
+            *d.document().catalogue().find(find_device(d.document().site(), "K21")->kind));
+    };
+    const double before_mbps = rate();
+    const double frames = d.document()
+                              .catalogue()
+                              .find(find_device(d.document().site(), "K21")->kind)
+                              ->camera->picture.frames_per_s;
+    enter(d, "frames", "10");
+    CHECK(rate() == Approx(before_mbps * 10 / frames));
+    choose(d, "codec", "h264");
+    CHECK(rate() == Approx(2 * before_mbps * 10 / frames));
+    choose(d, "pictureSize", "1280 × 720");
+    CHECK(find_device(d.document().site(), "K21")->camera->picture->width_px == 1280);
+    CHECK(find_device(d.document().site(), "K21")->camera->picture->height_px == 720);
+    enter(d, "frames", "999");
+    CHECK(find_device(d.document().site(), "K21")->camera->picture->frames_per_s == 10);
+    CHECK_FALSE(d.text_of("message").isEmpty());
+    for (int i = 0; i < 3; ++i) d.trigger("undo");
+    CHECK(rate() == before_mbps);
+}
+
+TEST_CASE("a run is noted as seen to work, for the school that counts on it", "[window][details]") {
+    Driver d;
+    d.open_copper();
+    d.window().set_stage(Stage::survey);
+    d.document().select("K13");
+    CHECK_FALSE(d.window().findChild<QLineEdit*>("seen-L21"));
+    Settings settings = d.document().site().settings;
+    settings.school = School::field_proven;
+    d.document().edit("School", *set_settings(d.document().committed(), settings));
+    enter(d, "seen-L21", "2026-05-03 AB");
+    const std::vector<SeenToWork>& notes = find_link(d.document().site(), "L21")->proven;
+    REQUIRE(notes.size() == 1);
+    CHECK(notes[0].date == "2026-05-03");
+    CHECK(notes[0].who == "AB");
+    CHECK(notes[0].length_m > 0);
+    enter(d, "seen-L21", "3 May");
+    CHECK(find_link(d.document().site(), "L21")->proven[0].date == "2026-05-03");
+    CHECK_FALSE(d.text_of("message").isEmpty());
+    enter(d, "seen-L21", "");
+    CHECK(find_link(d.document().site(), "L21")->proven.empty());
+}
+
 TEST_CASE("the strip tells every state of a run", "[window][strip]") {
     Driver d;
     d.open_copper();

@@ -156,6 +156,7 @@ TEST_CASE("a bar never leaves its place", "[theme]") {
         check.value = *rc::gen::element(0.0, -5.0, 1e300, std::nan(""), 50.0);
         check.limit = *rc::gen::element(0.0, 100.0, 1e-9, std::nan(""));
         check.sense = *rc::gen::element(Sense::at_most, Sense::at_least);
+        check.note = Note::collapses;  // may be without a value
         judge(check, 3);
         const BarShares shares = bar_shares(check);
         RC_ASSERT(shares.value >= 0 && shares.value <= 1);

@@ -106,6 +106,23 @@ TEST_CASE("all ways of a camera: twenty rows, sorted, compared and one of them u
     CHECK(ways->isHidden());
 }
 
+TEST_CASE("a way says what it consists of", "[app]") {
+    Driver d;
+    QTreeView* table = open_ways(d, "K14");
+    table->setCurrentIndex(table->model()->index(row_of(d, WayId::fibre), 0));
+    CHECK(d.find<QLabel>("wayParts")->isVisible());
+    CHECK(d.text_of("wayParts").contains("Media converter"));
+    CHECK(d.text_of("wayParts").contains("Fibre OS2"));
+    const WaysModel& model = d.find<WaysView>("ways")->model();
+    for (int row = 0; row < table->model()->rowCount(); ++row) {
+        table->setCurrentIndex(table->model()->index(row, 0));
+        const QModelIndex source = static_cast<QSortFilterProxyModel*>(table->model())
+                                       ->mapToSource(table->model()->index(row, 0));
+        const Proposal& way = model.proposals()[static_cast<std::size_t>(source.row())];
+        CHECK(d.find<QLabel>("wayParts")->isVisible() == (way.built && !way.parts.empty()));
+    }
+}
+
 TEST_CASE("what cannot be built says why and cannot be used", "[app]") {
     Driver d;
     QTreeView* table = open_ways(d, "K14");

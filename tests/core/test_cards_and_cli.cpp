@@ -1,11 +1,14 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Wiring cards, and the commands of ovant-cli run in process and as a program.
 #include <catch2/catch.hpp>
+#include <fmt/format.h>
 #include <sys/wait.h>
 #include <unistd.h>
 
+#include <cmath>
 #include <csignal>
 #include <cstdlib>
+#include <map>
 #include <nlohmann/json.hpp>
 #include <sstream>
 
@@ -45,10 +48,45 @@ const Card& card_of(const std::vector<Card>& cards, const std::string& camera) {
     return cards.front();
 }
 
+// As it was written, lines of a paragraph joined; pages still end in form feeds.
 std::string text_of_pdf(const std::string& path) {
     const std::string text = path + ".txt";
-    REQUIRE(std::system(("pdftotext -layout " + path + " " + text).c_str()) == 0);
-    return read_all(text);
+    REQUIRE(std::system(("pdftotext -raw " + path + " " + text).c_str()) == 0);
+    std::string out = read_all(text);
+    std::replace(out.begin(), out.end(), '\n', ' ');
+    return out;
+}
+
+struct Box {
+    double left, top, right, bottom;
+};
+// Where each word stands on its page, in points.
+std::vector<Box> words_of_pdf(const std::string& path) {
+    const std::string file = path + ".html";
+    REQUIRE(std::system(("pdftotext -bbox " + path + " " + file).c_str()) == 0);
+    const std::string html = read_all(file);
+    std::vector<Box> words;
+    for (std::size_t at = html.find("<word "); at != std::string::npos;
+         at = html.find("<word ", at + 1)) {
+        const auto value = [&](const char* key) {
+            return std::stod(html.substr(html.find(key, at) + std::string(key).size() + 2));
+        };
+        words.push_back({value("xMin"), value("yMin"), value("xMax"), value("yMax")});
+    }
+    return words;
+}
+
+// The four frames of a page of cards: A4, edges of 28 points, 14 between.
+bool inside_a_card(const Box& word) {
+    constexpr double wide = (595.28 - 56 - 14) / 2, high = (841.89 - 56 - 14) / 2;
+    for (double left : {28.0, 28 + wide + 14}) {
+        for (double top : {28.0, 28 + high + 14}) {
+            if (word.left >= left && word.right <= left + wide && word.top >= top &&
+                word.bottom <= top + high)
+                return true;
+        }
+    }
+    return false;
 }
 
 }  // namespace
@@ -75,7 +113,8 @@ TEST_CASE("a card leads from the port to the camera", "[cards]") {
     CHECK(socket_text(chain.steps[1], false) == "side in, faces R6");
     CHECK(chain.steps.front().cut_m == std::ceil(chain.steps.front().length_m));
     CHECK(chain.steps.front().protector_from == "surge-100");
-    CHECK(fit_text(chain.steps.front()) == "Protector at SW1.");
+    CHECK(fit_text(chain.steps.front()) ==
+          "Protector at SW1: line side to this cable, lead to earth.");
 }
 
 TEST_CASE("cautions stand where they apply and nowhere else", "[cards]") {
@@ -118,9 +157,15 @@ TEST_CASE("the PDF holds the cards, four to a page", "[cards]") {
     CHECK(ran.status == cli_holds);
     CHECK(read_all(path).starts_with("%PDF-"));
     const std::string text = text_of_pdf(path);
-    CHECK(std::count(text.begin(), text.end(), '\f') == 5);
+    const Result<Site> site = read_site(read_all(demo_path));
+    REQUIRE(site);
+    const Catalogue catalogue = catalogue_for(*site);
+    const std::size_t pieces =
+        card_pieces(wiring_cards(lay_out(*site, catalogue)), site->name, {{}, &catalogue}).size();
+    CHECK(static_cast<std::size_t>(std::count(text.begin(), text.end(), '\f')) ==
+          (pieces + cards_a_page - 1) / cards_a_page);
     for (const char* words : {"K13", "Pontoon B end", "Cut 96 m, label both ends L21.", "T568B",
-                              "side in, faces SW1", "Protector at K13."}) {
+                              "side in, faces SW1", "Protector at K13: line side to this cable"}) {
         INFO(words);
         CHECK(text.find(words) != std::string::npos);
     }
@@ -137,8 +182,13 @@ TEST_CASE("a chain too long for a card goes on to the next", "[cards]") {
         "cards.pdf",
         cards_pdf(wiring_cards(net), "Test", {UnitSystem::imperial, &judged.catalogue}));
     const std::string text = text_of_pdf(path);
-    CHECK(text.find("(1 of 2)") != std::string::npos);
-    CHECK(text.find("(2 of 2)") != std::string::npos);
+    const std::size_t pieces =
+        card_pieces(wiring_cards(net), "Test", {UnitSystem::imperial, &judged.catalogue}).size();
+    REQUIRE(pieces > 1);
+    for (std::size_t i = 1; i <= pieces; ++i) {
+        INFO(i);
+        CHECK(text.find(fmt::format("({} of {})", i, pieces)) != std::string::npos);
+    }
     CHECK(text.find(" ft") != std::string::npos);
     const std::string none = folder.write("none.pdf", cards_pdf({}, "Test", {}));
     CHECK(text_of_pdf(none).find("no cards to print") != std::string::npos);
@@ -169,6 +219,106 @@ TEST_CASE("a card begins where the pictures end, and says which pairs to try", "
     };
     CHECK(has("K18", Caution::services));
     CHECK_FALSE(has("K18", Caution::water));
+}
+
+TEST_CASE("a card says pairs, toggles, what must be seen, and what hangs beside",
+          "[cards][rule-26]") {
+    const Judged marina = judge_site(demo_site());
+    const TextContext text{UnitSystem::metric, &marina.catalogue};
+    const Network net = lay_out(marina.site, marina.catalogue);
+    const std::vector<Card> cards = wiring_cards(net);
+    for (const Card& card : cards) {
+        const RunAssessment& run = marina.run(card.camera);
+        INFO(card.camera);
+        // What the camera is to see is what its check was judged on.
+        const CardStep& last = card.steps.back();
+        const Check* volts = find_check(run.checks, CheckId::camera_voltage);
+        if (volts && !std::isnan(volts->value) && card.beside.empty()) {
+            CHECK(last.expected_v == Approx(volts->value).epsilon(1e-9));
+            CHECK(last.expected_w == Approx(run.camera_w).epsilon(1e-9));
+        }
+        for (const CardStep& step : card.beside) {
+            CHECK(std::none_of(card.steps.begin(), card.steps.end(),
+                               [&](const CardStep& other) { return other.link == step.link; }));
+        }
+    }
+    CHECK(pairs_text(card_of(cards, "K03").steps.front()) ==
+          "Power on orange and green (1 2, 3 6).");  // a switch of alternative A
+    CHECK(pairs_text(card_of(cards, "K24").steps[1]) == "Power on all four pairs.");
+    const Card& on_long = card_of(cards, "K12");
+    CHECK(fit_text(on_long.steps.front()).find("Long setting on at SW2 port 5.") !=
+          std::string::npos);
+    // Light or level arrives where there is fibre or radio, volts where there is copper.
+    int light = 0, level = 0;
+    for (const Card& card : cards) {
+        for (const CardStep& step : card.steps) {
+            if (step.medium == Medium::fibre) light += !std::isnan(step.expected_dbm);
+            if (step.medium == Medium::radio) level += !std::isnan(step.expected_dbm);
+            if (step.medium == Medium::twisted_pair) CHECK(std::isnan(step.expected_dbm));
+        }
+    }
+    CHECK(light > 0);
+    CHECK(level > 0);
+    // A length that several share is cut on one card only.
+    std::map<std::string, int> cut;
+    for (const Card& card : cards) {
+        for (const CardStep& step : card.steps) cut[step.link] += step.cut_with.empty();
+    }
+    CHECK(std::all_of(cut.begin(), cut.end(), [](const auto& one) { return one.second == 1; }));
+}
+
+TEST_CASE("an adapter hangs beside the camera, an injector beside the radio", "[cards][rule-26]") {
+    Site site = bare_site();
+    const Catalogue& catalogue = shipped_catalogue();
+    const auto add = [&](const char* kind, Point at) {
+        Added added = *add_device(site, catalogue, kind, at);
+        site = added.site;
+        return added.id;
+    };
+    const auto join = [&](const char* cable, LinkEnd a, LinkEnd b) {
+        site = connect(site, catalogue, cable, a, b)->site;
+    };
+    const std::string sw = add("sw-8-at-120", {0, 0});
+    const std::string camera = add("cam-fixed-12v-dc", {40, 0});
+    const std::string adapter = add("adapter-12", {40, 1});
+    join("cat5e-solid-24", {sw, "up1", 0, ""}, {camera, "lan", 0, ""});
+    join("dc-lead-18", {adapter, "out", 0, ""}, {camera, "dc", 0, ""});
+    const Network net = lay_out(site, catalogue);
+    const std::vector<Card> cards = wiring_cards(net);
+    REQUIRE(cards.size() == 1);
+    REQUIRE(cards[0].steps.size() == 1);
+    CHECK(cards[0].steps[0].link == "L1");
+    REQUIRE(cards[0].beside.size() == 1);
+    CHECK(cards[0].beside[0].from == adapter);
+    CHECK(pairs_text(cards[0].steps[0]).empty());
+}
+
+TEST_CASE("no word of a card is cut off or leaves it, however long", "[cards][rule-26]") {
+    const TempFolder folder;
+    const auto all_inside = [&](const Site& site, UnitSystem units) {
+        const Catalogue catalogue = catalogue_for(site);
+        const Network net = lay_out(site, catalogue);
+        const std::vector<Card> cards = wiring_cards(net);
+        const std::string path =
+            folder.write("cards.pdf", cards_pdf(cards, site.name, {units, &catalogue}));
+        const std::vector<Box> words = words_of_pdf(path);
+        REQUIRE(!words.empty());
+        CHECK(std::all_of(words.begin(), words.end(), inside_a_card));
+        CHECK(text_of_pdf(path).find("\u2026") == std::string::npos);
+        // Pieces printed again are the same pieces.
+        const TextContext text{units, &catalogue};
+        const std::vector<Card> pieces = card_pieces(cards, site.name, text);
+        CHECK(card_pieces(pieces, site.name, text).size() == pieces.size());
+    };
+    Site marina = demo_site();
+    all_inside(marina, UnitSystem::metric);
+    all_inside(marina, UnitSystem::imperial);
+    marina.name = std::string(200, 'W');
+    for (Device& device : marina.devices) {
+        if (device.id == "K14" || device.id == "K03")
+            device.name = "A camera with a name that goes on and on, " + std::string(150, 'm');
+    }
+    all_inside(marina, UnitSystem::metric);
 }
 
 TEST_CASE("check as JSON: summary, runs, ports, switches", "[cli]") {

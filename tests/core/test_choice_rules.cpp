@@ -707,3 +707,62 @@ TEST_CASE("makers' tables: the rate of a hop by its length", "[rule-27]") {
     CHECK(judged_at(140).first == Verdict::holds);
     CHECK(judged_at(251).first == Verdict::fails);
 }
+
+TEST_CASE("a way that leans on another unit's link says which", "[rule-20][rule-21]") {
+    Builder b;
+    const std::string office = b.site.places.front().id;
+    const std::string barn = b.place("Barn", {150, 0});
+    const std::string sw = b.unit("sw-8-at-120", {1, 0}, office);
+    const std::string recorder = b.unit("rec-32", {0, 0}, office);
+    b.cable(recorder, "lan1", sw, "up1", "patch-24");
+    b.cable(recorder, "lan2", b.unit("cam-fixed-12v-dc", {2, 2}), "lan", "patch-24");
+    for (int port = 1; port <= 8; ++port)  // no port to start anything new from
+        b.cable(sw, std::to_string(port).c_str(), b.unit("cam-mini-3w", {3, 1.0 * port}), "lan");
+    const std::string far = b.unit("sw-8-at-outdoor", {150, 0}, barn);
+    const std::string trunk = b.cable(sw, "up2", far, "up1");  // too long by 50 m
+    b.protect(trunk);
+    const std::string camera = b.unit("cam-fixed-4mp", {170, 0});
+    const Proposal near =
+        with_way(propose_ways(b.site, b.catalogue, camera), WayId::cabinet_switch);
+    REQUIRE(near.built);
+    INFO(proposal_reason(near, {UnitSystem::metric, &b.catalogue}));
+    CHECK(near.decisive.subject == trunk);
+    CHECK(near.leans_on == trunk + " from " + sw + " to " + far);
+    CHECK_THAT(proposal_reason(near, {UnitSystem::metric, &b.catalogue}),
+               Contains("leans on " + trunk));
+    // Its own cable is its own matter.
+    b.site = *remove_object(b.site, b.catalogue, "K02");
+    const Proposal direct =
+        with_way(propose_ways(b.site, b.catalogue, camera), WayId::direct_copper);
+    CHECK(direct.verdict == Verdict::fails);
+    CHECK(direct.leans_on.empty());
+}
+
+TEST_CASE("the heater of a box needs mains where it stands", "[rule-15]") {
+    Builder b;
+    const std::string pole = b.place("Pole", {50, 0}, Mains::none);
+    const std::string sw = b.unit("sw-8-at-120", {1, 0}, b.site.places.front().id + "");
+    const std::string camera = b.unit("cam-fixed-4mp", {50, 0}, pole);
+    b.protect(b.cable(sw, "1", camera, "lan"));
+    const auto mains = [&](const char* box) {
+        b.device(camera).enclosure = box;
+        const Judged judged = b.judged();
+        const Check* check = nullptr;
+        for (const Check& one : judged.run().checks) {
+            if (one.id == CheckId::mains_at_place && one.verdict != Verdict::holds) check = &one;
+        }
+        return check ? check->note : Note::none;
+    };
+    CHECK(mains("box-wet") == Note::none);
+    CHECK(mains("box-heated") == Note::box_heater);
+    find_place(b.site, pole)->mains = Mains::steady;
+    CHECK(mains("box-heated") == Note::none);
+}
+
+TEST_CASE("every check counts under the stage where it is mended", "[rules]") {
+    CHECK(stage_of(CheckId::not_connected) == CheckStage::survey);
+    for (CheckId power : {CheckId::arriving_power, CheckId::dc_voltage, CheckId::backup_time})
+        CHECK(stage_of(power) == CheckStage::power);
+    for (CheckId reach : {CheckId::link_length, CheckId::surge, CheckId::radio_clearance})
+        CHECK(stage_of(reach) == CheckStage::reach);
+}

@@ -374,10 +374,11 @@ TEST_CASE("cautions appear where they apply and nowhere else", "[media][cautions
         CHECK_FALSE(has(row.without, row.caution));
     }
     CHECK(cautions_of(net, index_of(net, "K07")).empty());
-    // The cards say the same; a d.c. lead beside the data has its own step.
+    // The cards say the same; a d.c. lead stands beside the data.
     bool lead = false;
     for (const Card& card : wiring_cards(net)) {
-        if (card.camera == "K08") lead = card.steps.back().medium == Medium::dc;
+        if (card.camera == "K08" && card.beside.size() == 1)
+            lead = card.beside.front().medium == Medium::dc;
     }
     CHECK(lead);
     for (const Card& card : wiring_cards(net)) {

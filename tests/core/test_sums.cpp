@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Quick sums: read as people type them, answered from the same physics, refused with the word.
 #include <catch2/catch.hpp>
+#include <fmt/format.h>
 
 #include <cmath>
 #include <nlohmann/json.hpp>
@@ -139,4 +140,33 @@ TEST_CASE("farthest length and most watts are one line read two ways", "[sums][r
     CHECK(sum("battery 152 W 4 h").answer == Approx(152 * 4 / (0.85 * 0.8)));
     CHECK(refused("battery 152 W").code == ErrorCode::missing_field);
     CHECK(refused("reach 24awg 13 W").code == ErrorCode::missing_field);
+}
+
+TEST_CASE("how many, how much more: amperes, cameras on a link and a supply, extra watts",
+          "[sums][rule-24]") {
+    // 9 W at 12 V is 0.75 A; with a fifth kept back 0.94 A, sold as 1 A; two cameras take 2 A.
+    CHECK(sum("adapter 12 V 9 W").answer == 1);
+    CHECK(sum("adapter 12 V 9.6 W").answer == 1);     // 1.000 A exactly
+    CHECK(sum("adapter 12 V 9.61 W").answer == 1.5);  // just past it
+    CHECK(sum("adapter 12 V 9 W 2 cameras").answer == 2);
+    CHECK(sum("adapter 12 V 900 W").answer == Approx(93.75));  // none is sold: the amperes
+    CHECK(refused("adapter 12 V").code == ErrorCode::missing_field);
+    CHECK(refused("adapter 12 V 9 W 0 cameras").code == ErrorCode::out_of_range);
+    // 70 % of 100 Mb/s.
+    CHECK(sum("link 100 Mb/s 7 Mb/s").answer == 10);
+    CHECK(sum("link 100 Mb/s 7.01 Mb/s").answer == 9);
+    CHECK(refused("link 100 Mb/s").code == ErrorCode::missing_field);
+    // 80 % of 120 W.
+    CHECK(sum("supply 120 W 8 W").answer == 12);
+    CHECK(sum("supply 120 W 8.01 W").answer == 11);
+    // With its cable each takes more from its port: 8 W over 5.05 ohms from 53 V take 8.12 W.
+    CHECK(sum("supply 120 W 8 W 24awg 60 m 53 V").answer == 11);
+    CHECK(refused("supply 120 W").code == ErrorCode::missing_field);
+    // What more is there is the most less what is drawn: the sum of both just holds the volts.
+    const double more_w = sum("extra 24awg 120 m 50 V 8 W 40 least").answer;
+    const double at_the_edge =
+        sum(fmt::format("drop 24awg 120 m {:.6f} W 50 V", 8 + more_w).c_str()).answer;
+    CHECK(at_the_edge == Approx(40).margin(1e-3));
+    CHECK(sum("extra 24awg 120 m 50 V 500 W").answer == 0);
+    CHECK(refused("extra 24awg 120 m 50 V").code == ErrorCode::missing_field);
 }

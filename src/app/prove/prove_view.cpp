@@ -99,7 +99,7 @@ void ProveView::refresh() {
     summary_->setText(failing > 0
                           ? tr("%1 cards, %2 of runs that fail").arg(cards.size()).arg(failing)
                           : tr("%1 cards").arg(cards.size()));
-    cards_ = card_pieces(cards);
+    cards_ = card_pieces(cards, document_.site().name, document_.text());
     drawn_.clear();
     pages_ = static_cast<int>(
         std::max<std::size_t>(1, (cards_.size() + cards_a_page - 1) / cards_a_page));

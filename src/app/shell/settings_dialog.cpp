@@ -7,6 +7,7 @@
 #include <QFormLayout>
 #include <QLabel>
 #include <QPushButton>
+#include <QSpinBox>
 #include <QVBoxLayout>
 
 #include "app/shell/quantity_edit.h"
@@ -113,6 +114,16 @@ const NumberField day_fields[] = {
      "settings/day/tour_every_s", [](Settings& s) -> double& { return s.day.tour_every_s; }},
     {QT_TRANSLATE_NOOP("SettingsDialog", "The outage lasts"), "outageHours", Unit::hour, 1,
      "settings/day/outage_h", [](Settings& s) -> double& { return s.day.outage_h; }},
+};
+
+// Where practitioners differ.
+const NumberField practice_fields[] = {
+    {QT_TRANSLATE_NOOP("SettingsDialog", "Most megapixels at 10 Mb/s"), "megapixelsAt10",
+     Unit::none, 1, "settings/practice/most_megapixels_at_10",
+     [](Settings& s) -> double& { return s.practice.most_megapixels_at_10; }},
+    {QT_TRANSLATE_NOOP("SettingsDialog", "Radio only beyond"), "radioBeyond", Unit::metre, 1,
+     "settings/practice/radio_beyond_m",
+     [](Settings& s) -> double& { return s.practice.radio_beyond_m; }},
 };
 
 constexpr int judged_fields = 10;  // of the list: temperatures, lengths and what is kept back
@@ -243,6 +254,8 @@ SettingsDialog::SettingsDialog(Document& document, QWidget* parent)
                settings_.day.outage_at_h);
     hour_field(tr("Planned restart at"), "restartAt", "settings/day/restart_at_h",
                settings_.day.restart_at_h);
+    add_practice(*day_column);
+    for (const NumberField& field : practice_fields) add_number(field, day_column);
     auto* buttons = new QDialogButtonBox(QDialogButtonBox::Cancel);
     QPushButton* accept = buttons->addButton(tr("Use these"), QDialogButtonBox::AcceptRole);
     accept->setObjectName("acceptSettings");
@@ -264,6 +277,37 @@ SettingsDialog::SettingsDialog(Document& document, QWidget* parent)
     layout->addWidget(buttons);
     connect(&document_, &Document::refused, refusal_, &QLabel::setText);
     setMinimumWidth(1040);
+}
+
+// Rules the site may set itself, where practitioners differ.
+void SettingsDialog::add_practice(QFormLayout& column) {
+    auto* heading = new QLabel(tr("Practice here"));
+    heading->setFont(text_font(*this, 1, true));
+    column.addRow(heading);
+    Practice& practice = settings_.practice;
+    column.addRow(tr("Cameras are fed by"),
+                  choice<FeedFrom>("feedFrom", practice.feed_from,
+                                   {{FeedFrom::either, tr("Switch or recorder")},
+                                    {FeedFrom::a_switch, tr("Switches")},
+                                    {FeedFrom::the_recorder, tr("The recorder")}},
+                                   this));
+    auto* chain = new QSpinBox(this);
+    chain->setObjectName("longestChain");
+    chain->setRange(0, 100);
+    chain->setSpecialValueText(tr("as makers allow"));
+    chain->setValue(practice.longest_chain);
+    connect(chain, &QSpinBox::valueChanged, this,
+            [&practice](int units) { practice.longest_chain = units; });
+    column.addRow(tr("Most units in a chain"), chain);
+    const auto flag = [&](const QString& text, const char* name, bool& value) {
+        auto* box = new QCheckBox(text, this);
+        box->setObjectName(name);
+        box->setChecked(value);
+        connect(box, &QCheckBox::toggled, this, [&value](bool on) { value = on; });
+        column.addRow(box);
+    };
+    flag(tr("Over 25.5 W on a cable of its own"), "largeApart", practice.large_loads_apart);
+    flag(tr("Only feeds that ask first, none passive"), "compliantOnly", practice.compliant_only);
 }
 
 void SettingsDialog::take() {

@@ -3,6 +3,7 @@
 #pragma once
 
 #include <QDialog>
+#include <QFormLayout>
 
 #include "app/document/document.h"
 
@@ -18,6 +19,7 @@ public:
 
 private:
     void take();
+    void add_practice(QFormLayout& column);
     Document& document_;
     Settings settings_;
     QString site_name_;

@@ -201,7 +201,10 @@ private:
         p_.setPen(QPen(bold ? theme_.ink : theme_.quiet, bold ? 2.2 : 1));
         QPolygonF line;  // broken where a length carries no power
         const auto end_line = [&] {
-            if (line.size() > 1) p_.drawPolyline(line);
+            if (line.size() > 1) {
+                p_.drawPolyline(line);
+                curves_.push_back(line);
+            }
             line.clear();
         };
         for (const ProfileHop& hop : in_.laid->profile.hops) {
@@ -226,11 +229,50 @@ private:
             if (!std::isnan(in_.moment_v[i]))
                 line.append({x_at(in_.laid->profile.points[i].at_m), y_at(in_.moment_v[i])});
         }
-        if (line.size() > 1) p_.drawPolyline(line);
+        if (line.size() > 1) {
+            p_.drawPolyline(line);
+            curves_.push_back(line);
+        }
         font(0.88, true);
         p_.setPen(theme_.copper);
         p_.drawText(QRectF(left_ + 6, chart_top_ - 2, right_ - left_ - 12, line_),
                     Qt::AlignHCenter | Qt::AlignTop, in_.moment_words);
+    }
+
+    bool on_a_curve(const QRectF& area) const {
+        const QLineF sides[] = {{area.topLeft(), area.topRight()},
+                                {area.topRight(), area.bottomRight()},
+                                {area.bottomRight(), area.bottomLeft()},
+                                {area.bottomLeft(), area.topLeft()}};
+        for (const QPolygonF& curve : curves_) {
+            for (qsizetype i = 0; i + 1 < curve.size(); ++i) {
+                const QLineF piece(curve[i], curve[i + 1]);
+                if (area.contains(piece.p1()) || area.contains(piece.p2())) return true;
+                for (const QLineF& side : sides) {
+                    if (side.intersects(piece, nullptr) == QLineF::BoundedIntersection) return true;
+                }
+            }
+        }
+        return false;
+    }
+
+    // Nearest to the end of its curve where no curve runs through it and no other label lies.
+    QRectF free_area(double y, double width, bool below, const QRectF& taken) const {
+        const double steps[] = {below ? 2 : -line_ - 2, below ? -line_ - 2 : 2, line_ + 4,
+                                -2 * line_ - 4,         2 * line_ + 6,          -3 * line_ - 6};
+        const auto at = [&](double left, double top) {
+            return QRectF(left, std::clamp(top, chart_top_ - 2, chart_bottom_ - line_), width,
+                          line_);
+        };
+        for (double left = right_ - width - 6; left > left_; left -= width / 2 + 8) {
+            for (double step : steps) {
+                const QRectF area = at(left, y + step);
+                if (!on_a_curve(area) && (taken.isNull() || !area.intersects(taken))) return area;
+            }
+        }
+        QRectF area = at(right_ - width - 6, y + steps[0]);
+        if (!taken.isNull() && area.intersects(taken)) area.moveTop(taken.top() - line_);
+        return area;
     }
 
     // The strong condition and, where it is another, day: each with its volts at the camera.
@@ -248,9 +290,7 @@ private:
                 (std::isnan(v) ? StripView::tr("collapses") : q(shown(v, Unit::volt, units_)));
             const double width = p_.fontMetrics().horizontalAdvance(text);
             const double y = std::isnan(v) ? chart_bottom_ - line_ : y_at(v);
-            QRectF area(right_ - width - 6, bold ? y + 2 : y - line_ - 2, width, line_);
-            area.moveTop(std::clamp(area.top(), chart_top_ - 2, chart_bottom_ - line_));
-            if (!taken.isNull() && area.intersects(taken)) area.moveTop(taken.top() - line_);
+            const QRectF area = free_area(y, width, bold, taken);
             if (area.top() < chart_top_ - line_) continue;
             taken = area;
             p_.setPen(bold ? (std::isnan(v) ? theme_.fails : theme_.ink) : theme_.quiet);
@@ -395,6 +435,7 @@ private:
     double line_;
     double left_, right_, chart_top_, chart_bottom_, cable_y_, watts_y_;
     std::vector<StripView::Spot> spots_;
+    std::vector<QPolygonF> curves_;  // as drawn so far
 };
 
 }  // namespace

@@ -30,6 +30,8 @@ private:
     void fill_existing(const ExistingCable& existing);
     void fill_radio(const Device& device);
     void fill_modules(const Device& device, const Kind& kind);
+    void fill_picture(const Device& device, const Kind& kind);
+    void fill_seen_to_work(const NetLink& link, double load_w);
     void fill_run_links(const std::string& camera);
 
     void take(QWidget* field, const QString& edit_name, Result<Site> edited,

@@ -162,6 +162,7 @@ WaysView::WaysView(Document& document, QWidget* parent)
       table_(new QTreeView),
       heading_(new QLabel),
       beside_(new QLabel),
+      parts_(new QLabel),
       use_(new QPushButton(tr("Use this way"))),
       pin_(new QPushButton(tr("Pin"))),
       strip_(new StripView(document)) {
@@ -209,6 +210,12 @@ WaysView::WaysView(Document& document, QWidget* parent)
     column->setSpacing(0);
     column->addLayout(head);
     column->addWidget(table_, 1);
+    parts_->setObjectName("wayParts");
+    parts_->setWordWrap(true);
+    parts_->setContentsMargins(14, 4, 10, 4);
+    parts_->setFont(text_font(*this, 0.88));
+    parts_->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred);
+    column->addWidget(parts_);
     auto* splitter = new QSplitter(Qt::Vertical);
     splitter->setHandleWidth(1);
     splitter->setChildrenCollapsible(false);
@@ -323,6 +330,10 @@ void WaysView::show_strips() {
     pin_->setEnabled(proposal && proposal->built);
     const int at = current_row();
     pin_->setText(at >= 0 && model_->pinned(at) ? tr("Unpin") : tr("Pin"));
+    const bool consists = proposal && proposal->built && !proposal->parts.empty();
+    parts_->setVisible(consists);
+    if (consists)
+        parts_->setText(tr("Takes %1").arg(q(parts_text(proposal->parts, document_.units()))));
     std::vector<int> rows = model_->pins();
     const int now = current_row();
     // The way under the cursor and the pinned one, at most two of them.

@@ -49,6 +49,7 @@ private:
     QTreeView* table_;
     QLabel* heading_;
     QLabel* beside_;
+    QLabel* parts_;  // what the way under the cursor consists of
     QPushButton* use_;
     QPushButton* pin_;
     StripView* strip_;

@@ -40,19 +40,13 @@ int count_failing(const Assessment& assessment) {
 
 StageFaults stage_faults(const Assessment& assessment) {
     StageFaults faults;
-    const auto is_power = [](CheckId id) {
-        return id == CheckId::camera_voltage || id == CheckId::device_voltage ||
-               id == CheckId::port_power || id == CheckId::port_class ||
-               id == CheckId::pair_current || id == CheckId::switch_power ||
-               id == CheckId::unexpected_power || id == CheckId::port_refused;
-    };
     for (const RunAssessment& run : assessment.runs) {
         bool reach = false, power = false;
         for (const Check& check : run.checks) {
             if (check.id == CheckId::not_connected)
                 ++faults.survey;
             else if (check.verdict == Verdict::fails)
-                (is_power(check.id) ? power : reach) = true;
+                (stage_of(check.id) == CheckStage::power ? power : reach) = true;
         }
         faults.reach += reach;
         faults.power += power;

@@ -4,55 +4,77 @@
 #include <algorithm>
 #include <cassert>
 #include <cmath>
+#include <iterator>
 
 namespace ovant {
 
-std::string_view id_of(CheckId check) {
-    switch (check) {
-        case CheckId::camera_voltage: return "camera-voltage";
-        case CheckId::port_power: return "port-power";
-        case CheckId::port_class: return "port-class";
-        case CheckId::pair_current: return "pair-current";
-        case CheckId::link_length: return "link-length";
-        case CheckId::link_rate: return "link-rate";
-        case CheckId::chain_count: return "chain-count";
-        case CheckId::device_voltage: return "device-voltage";
-        case CheckId::switch_power: return "switch-power";
-        case CheckId::uplink_rate: return "uplink-rate";
-        case CheckId::port_setting: return "port-setting";
-        case CheckId::conductor: return "conductor";
-        case CheckId::surge: return "surge";
-        case CheckId::surroundings: return "surroundings";
-        case CheckId::not_connected: return "not-connected";
-        case CheckId::fibre_light: return "fibre-light";
-        case CheckId::fibre_overload: return "fibre-overload";
-        case CheckId::transceiver_pair: return "transceiver-pair";
-        case CheckId::radio_clearance: return "radio-clearance";
-        case CheckId::radio_fade_margin: return "radio-fade-margin";
-        case CheckId::radio_airtime: return "radio-airtime";
-        case CheckId::radio_limit: return "radio-limit";
-        case CheckId::dc_voltage: return "dc-voltage";
-        case CheckId::dc_polarity: return "dc-polarity";
-        case CheckId::power_limited: return "power-limited";
-        case CheckId::pair_alternative: return "pair-alternative";
-        case CheckId::mains_at_place: return "mains-at-place";
-        case CheckId::earth_between_buildings: return "earth-between-buildings";
-        case CheckId::trunk_power: return "trunk-power";
-        case CheckId::coax_loop: return "coax-loop";
-        case CheckId::solar_days: return "solar-days";
-        case CheckId::enclosure: return "enclosure";
-        case CheckId::port_refused: return "port-refused";
-        case CheckId::one_supply: return "one-supply";
-        case CheckId::backup_time: return "backup-time";
-        case CheckId::recorder_input: return "recorder-input";
-        case CheckId::unexpected_power: return "unexpected-power";
-        case CheckId::beyond_standard: return "beyond-standard";
-        case CheckId::radio_far_ends: return "radio-far-ends";
-        case CheckId::arriving_power: return "arriving-power";
-        case CheckId::site_practice: return "site-practice";
+namespace {
+
+// Everything that is the same for all checks of an id, in the order of CheckId.
+struct CheckFacts {
+    CheckId id;
+    std::string_view name;
+    CheckStage stage;
+};
+constexpr CheckFacts checks[] = {
+    {CheckId::camera_voltage, "camera-voltage", CheckStage::power},
+    {CheckId::port_power, "port-power", CheckStage::power},
+    {CheckId::port_class, "port-class", CheckStage::power},
+    {CheckId::pair_current, "pair-current", CheckStage::power},
+    {CheckId::link_length, "link-length", CheckStage::reach},
+    {CheckId::link_rate, "link-rate", CheckStage::reach},
+    {CheckId::chain_count, "chain-count", CheckStage::reach},
+    {CheckId::device_voltage, "device-voltage", CheckStage::power},
+    {CheckId::switch_power, "switch-power", CheckStage::power},
+    {CheckId::uplink_rate, "uplink-rate", CheckStage::reach},
+    {CheckId::port_setting, "port-setting", CheckStage::reach},
+    {CheckId::conductor, "conductor", CheckStage::reach},
+    {CheckId::surge, "surge", CheckStage::reach},
+    {CheckId::surroundings, "surroundings", CheckStage::reach},
+    {CheckId::not_connected, "not-connected", CheckStage::survey},
+    {CheckId::fibre_light, "fibre-light", CheckStage::reach},
+    {CheckId::fibre_overload, "fibre-overload", CheckStage::reach},
+    {CheckId::transceiver_pair, "transceiver-pair", CheckStage::reach},
+    {CheckId::radio_clearance, "radio-clearance", CheckStage::reach},
+    {CheckId::radio_fade_margin, "radio-fade-margin", CheckStage::reach},
+    {CheckId::radio_airtime, "radio-airtime", CheckStage::reach},
+    {CheckId::radio_limit, "radio-limit", CheckStage::reach},
+    {CheckId::dc_voltage, "dc-voltage", CheckStage::power},
+    {CheckId::dc_polarity, "dc-polarity", CheckStage::power},
+    {CheckId::power_limited, "power-limited", CheckStage::power},
+    {CheckId::pair_alternative, "pair-alternative", CheckStage::power},
+    {CheckId::mains_at_place, "mains-at-place", CheckStage::power},
+    {CheckId::earth_between_buildings, "earth-between-buildings", CheckStage::reach},
+    {CheckId::trunk_power, "trunk-power", CheckStage::power},
+    {CheckId::coax_loop, "coax-loop", CheckStage::reach},
+    {CheckId::solar_days, "solar-days", CheckStage::power},
+    {CheckId::enclosure, "enclosure", CheckStage::reach},
+    {CheckId::port_refused, "port-refused", CheckStage::power},
+    {CheckId::one_supply, "one-supply", CheckStage::power},
+    {CheckId::backup_time, "backup-time", CheckStage::power},
+    {CheckId::recorder_input, "recorder-input", CheckStage::reach},
+    {CheckId::unexpected_power, "unexpected-power", CheckStage::power},
+    {CheckId::beyond_standard, "beyond-standard", CheckStage::reach},
+    {CheckId::radio_far_ends, "radio-far-ends", CheckStage::reach},
+    {CheckId::arriving_power, "arriving-power", CheckStage::power},
+    {CheckId::site_practice, "site-practice", CheckStage::reach},
+};
+static_assert(std::size(checks) == check_count);
+
+constexpr bool in_order() {
+    for (int i = 0; i < check_count; ++i) {
+        if (checks[i].id != static_cast<CheckId>(i)) return false;
     }
-    return "";
+    return true;
 }
+static_assert(in_order());
+
+const CheckFacts& facts_of(CheckId check) { return checks[static_cast<std::size_t>(check)]; }
+
+}  // namespace
+
+std::string_view id_of(CheckId check) { return facts_of(check).name; }
+CheckStage stage_of(CheckId check) { return facts_of(check).stage; }
 
 std::string_view id_of(Verdict verdict) {
     switch (verdict) {

@@ -57,6 +57,10 @@ inline constexpr int check_count = static_cast<int>(CheckId::site_practice) + 1;
 // The stable id used in files and on the command line: "camera-voltage".
 std::string_view id_of(CheckId check);
 
+// The stage of work where what it finds is mended.
+enum class CheckStage { survey, reach, power };
+CheckStage stage_of(CheckId check);
+
 // In order of severity for a run: unknown stands only where nothing else is known.
 enum class Verdict { holds, unknown, tight, fails };
 std::string_view id_of(Verdict verdict);
@@ -122,6 +126,7 @@ enum class Note {
     unit_unprotected,    // an active unit between two outdoor lengths
     not_promised,        // the camera runs on these volts, nobody promises it
     large_on_generator,  // motors and heaters on a generator
+    box_heater,          // no mains for the heater of the box around it
     on_behind_repeater,  // PoE that a repeater asked for is always on behind it
     large_load,          // site's own rule: large loads on a cable of their own
     large_picture,       // site's own rule: pixels at 10 Mb/s

@@ -20,7 +20,9 @@ constexpr double large_load_w = 25.5;
 
 void mains(RunBench& bench, int device) {
     const Network& net = bench.net;
-    if (!plugs_into_mains(net.kind(device))) return;
+    const Kind* around = net.catalogue->find(net.device(device).enclosure);
+    const bool heated = around && around->box && around->box->heater_w > 0;
+    if (!plugs_into_mains(net.kind(device)) && !heated) return;
     const Place* place = net.place_of(device);
     Check check = plain_check(CheckId::mains_at_place, net.device(device).id, source::steady_mains);
     check.other = place ? spoken_name(*place) : "";
@@ -29,7 +31,7 @@ void mains(RunBench& bench, int device) {
         check.note = Note::no_place;
     } else if (place->mains == Mains::none) {
         check.verdict = Verdict::fails;
-        check.note = Note::no_mains;
+        check.note = plugs_into_mains(net.kind(device)) ? Note::no_mains : Note::box_heater;
     } else if (place->mains == Mains::solar) {
         check.verdict = Verdict::fails;
         check.note = Note::solar_only;

@@ -38,6 +38,8 @@ void voltage(RunBench& bench, const PortFeed& feed, std::size_t node, Condition 
     const Kind& kind = net.kind(point.device);
     const PortKind& port = net.port(point.entered);
     const bool camera = kind.camera.has_value();
+    // The other camera on a shared cable has a run of its own.
+    if (camera && point.device != bench.run.camera) return;
     Working steps;
     const double limit = least_volts(kind, port, bench.options.working ? &steps : nullptr);
     if (limit == 0) return;
@@ -338,6 +340,8 @@ void power_checks(RunBench& bench) {
     const std::vector<int> units = bench.units();
     std::vector<PortAt> sources;
     for (int unit : units) {
+        // A combiner takes nothing for itself: what feeds its other channel is the other camera's.
+        if (net.kind(unit).category == Category::combiner) continue;
         const PortAt by = net.fed_by[static_cast<std::size_t>(unit)];
         if (by.device >= 0 && std::find(sources.begin(), sources.end(), by) == sources.end()) {
             sources.push_back(by);

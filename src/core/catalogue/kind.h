@@ -236,6 +236,7 @@ struct Kind {
     bool surge_protected = false;    // has protectors built in; they need an earth
     double conductor_ohm = 0;        // of a protector: in each conductor it stands in
     std::vector<SeenToWork> proven;  // of a unit: with what length of cable on it
+    std::string lights;              // what its lights show when all is well
 };
 
 // Has a plug that must be put into an outlet.

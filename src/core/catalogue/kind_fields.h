@@ -256,6 +256,7 @@ void fields(V& v, Of<Kind>) {
     v.flag("surge_protected", &Kind::surge_protected);
     v.number("conductor_ohm", &Kind::conductor_ohm, {0, 100});
     v.list("proven", &Kind::proven, 20);
+    v.text("lights", &Kind::lights, 200);
 }
 
 template <class V>

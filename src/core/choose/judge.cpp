@@ -243,6 +243,14 @@ Proposal judge(const ChooseContext& context, const Site& candidate) {
     return proposal;
 }
 
+// A link or unit that stays where the camera's run goes: "L12 from SW1 to SW6", "SW6".
+std::string what_decides(const ChooseContext& context, const std::string& subject) {
+    if (!context.staying.contains(subject) || subject == context.camera_id) return "";
+    if (const Link* link = find_link(context.cleared, subject))
+        return link->id + " from " + link->a.device + " to " + link->b.device;
+    return find_device(context.cleared, subject) ? subject : "";
+}
+
 void note_change(const ChooseContext& context, const Site& candidate, SiteChange& change) {
     compare(context.bench.devices, candidate.devices, change.removed_devices, change.devices);
     compare(context.bench.links, candidate.links, change.removed_links, change.links);
@@ -262,6 +270,8 @@ Proposal not_sound(Error why) {
 Proposal finished(const ChooseContext& context, const Site& candidate, Proposal proposal) {
     if (!proposal.built) return proposal;
     note_change(context, candidate, proposal.change);
+    if (proposal.verdict != Verdict::holds && proposal.harmed.empty())
+        proposal.leans_on = what_decides(context, proposal.decisive.subject);
     proposal.parts = parts_beside(count_parts(lay_out(candidate, context.catalogue)),
                                   count_parts(lay_out(context.cleared, context.catalogue)));
     std::vector<Error> problems =

@@ -119,6 +119,8 @@ struct Proposal {
     Verdict verdict = Verdict::unknown;  // of the run, or of a neighbour or unit it makes worse
     Check decisive;
     std::string harmed;  // the camera of another run that it makes fail
+    // What is there already and decides: a link or unit that the way leans on. May be empty.
+    std::string leans_on;
     RunAssessment run;
     std::vector<BuildHop> build;
     Cost cost;                    // of all that serves this camera only

@@ -4,12 +4,34 @@
 #include <algorithm>
 #include <cmath>
 #include <limits>
+#include <map>
 
 #include "core/assess/profile.h"
+#include "core/assess/radio_path.h"
 #include "core/parts/parts.h"
 
 namespace ovant {
 namespace {
+
+// The pairs that bring power over a length, where a PSE or what passes power on is at its near end.
+std::optional<CardStep::Pairs> pairs_with_power(const Network& net, PortAt from, PortAt to,
+                                                Medium medium) {
+    const PortKind& in = net.port(to);
+    const bool takes = in.role == PortRole::pd || in.role == PortRole::pass;
+    const PortAt root = net.fed_from[static_cast<std::size_t>(to.device)];
+    const PortKind& out = net.port(from);
+    const bool gives = out.role == PortRole::pse || out.role == PortRole::pass;
+    if (medium != Medium::twisted_pair || !takes || !gives || root.device < 0 ||
+        net.power_off(from))
+        return std::nullopt;
+    const PortKind& source = net.port(root);
+    CardStep::Pairs pairs;
+    pairs.passive = source.power == PowerKind::passive;
+    pairs.count = pairs.passive ? source.pairs : poe_pairs(net, root);
+    pairs.alternative = source.alternative;
+    pairs.polarity = source.polarity;
+    return pairs;
+}
 
 CardStep step_of(const Network& net, int link, PortAt from, PortAt to) {
     const NetLink& laid = net.links[static_cast<std::size_t>(link)];
@@ -46,7 +68,38 @@ CardStep step_of(const Network& net, int link, PortAt from, PortAt to) {
     step.module_to = module_in(to);
     if (net.kind(to.device).category == Category::combiner && !net.port(to).lane.empty())
         step.combiner_to = net.device(to.device).alternative.value_or(net.port(to).alternative);
+    step.long_setting_from = net.long_setting_on(from);
+    step.power = pairs_with_power(net, from, to, step.medium);
+    const auto has_earth = [&](PortAt at) {
+        const Place* place = net.place_of(at.device);
+        return place && place->earth;
+    };
+    step.earth_from = has_earth(from);
+    step.earth_to = has_earth(to);
+    step.lights_to = net.kind(to.device).lights;
+    step.expected_v = step.expected_w = step.expected_dbm = std::nan("");
+    step.rate_mbps =
+        step.medium == Medium::dc ? std::nan("") : link_reach(net, laid, Condition::day).rate_mbps;
     return step;
+}
+
+// What the run promises at the far end of hop `hop`.
+void expect(const Network& net, const RunProfile& profile, std::size_t hop, CardStep& step) {
+    const ProfilePoint& there = profile.points[hop + 1];
+    const bool powered = carries_power(step.medium) && !profile.feeding_port.empty();
+    for (std::size_t c = 0; powered && c < condition_count; ++c) {
+        const double volts = profile.hops[hop].to_v[c];
+        if (std::isnan(volts)) continue;
+        step.expected_v = std::isnan(step.expected_v) ? volts : std::min(step.expected_v, volts);
+        step.expected_w = std::isnan(step.expected_w) ? there.watts[c]
+                                                      : std::max(step.expected_w, there.watts[c]);
+    }
+    step.rate_mbps = profile.hops[hop].rate_mbps;
+    step.expected_dbm = profile.hops[hop].received_dbm;
+    if (step.medium != Medium::radio) return;
+    for (const NetLink& link : net.links) {
+        if (link.link->id == step.link) step.expected_dbm = radio_path(net, link).received_dbm;
+    }
 }
 
 }  // namespace
@@ -167,8 +220,30 @@ std::vector<Caution> cautions_of(const Network& net, std::size_t index) {
     return Cautions(net, net.runs[index]).find();
 }
 
+namespace {
+
+// Leads by which units of the run get their power and no pictures: an adapter's, an injector's.
+std::vector<CardStep> feeds_beside(const Network& net, const Run& run) {
+    std::vector<CardStep> out;
+    for (PortAt in : run.ins) {
+        const auto device = static_cast<std::size_t>(in.device);
+        // A combiner takes nothing: what its other channel carries is the other camera's.
+        if (net.kind(in.device).category == Category::combiner) continue;
+        const int fed_at = net.fed_at[device];
+        const int link = fed_at < 0 ? -1 : net.link_at({in.device, fed_at});
+        if (link < 0 || std::find(run.links.begin(), run.links.end(), link) != run.links.end())
+            continue;
+        const PortAt at{in.device, fed_at};
+        out.push_back(step_of(net, link, net.across(at), at));
+    }
+    return out;
+}
+
+}  // namespace
+
 std::vector<Card> wiring_cards(const Network& net) {
     std::vector<Card> cards;
+    std::map<std::string, std::string> cut_for;  // link to the camera on whose card it is cut
     for (std::size_t i = 0; i < net.cameras.size(); ++i) {
         const Run& run = net.runs[i];
         if (!run.connected) continue;
@@ -200,15 +275,16 @@ std::vector<Card> wiring_cards(const Network& net) {
             const PortAt lan{run.outs.front().device, onward_to_recorder(net, run.outs.front())};
             card.steps.push_back(step_of(net, run.upstream.front(), net.across(lan), lan));
         }
-        for (std::size_t k = 0; k < run.links.size(); ++k)
+        for (std::size_t k = 0; k < run.links.size(); ++k) {
             card.steps.push_back(step_of(net, run.links[k], run.outs[k], run.ins[k]));
-        // The lead that brings d.c. beside the data.
-        const auto& on_camera = net.link_on[static_cast<std::size_t>(run.camera)];
-        for (std::size_t k = 0; k < on_camera.size(); ++k) {
-            const PortAt at{run.camera, static_cast<int>(k)};
-            if (on_camera[k] >= 0 &&
-                net.links[static_cast<std::size_t>(on_camera[k])].medium() == Medium::dc)
-                card.steps.push_back(step_of(net, on_camera[k], net.across(at), at));
+            expect(net, profile, k, card.steps.back());
+        }
+        card.beside = feeds_beside(net, run);
+        for (auto* steps : {&card.steps, &card.beside}) {
+            for (CardStep& step : *steps) {
+                const auto [cut, is_new] = cut_for.emplace(step.link, card.camera);
+                if (!is_new) step.cut_with = cut->second;
+            }
         }
         card.cautions = cautions_of(net, i);
         cards.push_back(std::move(card));

@@ -49,6 +49,21 @@ struct CardStep {
     bool existing = false;                      // the cable hangs there already
     // Of a combiner at the far side: the pairs it takes power from.
     std::optional<Alternative> combiner_to;
+    bool long_setting_from = false;  // the port is to be set long
+    // Twisted pair that carries power: from which pairs, and how many.
+    struct Pairs {
+        bool passive = false;
+        int count = 2;
+        Alternative alternative = Alternative::either;
+        int polarity = 0;  // passive: as of a port
+    };
+    std::optional<Pairs> power;
+    bool earth_from = false, earth_to = false;  // the place has one, for the protector's lead
+    std::string cut_with;  // camera on whose card this very length is cut already
+    // At the far end: least volts and most watts over the conditions, rate, light or level that
+    // arrives. NaN where there is none.
+    double expected_v = 0, expected_w = 0, rate_mbps = 0, expected_dbm = 0;
+    std::string lights_to;  // of the unit at the far end
 };
 
 struct Card {
@@ -60,8 +75,11 @@ struct Card {
     double rate_mbps = 0;
     PlugWiring wiring = PlugWiring::t568b;
     Verdict verdict = Verdict::unknown;
-    std::vector<CardStep> steps;  // from the switch or recorder at the head end to the camera
+    std::vector<CardStep> steps;   // from the switch or recorder at the head end to the camera
+    std::vector<CardStep> beside;  // what feeds a unit of the run beside its data
     std::vector<Caution> cautions;
+    // Where it is printed as several: which of how many. Cautions stand on the first.
+    int piece = 0, pieces = 0;
 };
 
 // Cautions that a run gives cause for, and no others. `index` into net.cameras.

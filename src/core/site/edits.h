@@ -98,6 +98,9 @@ Result<Site> move_plug(Site site, const Catalogue& catalogue, std::string_view f
 // Mated pairs of connectors and splices on a fibre, 0 to 100 each.
 Result<Site> set_fibre_joints(Site site, std::string_view link, int connectors, int splices);
 
+// Notes that this very run was seen to work, in place of those there.
+Result<Site> note_seen_to_work(Site site, std::string_view link, std::vector<SeenToWork> notes);
+
 Result<Added> add_obstacle(Site site, Obstacle obstacle);
 Result<Site> replace_obstacle(Site site, const Obstacle& obstacle);
 Result<Added> add_existing(Site site, const Catalogue& catalogue, ExistingCable existing);

@@ -40,6 +40,8 @@ inline constexpr Source poe_detection{"IEEE 802.3, 33.2.5, no power without a si
 inline constexpr Source surge_practice{"common practice, a protector at both ends"};
 inline constexpr Source enclosure_rating{"maker's rating for the surroundings"};
 inline constexpr Source measured{"measured on site"};
+inline constexpr Source spare_power{"common practice, a fifth of a supply kept back"};
+inline constexpr Source sizes_sold{"common practice, sizes as they are sold"};
 inline constexpr Source site_setting{"set for this site"};
 inline constexpr Source solver{"largest load the feed still carries"};
 inline constexpr Source drawing{"measured on the plan"};

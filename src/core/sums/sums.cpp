@@ -4,7 +4,6 @@
 #include <fmt/format.h>
 
 #include <algorithm>
-#include <charconv>
 #include <cmath>
 #include <limits>
 #include <optional>
@@ -14,157 +13,13 @@
 #include "core/physics/feed.h"
 #include "core/physics/fibre.h"
 #include "core/physics/radio.h"
+#include "core/sums/sum_words.h"
 
 namespace ovant {
 namespace {
 
 constexpr double ups_efficiency = 0.85;  // common practice, of inverter and wiring
 constexpr double ups_ageing = 0.80;      // common practice, what an old battery still holds
-
-std::string lowered(std::string_view text) {
-    std::string out(text);
-    for (char& c : out) {
-        if (c >= 'A' && c <= 'Z') c = static_cast<char>(c - 'A' + 'a');
-    }
-    return out;
-}
-
-struct Word {
-    std::optional<double> number;
-    std::string text;  // the unit, or a bare word
-};
-
-// "120 m", "120m", "24awg", "4 connectors", "os2": numbers with the word that follows.
-std::vector<Word> words_of(std::string_view line) {
-    std::vector<Word> words;
-    const std::string text = lowered(line);
-    std::size_t at = 0;
-    const auto space = [&](char c) { return c == ' ' || c == '\t' || c == ','; };
-    while (at < text.size()) {
-        while (at < text.size() && space(text[at])) ++at;
-        if (at >= text.size()) break;
-        Word word;
-        double number = 0;
-        const char* begin = text.data() + at;
-        const auto [end, code] = std::from_chars(begin, text.data() + text.size(), number);
-        if (code == std::errc() && end != begin) {
-            word.number = number;
-            at = static_cast<std::size_t>(end - text.data());
-            std::size_t next = at;
-            while (next < text.size() && space(text[next])) ++next;
-            const bool number_follows =
-                next < text.size() && (std::isdigit(static_cast<unsigned char>(text[next])) ||
-                                       text[next] == '-' || text[next] == '.');
-            if (!number_follows) at = next;
-        }
-        const std::size_t from = at;
-        while (at < text.size() && !space(text[at])) ++at;
-        if (!(word.number && from < text.size() && from > 0 && space(text[from - 1]) &&
-              std::isdigit(static_cast<unsigned char>(text[from]))))
-            word.text = text.substr(from, at - from);
-        words.push_back(std::move(word));
-    }
-    return words;
-}
-
-class Reader {
-public:
-    Reader(std::vector<Word> words, UnitSystem system)
-        : words_(std::move(words)), used_(words_.size(), false), system_(system) {}
-
-    // A number with one of the unit's suffixes, in SI.
-    std::optional<double> quantity(Unit unit) {
-        for (std::size_t i = 0; i < words_.size(); ++i) {
-            if (used_[i] || !words_[i].number || words_[i].text.empty()) continue;
-            const Result<double> value = parse_quantity(
-                fmt::format("{} {}", *words_[i].number, words_[i].text), unit, system_);
-            if (!value) continue;
-            used_[i] = true;
-            return *value;
-        }
-        return unit == Unit::metre ? bare_length() : std::nullopt;
-    }
-    std::optional<double> counted(std::initializer_list<std::string_view> names) {
-        for (std::size_t i = 0; i < words_.size(); ++i) {
-            if (used_[i] || !words_[i].number) continue;
-            if (std::find(names.begin(), names.end(), words_[i].text) == names.end()) continue;
-            used_[i] = true;
-            return words_[i].number;
-        }
-        return std::nullopt;
-    }
-    bool word(std::string_view name) {
-        for (std::size_t i = 0; i < words_.size(); ++i) {
-            if (used_[i] || words_[i].number || words_[i].text != name) continue;
-            used_[i] = true;
-            return true;
-        }
-        return false;
-    }
-    // The first word nobody understood.
-    std::optional<std::string> left() const {
-        for (std::size_t i = 0; i < words_.size(); ++i) {
-            if (used_[i]) continue;
-            return words_[i].number ? fmt::format("{:g} {}", *words_[i].number, words_[i].text)
-                                    : words_[i].text;
-        }
-        return std::nullopt;
-    }
-
-private:
-    // A number with no unit at all is a length in the system in force.
-    std::optional<double> bare_length() {
-        for (std::size_t i = 0; i < words_.size(); ++i) {
-            if (used_[i] || !words_[i].number || !words_[i].text.empty()) continue;
-            const Result<double> value =
-                parse_quantity(fmt::format("{}", *words_[i].number), Unit::metre, system_);
-            if (!value) continue;
-            used_[i] = true;
-            return *value;
-        }
-        return std::nullopt;
-    }
-
-    std::vector<Word> words_;
-    std::vector<bool> used_;
-    UnitSystem system_;
-};
-
-Error missing(const char* sum, const char* what) {
-    return {ErrorCode::missing_field, sum, what, ""};
-}
-Error outside(const char* what, double value, const char* allowed) {
-    return {ErrorCode::out_of_range, what, fmt::format("{:g}", value), allowed};
-}
-bool within(double value, double least, double most) { return value >= least && value <= most; }
-
-// Gauge, pairs and temperature of a feed over category cable.
-struct FeedWords {
-    Conductor conductor;
-    int pairs = 2;
-    double temperature_c = 20;
-    double ohm_per_m(Working* working = nullptr) const {
-        return feed_loop_ohm(conductor, 1, pairs, temperature_c, working);
-    }
-};
-
-Result<FeedWords> feed_words(Reader& read, const char* sum) {
-    const auto awg = read.counted({"awg"});
-    const double pairs = read.counted({"pair", "pairs"}).value_or(2);
-    FeedWords words;
-    words.temperature_c = read.quantity(Unit::celsius).value_or(20);
-    const bool clad = read.word("clad") || read.word("cca");
-    if (!awg) return missing(sum, "a gauge such as 24 awg");
-    if (!within(*awg, 4, 36)) return outside("gauge", *awg, "4 to 36 AWG");
-    if (pairs != 1 && pairs != 2 && pairs != 4) return outside("pairs", pairs, "1, 2 or 4");
-    if (!within(words.temperature_c, -60, 90))
-        return outside("temperature", words.temperature_c, "-60 to 90 °C");
-    words.pairs = static_cast<int>(pairs);
-    words.conductor = {*awg,
-                       clad ? ConductorMaterial::copper_clad_aluminium : ConductorMaterial::copper,
-                       ConductorForm::solid};
-    return words;
-}
 
 Result<Sum> drop(Reader& read) {
     const Result<FeedWords> words = feed_words(read, "drop");
@@ -430,6 +285,10 @@ std::string_view id_of(SumId sum) {
         case SumId::fresnel: return "fresnel";
         case SumId::bit_rate: return "bitrate";
         case SumId::ups: return "ups";
+        case SumId::adapter: return "adapter";
+        case SumId::link: return "link";
+        case SumId::supply: return "supply";
+        case SumId::extra: return "extra";
     }
     return "";
 }
@@ -437,7 +296,8 @@ std::string_view id_of(SumId sum) {
 bool looks_like_sum(std::string_view text) {
     const std::string first = first_word(text);
     for (SumId sum : {SumId::drop, SumId::reach, SumId::watts, SumId::fibre, SumId::radio,
-                      SumId::fresnel, SumId::bit_rate, SumId::ups, SumId::battery}) {
+                      SumId::fresnel, SumId::bit_rate, SumId::ups, SumId::battery, SumId::adapter,
+                      SumId::link, SumId::supply, SumId::extra}) {
         if (first == id_of(sum)) return text.find_first_of("0123456789") != std::string_view::npos;
     }
     return false;
@@ -445,9 +305,11 @@ bool looks_like_sum(std::string_view text) {
 
 const std::vector<std::string>& sum_examples() {
     static const std::vector<std::string> examples{
-        "drop 24awg 120 m 13 W 54 V",    "reach 24awg 13 W 50 V", "watts 24awg 100 m 50 V 30 W",
-        "fibre 2.4 km os2 4 connectors", "radio 1.2 km 5.8 GHz",  "fresnel 640 m 5.8 GHz",
-        "bitrate 8 mp 20 fps h265",      "ups 780 Wh 152 W",      "battery 152 W 4 h"};
+        "drop 24awg 120 m 13 W 54 V",    "reach 24awg 13 W 50 V",  "watts 24awg 100 m 50 V 30 W",
+        "fibre 2.4 km os2 4 connectors", "radio 1.2 km 5.8 GHz",   "fresnel 640 m 5.8 GHz",
+        "bitrate 8 mp 20 fps h265",      "ups 780 Wh 152 W",       "battery 152 W 4 h",
+        "adapter 12 V 9 W 2 cameras",    "link 100 Mb/s 7.5 Mb/s", "supply 120 W 7.8 W",
+        "extra 24awg 120 m 50 V 8 W"};
     return examples;
 }
 
@@ -467,6 +329,10 @@ Result<Sum> quick_sum(std::string_view text, UnitSystem system) {
     if (name == "fresnel") sum = radio(read, true);
     if (name == "bitrate") sum = bit_rate(read);
     if (name == "ups") sum = ups(read);
+    if (name == "adapter") sum = adapter_sum(read);
+    if (name == "link") sum = link_sum(read);
+    if (name == "supply") sum = supply_sum(read);
+    if (name == "extra") sum = extra_sum(read);
     if (!sum) return sum;
     if (const auto left = read.left())
         return Error{ErrorCode::bad_unit, name, *left, "nothing more"};

@@ -13,7 +13,21 @@
 
 namespace ovant {
 
-enum class SumId { drop, reach, watts, fibre, radio, fresnel, bit_rate, ups, battery };
+enum class SumId {
+    drop,
+    reach,
+    watts,
+    fibre,
+    radio,
+    fresnel,
+    bit_rate,
+    ups,
+    battery,
+    adapter,
+    link,
+    supply,
+    extra
+};
 std::string_view id_of(SumId sum);
 
 struct Sum {
@@ -28,7 +42,10 @@ struct Sum {
 // "drop 24awg 120 m 13 W 54 V [2 pairs] [-10 C]", "reach 24awg 13 W 50 V [37 least]" (farthest
 // length), "watts 24awg 100 m 50 V [30 W]" (most at the load, of a port of so much), "fibre 2.4 km
 // os2 4 connectors [1 splices] [850 nm]", "radio 1.2 km 5.8 GHz [20 dBm] [16 dBi]", "fresnel 640
-// m 5.8 GHz", "bitrate 8 mp 20 fps h265 [busy]", "ups 780 Wh 152 W", "battery 152 W 4 h" (Wh).
+// m 5.8 GHz", "bitrate 8 mp 20 fps h265 [busy]", "ups 780 Wh 152 W", "battery 152 W 4 h" (Wh),
+// "adapter 12 V 9 W [2 cameras]" (amperes to buy), "link 100 Mb/s 7.5 Mb/s" and "supply 120 W 7.8
+// W [24awg 60 m 53 V]" (how many cameras, the keep-back counted), "extra 24awg 120 m 50 V 8 W [37
+// least]" (watts more at the end of the line).
 // Words in any order after the first; a bare number takes the unit of the system that is still
 // missing. Errors: bad_number, bad_unit, missing_field (subject: what is missing), out_of_range,
 // not_possible (no such sum).

@@ -1,0 +1,68 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/sums/sum_words.h"
+
+#include <cctype>
+#include <charconv>
+
+namespace ovant {
+
+std::string lowered(std::string_view text) {
+    std::string out(text);
+    for (char& c : out) {
+        if (c >= 'A' && c <= 'Z') c = static_cast<char>(c - 'A' + 'a');
+    }
+    return out;
+}
+
+// "120 m", "120m", "24awg", "4 connectors", "os2": numbers with the word that follows.
+std::vector<Word> words_of(std::string_view line) {
+    std::vector<Word> words;
+    const std::string text = lowered(line);
+    std::size_t at = 0;
+    const auto space = [&](char c) { return c == ' ' || c == '\t' || c == ','; };
+    while (at < text.size()) {
+        while (at < text.size() && space(text[at])) ++at;
+        if (at >= text.size()) break;
+        Word word;
+        double number = 0;
+        const char* begin = text.data() + at;
+        const auto [end, code] = std::from_chars(begin, text.data() + text.size(), number);
+        if (code == std::errc() && end != begin) {
+            word.number = number;
+            at = static_cast<std::size_t>(end - text.data());
+            std::size_t next = at;
+            while (next < text.size() && space(text[next])) ++next;
+            const bool number_follows =
+                next < text.size() && (std::isdigit(static_cast<unsigned char>(text[next])) ||
+                                       text[next] == '-' || text[next] == '.');
+            if (!number_follows) at = next;
+        }
+        const std::size_t from = at;
+        while (at < text.size() && !space(text[at])) ++at;
+        if (!(word.number && from < text.size() && from > 0 && space(text[from - 1]) &&
+              std::isdigit(static_cast<unsigned char>(text[from]))))
+            word.text = text.substr(from, at - from);
+        words.push_back(std::move(word));
+    }
+    return words;
+}
+
+Result<FeedWords> feed_words(Reader& read, const char* sum) {
+    const auto awg = read.counted({"awg"});
+    const double pairs = read.counted({"pair", "pairs"}).value_or(2);
+    FeedWords words;
+    words.temperature_c = read.quantity(Unit::celsius).value_or(20);
+    const bool clad = read.word("clad") || read.word("cca");
+    if (!awg) return missing(sum, "a gauge such as 24 awg");
+    if (!within(*awg, 4, 36)) return outside("gauge", *awg, "4 to 36 AWG");
+    if (pairs != 1 && pairs != 2 && pairs != 4) return outside("pairs", pairs, "1, 2 or 4");
+    if (!within(words.temperature_c, -60, 90))
+        return outside("temperature", words.temperature_c, "-60 to 90 °C");
+    words.pairs = static_cast<int>(pairs);
+    words.conductor = {*awg,
+                       clad ? ConductorMaterial::copper_clad_aluminium : ConductorMaterial::copper,
+                       ConductorForm::solid};
+    return words;
+}
+
+}  // namespace ovant
