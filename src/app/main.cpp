@@ -1,16 +1,17 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <QAction>
 #include <QApplication>
-#include <QCommandLineParser>
 #include <QPainter>
 #include <QTimer>
 #include <QTreeView>
 
 #include <cstdio>
+#include <cstdlib>
 
 #include "app/document/day_player.h"
 #include "app/power/power_view.h"
 #include "app/shell/main_window.h"
+#include "app/start_options.h"
 #include "app/strip/strip_view.h"
 #include "app/theme/theme.h"
 #include "app/verdict/check_row.h"
@@ -62,75 +63,69 @@ void compare_two(ovant::MainWindow& window) {
     });
 }
 
-}  // namespace
+// What Qt says of a display that it cannot use, as one sentence instead of an abort.
+void display_or_leave(QtMsgType type, const QMessageLogContext&, const QString& message) {
+    if (type != QtFatalMsg) return;
+    if (message.contains("platform plugin"))
+        std::fputs("There is no display to open a window on. ovant-cli works without one.\n",
+                   stderr);
+    else
+        std::fprintf(stderr, "%s\n", qPrintable(message));
+    std::_Exit(2);
+}
 
-int main(int argc, char** argv) {
+int run(int argc, char** argv, const ovant::StartOptions& options) {
+    QtMessageHandler usual = qInstallMessageHandler(display_or_leave);
     QApplication app(argc, argv);
+    qInstallMessageHandler(usual);
     QApplication::setApplicationName("ovant");
     QApplication::setOrganizationName("ovant");
     QApplication::setApplicationVersion(OVANT_VERSION);
-    QCommandLineParser parser;
-    parser.setApplicationDescription("Designs camera network runs: reach, power, parts and proof.");
-    parser.addHelpOption();
-    parser.addVersionOption();
-    parser.addPositionalArgument("site", "site file to open", "[site]");
-    const QCommandLineOption demo("demo", "open the demo site");
-    const QCommandLineOption dark("dark", "dark colours");
-    const QCommandLineOption light("light", "light colours");
-    const QCommandLineOption stage(
-        "stage", "open on this stage: survey, reach, power, parts, prove", "stage");
-    const QCommandLineOption select("select", "select this camera or unit", "id");
-    const QCommandLineOption picture("picture", "write a picture of the window and leave", "file");
-    const QCommandLineOption size("size", "size of the window, such as 1280x800", "size");
-    const QCommandLineOption working(
-        "working", "open the working of the check that decides, or of the strip", "check|strip");
-    const QCommandLineOption view(
-        "view",
-        "open this view: ways, compare, catalogue, together, tree, assign, chances, settings",
-        "view");
-    const QCommandLineOption at("at", "look at this moment of the day, such as 18:12", "time");
-    const QCommandLineOption what_if(
-        "what-if", "judge as if this had gone worse, such as copper-clad", "what");
-    parser.addOptions(
-        {demo, dark, light, stage, select, picture, size, working, view, at, what_if});
-    parser.process(app);
-
-    const bool is_dark =
-        parser.isSet(dark) || (!parser.isSet(light) && ovant::desktop_is_dark(app));
+    const bool is_dark = options.dark || (!options.light && ovant::desktop_is_dark(app));
     ovant::apply_theme(app, is_dark);
     ovant::MainWindow window(ovant::desktop_prompts());
     QObject::connect(&window, &ovant::MainWindow::dark_wanted, &app,
                      [&app](bool wanted) { ovant::apply_theme(app, wanted); });
-    const QStringList wanted_size = parser.value(size).split('x');
-    if (wanted_size.size() == 2) window.resize(wanted_size[0].toInt(), wanted_size[1].toInt());
+    if (options.size) window.resize(*options.size);
     window.show();
-    if (parser.isSet(demo))
+    if (options.demo)
         window.open_demo();
-    else if (!parser.positionalArguments().isEmpty())
-        window.open_file(parser.positionalArguments().first());
-    const QStringList stages{"survey", "reach", "power", "parts", "prove"};
-    if (const auto index = stages.indexOf(parser.value(stage)); index >= 0) {
-        window.set_stage(static_cast<ovant::Stage>(index));
-    }
-    if (parser.isSet(select)) window.document().select(parser.value(select).toStdString());
-    if (parser.value(view) == "ways" || parser.value(view) == "compare") window.show_ways(true);
-    if (parser.value(view) == "compare") compare_two(window);
-    if (parser.value(view) == "catalogue") window.show_catalogue();
-    if (parser.value(view) == "together")
-        window.power_view()->set_page(ovant::PowerPage::side_by_side);
-    if (parser.value(view) == "tree") window.power_view()->set_page(ovant::PowerPage::tree);
-    if (parser.value(view) == "assign") window.power_view()->assign();
-    if (parser.value(view) == "chances") window.findChild<QAction*>("chances")->trigger();
-    if (parser.value(view) == "settings") window.show_settings();
-    for (ovant::WhatIf one : ovant::all_what_ifs) {
-        if (parser.value(what_if).toStdString() == ovant::id_of(one))
-            window.document().set_what_if({one}, {});
-    }
-    if (const QStringList time = parser.value(at).split(':'); time.size() == 2) {
+    else if (!options.site.isEmpty())
+        window.open_file(options.site);
+    if (options.stage) window.set_stage(*options.stage);
+    if (!options.select.isEmpty()) window.document().select(options.select.toStdString());
+    if (options.view == "ways" || options.view == "compare") window.show_ways(true);
+    if (options.view == "compare") compare_two(window);
+    if (options.view == "catalogue") window.show_catalogue();
+    if (options.view == "together") window.power_view()->set_page(ovant::PowerPage::side_by_side);
+    if (options.view == "tree") window.power_view()->set_page(ovant::PowerPage::tree);
+    if (options.view == "assign") window.power_view()->assign();
+    if (options.view == "chances") window.findChild<QAction*>("chances")->trigger();
+    if (options.view == "settings") window.show_settings();
+    if (options.what_if) window.document().set_what_if({*options.what_if}, {});
+    if (options.moment_s) {
         window.document().day().set_wanted(true);
-        window.document().day().set_moment(time[0].toInt() * 3600 + time[1].toInt() * 60);
+        window.document().day().set_moment(*options.moment_s);
     }
-    if (parser.isSet(working)) open_working(window, parser.value(working));
-    if (parser.isSet(picture)) write_picture(window, parser.value(picture));
+    if (!options.working.isEmpty()) open_working(window, options.working);
+    if (!options.picture.isEmpty()) write_picture(window, options.picture);
     return QApplication::exec();
+}
+
+}  // namespace
+
+int main(int argc, char** argv) {
+    QStringList arguments;
+    for (int i = 0; i < argc; ++i) {
+        const QString argument = QString::fromLocal8Bit(argv[i]);
+        // Qt's own, which it takes out itself.
+        if (argument == "-platform" || argument == "-style" || argument == "-display")
+            ++i;
+        else
+            arguments << argument;
+    }
+    const ovant::Start start = ovant::read_start(arguments, OVANT_VERSION);
+    if (!start.answer) return run(argc, argv, start.options);
+    std::fputs(qPrintable(start.answer->text), start.answer->code == 0 ? stdout : stderr);
+    return start.answer->code;
 }

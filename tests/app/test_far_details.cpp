@@ -134,7 +134,7 @@ TEST_CASE("the site's own rules are set where practitioners differ", "[app]") {
     auto* dialog = d.find<SettingsDialog>("settings");
     auto* feed = dialog->findChild<QComboBox*>("feedFrom");
     feed->setCurrentIndex(feed->findData(static_cast<int>(FeedFrom::a_switch)));
-    dialog->findChild<QSpinBox*>("longestChain")->setValue(2);
+    dialog->findChild<QComboBox*>("longestChain")->setCurrentIndex(2);
     d.click(dialog->findChild<QCheckBox*>("compliantOnly"));
     auto* beyond = dialog->findChild<QLineEdit*>("radioBeyond");
     beyond->setFocus();

@@ -242,6 +242,7 @@ TEST_CASE("a card says pairs, toggles, what must be seen, and what hangs beside"
                                [&](const CardStep& other) { return other.link == step.link; }));
         }
     }
+    CHECK(seen_text(card_of(cards, "K24").steps.back(), text).starts_with("Expect at K24: "));
     CHECK(pairs_text(card_of(cards, "K03").steps.front()) ==
           "Power on orange and green (1 2, 3 6).");  // a switch of alternative A
     CHECK(pairs_text(card_of(cards, "K24").steps[1]) == "Power on all four pairs.");

@@ -117,7 +117,7 @@ TEST_CASE("parts of one run, counted by hand", "[parts]") {
     const Network net = lay_out(judged.site, judged.catalogue);
     const std::vector<PartLine> parts = count_parts(net);
     CHECK(part(parts, "cat5e-solid-24-out").quantity == Approx(40 + 60));
-    CHECK(part(parts, "patch-24").quantity == Approx(2));
+    CHECK(part(parts, "patch-24").quantity == Approx(2 + 2 * 0.5));  // and half a metre a protector
     CHECK(part(parts, "plug-rj45").quantity == 4);
     CHECK(part(parts, "surge-100").quantity == 2);
     CHECK(part(parts, "rep-1-out").quantity == 1);

@@ -7,8 +7,9 @@
 #include <QFormLayout>
 #include <QLabel>
 #include <QPushButton>
-#include <QSpinBox>
 #include <QVBoxLayout>
+
+#include <algorithm>
 
 #include "app/shell/quantity_edit.h"
 #include "app/theme/theme.h"
@@ -177,23 +178,22 @@ SettingsDialog::SettingsDialog(Document& document, QWidget* parent)
                                       {SwitchBasis::greatest_draw, tr("Greatest draw")},
                                       {SwitchBasis::typical, tr("Typical draw")}},
                                      this));
-    form->addRow(
-        tr("Volts of the port"),
-        choice<SourceVolts>("source", settings_.source_volts,
-                            {{SourceVolts::worst, tr("Least the standard or maker allows")},
-                             {SourceVolts::nominal, tr("Nominal")}},
-                            this));
+    form->addRow(tr("Volts of the port"),
+                 choice<SourceVolts>("source", settings_.source_volts,
+                                     {{SourceVolts::worst, tr("Least that is allowed")},
+                                      {SourceVolts::nominal, tr("Nominal")}},
+                                     this));
     form->addRow(tr("Prefer ways by"),
                  choice<Preference>("preference", settings_.preference,
                                     {{Preference::price, tr("Price")},
                                      {Preference::fewest_parts, tr("Fewest things that can fail")},
                                      {Preference::least_work, tr("Least work on site")}},
                                     this));
-    form->addRow(tr("Where no pathway is drawn"),
+    form->addRow(tr("With no pathway drawn"),
                  choice<Between>("between", settings_.where_no_pathway,
-                                 {{Between::in_ground, tr("Cable goes into the ground")},
-                                  {Between::on_walls, tr("Cable goes on walls or overhead")},
-                                  {Between::indoors, tr("It is all indoors")}},
+                                 {{Between::in_ground, tr("In the ground")},
+                                  {Between::on_walls, tr("On walls or overhead")},
+                                  {Between::indoors, tr("All indoors")}},
                                  this));
     auto* worst = new QCheckBox(tr("Judge on the worst category cable allowed"));
     worst->setObjectName("worstCable");
@@ -207,11 +207,13 @@ SettingsDialog::SettingsDialog(Document& document, QWidget* parent)
         edit->setProperty("place", field.place);
         edit->set_value(field.value(settings_) * field.factor);
         edit->setAccessibleName(tr(field.label));
+        edit->setMinimumWidth(edit->fontMetrics().horizontalAdvance("-100.00 dBm") + 20);
         connect(edit, &QuantityEdit::entered, this, [this, field](std::optional<double> value) {
             if (value) field.value(settings_) = *value / field.factor;
         });
         connect(edit, &QuantityEdit::refused, &document_, &Document::refused);
         column->addRow(tr(field.label), edit);
+        return edit;
     };
     for (const NumberField& field : number_fields)
         add_number(field, &field < number_fields + judged_fields ? form : right);
@@ -255,7 +257,15 @@ SettingsDialog::SettingsDialog(Document& document, QWidget* parent)
     hour_field(tr("Planned restart at"), "restartAt", "settings/day/restart_at_h",
                settings_.day.restart_at_h);
     add_practice(*day_column);
-    for (const NumberField& field : practice_fields) add_number(field, day_column);
+    for (const NumberField& field : practice_fields) {
+        QuantityEdit* edit = add_number(field, day_column);
+        edit->set_may_be_empty(true);
+        edit->setPlaceholderText(tr("no limit"));
+        if (field.value(settings_) == 0) edit->set_value(std::nullopt);
+        connect(edit, &QuantityEdit::entered, this, [this, field](std::optional<double> value) {
+            if (!value) field.value(settings_) = 0;
+        });
+    }
     auto* buttons = new QDialogButtonBox(QDialogButtonBox::Cancel);
     QPushButton* accept = buttons->addButton(tr("Use these"), QDialogButtonBox::AcceptRole);
     accept->setObjectName("acceptSettings");
@@ -291,12 +301,13 @@ void SettingsDialog::add_practice(QFormLayout& column) {
                                     {FeedFrom::a_switch, tr("Switches")},
                                     {FeedFrom::the_recorder, tr("The recorder")}},
                                    this));
-    auto* chain = new QSpinBox(this);
+    auto* chain = new QComboBox(this);
     chain->setObjectName("longestChain");
-    chain->setRange(0, 100);
-    chain->setSpecialValueText(tr("as makers allow"));
-    chain->setValue(practice.longest_chain);
-    connect(chain, &QSpinBox::valueChanged, this,
+    chain->addItem(tr("As makers allow"), 0);
+    for (int units = 1; units <= std::max(9, practice.longest_chain); ++units)
+        chain->addItem(QString::number(units), units);
+    chain->setCurrentIndex(practice.longest_chain);
+    connect(chain, &QComboBox::currentIndexChanged, this,
             [&practice](int units) { practice.longest_chain = units; });
     column.addRow(tr("Most units in a chain"), chain);
     const auto flag = [&](const QString& text, const char* name, bool& value) {

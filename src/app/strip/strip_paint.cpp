@@ -177,6 +177,7 @@ private:
         p_.fillRect(QRectF(left_, y, right_ - left_, chart_bottom_ - y), theme_.band);
         p_.setPen(QPen(theme_.fails, 1, Qt::DashLine));
         p_.drawLine(QPointF(left_, y), QPointF(right_, y));
+        curves_.push_back(QPolygonF({QPointF(left_, y), QPointF(right_, y)}));
         font(0.85);
         const QString text =
             StripView::tr("camera needs %1").arg(q(shown(camera.min_v, Unit::volt, units_)));

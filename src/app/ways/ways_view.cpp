@@ -302,6 +302,7 @@ void WaysView::fill() {
 void WaysView::resizeEvent(QResizeEvent*) {
     // In a small window the names and what decides come first.
     const bool narrow = width() < 640;
+    beside_->setVisible(!narrow);
     const int wide_widths[ways_columns] = {214, 112, 60, 66, 54, 58, 54};
     const int narrow_widths[ways_columns] = {178, 70, 60, 48, 50, 50, 50};
     for (int i = 0; i < ways_columns; ++i) {

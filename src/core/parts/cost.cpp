@@ -36,6 +36,10 @@ public:
         const bool new_cable = link.link->existing.empty();
         const double cut_m = cut_length_m(link);
         if (new_cable) cost_.material += cut_m * cable.price_per_m;
+        if (link.medium() == Medium::twisted_pair)
+            cost_.material +=
+                channel_cords_m(*link.link) *
+                or_nothing(cable_facts(*net_.catalogue, cord_kind(settings()))).price_per_m;
         if (cable.cord) return;  // comes with its plugs and is laid by hand
         ends(link.medium());
         if (!new_cable) return;
@@ -65,6 +69,7 @@ public:
     }
 
 private:
+    const Settings& settings() const { return net_.site->settings; }
     double price_of(const std::string& id) const {
         const Kind* kind = id.empty() ? nullptr : net_.catalogue->find(id);
         return kind ? kind->price : 0.0;

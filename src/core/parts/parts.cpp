@@ -36,6 +36,10 @@ int order_of(const PartLine& line, const Catalogue& catalogue) {
 
 }  // namespace
 
+const char* cord_kind(const Settings& settings) {
+    return settings.cord_awg >= 25 ? "patch-26" : "patch-24";
+}
+
 double cut_length_m(const NetLink& link) { return link.length_m; }
 
 std::vector<PartLine> count_parts(const Network& net) {
@@ -66,10 +70,9 @@ std::vector<PartLine> count_parts(const Network& net) {
         if (link.link->existing.empty()) {
             add(link.link->cable, cut_length_m(link), link.link->id);
         }
-        if (link.link->cords_m > 0) {
-            add(net.site->settings.cord_awg >= 25 ? "patch-26" : "patch-24", link.link->cords_m,
-                link.link->id);
-        }
+        const double cords_m =
+            link.medium() == Medium::twisted_pair ? channel_cords_m(*link.link) : 0;
+        if (cords_m > 0) add(cord_kind(net.site->settings), cords_m, link.link->id);
         for (const LinkEnd* end : {&link.link->a, &link.link->b}) {
             if (!end->protector.empty()) add(end->protector, 1, link.link->id);
             if (link.cable->cable->cord) continue;  // comes with its plugs

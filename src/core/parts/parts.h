@@ -26,6 +26,9 @@ std::vector<PartLine> count_parts(const Network& net);
 std::vector<PartLine> parts_beside(std::vector<PartLine> parts, const std::vector<PartLine>& there);
 double total_price(const std::vector<PartLine>& parts);
 
+// Kind of the cords at patch panels and protectors.
+const char* cord_kind(const Settings& settings);
+
 // Length to cut for a link: what is laid, the loops at its ends in it.
 double cut_length_m(const NetLink& link);
 

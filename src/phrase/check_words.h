@@ -1,0 +1,66 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// What is said of a check that does not hold: one function a check, in files by subject. Private to
+// phrase.
+#pragma once
+
+#include "phrase/check_text.h"
+
+namespace ovant {
+
+struct Sentence {
+    const Check& check;
+    const TextContext& context;
+    int more = 0;  // digits beside the usual, so that value and limit tell their sides apart
+    bool fails = false;
+    std::string quantity(double value) const;
+};
+
+// " at night", for a check that depends on it.
+std::string when(const Check& check);
+
+// check_words_copper.cpp
+std::string link_length_words(const Sentence& s);
+std::string link_rate_words(const Sentence& s);
+std::string chain_count_words(const Sentence& s);
+std::string uplink_rate_words(const Sentence& s);
+std::string port_setting_words(const Sentence& s);
+std::string conductor_words(const Sentence& s);
+std::string surge_words(const Sentence& s);
+std::string not_connected_words(const Sentence& s);
+std::string coax_loop_words(const Sentence& s);
+std::string beyond_standard_words(const Sentence& s);
+
+// check_words_power.cpp
+std::string camera_voltage_words(const Sentence& s);
+std::string device_voltage_words(const Sentence& s);
+std::string port_power_words(const Sentence& s);
+std::string port_class_words(const Sentence& s);
+std::string pair_current_words(const Sentence& s);
+std::string switch_power_words(const Sentence& s);
+std::string dc_voltage_words(const Sentence& s);
+std::string dc_polarity_words(const Sentence& s);
+std::string power_limited_words(const Sentence& s);
+std::string pair_alternative_words(const Sentence& s);
+std::string trunk_power_words(const Sentence& s);
+std::string arriving_power_words(const Sentence& s);
+std::string unexpected_power_words(const Sentence& s);
+
+// check_words_far.cpp
+std::string fibre_light_words(const Sentence& s);
+std::string fibre_overload_words(const Sentence& s);
+std::string transceiver_pair_words(const Sentence& s);
+std::string radio_clearance_words(const Sentence& s);
+std::string radio_fade_margin_words(const Sentence& s);
+std::string radio_airtime_words(const Sentence& s);
+std::string radio_far_ends_words(const Sentence& s);
+std::string radio_limit_words(const Sentence& s);
+
+// check_words_place.cpp
+std::string surroundings_words(const Sentence& s);
+std::string mains_at_place_words(const Sentence& s);
+std::string earth_between_buildings_words(const Sentence& s);
+std::string solar_days_words(const Sentence& s);
+std::string enclosure_words(const Sentence& s);
+std::string site_practice_words(const Sentence& s);
+
+}  // namespace ovant

@@ -1,0 +1,110 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Cables, their lengths, rates and conductors.
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <cmath>
+
+#include "phrase/check_words.h"
+#include "phrase/numbers.h"
+
+namespace ovant {
+namespace {
+
+std::string beyond_text(const Check& check) {
+    switch (check.note) {
+        case Note::passes_power_on:
+            return fmt::format("{} only passes power on: no standard covers that", check.subject);
+        case Note::own_line:
+            return fmt::format("{} runs a line of its maker's own, not Ethernet", check.subject);
+        case Note::shared_cable:
+            return fmt::format("{} puts two cameras on one cable: a channel carries one",
+                               check.subject);
+        case Note::long_setting:
+            return fmt::format("The long setting of {} is its maker's own", check.subject);
+        default: return title(check.id);
+    }
+}
+
+}  // namespace
+
+std::string link_length_words(const Sentence& s) {
+    if (s.check.note == Note::wrong_line) {
+        return fmt::format("The two ends of {} do not speak the same line", s.check.subject);
+    }
+    if (s.check.note == Note::past_stated_limit) {
+        return fmt::format("{} is {} long: past the stated {}, seen to work", s.check.subject,
+                           s.quantity(s.check.value), s.quantity(s.check.limit));
+    }
+    return s.fails ? fmt::format("{} is {} long, {} is the limit", s.check.subject,
+                                 s.quantity(s.check.value), s.quantity(s.check.limit))
+                   : fmt::format("{} is {} long, close to the limit of {}", s.check.subject,
+                                 s.quantity(s.check.value), s.quantity(s.check.limit));
+}
+
+std::string link_rate_words(const Sentence& s) {
+    if (s.check.note == Note::unsure_rate) {
+        return fmt::format("{} may carry {}: nobody knows before trying", s.check.subject,
+                           s.quantity(s.check.limit));
+    }
+    return s.fails ? fmt::format("The pictures need {}, {} runs at {}", s.quantity(s.check.value),
+                                 s.check.subject, s.quantity(s.check.limit))
+                   : fmt::format("The pictures need {} of {} on {}, more than {:.0f} % of it",
+                                 s.quantity(s.check.value), s.quantity(s.check.limit),
+                                 s.check.subject, 100 * s.check.keep_line / s.check.limit);
+}
+
+std::string chain_count_words(const Sentence& s) {
+    return fmt::format("{:g} units in line, the maker allows {:g}", s.check.value, s.check.limit);
+}
+
+std::string uplink_rate_words(const Sentence& s) {
+    return fmt::format("Uplink {} carries {} of {}", s.check.subject,
+                       shown_number(s.check.value, s.check.unit, s.context.units),
+                       s.quantity(s.check.limit));
+}
+
+std::string port_setting_words(const Sentence& s) {
+    return fmt::format("The long setting on {} holds {} down to 10 Mb/s, it needs {}",
+                       s.check.subject, s.check.other, s.quantity(s.check.value));
+}
+
+std::string conductor_words(const Sentence& s) {
+    return s.check.note == Note::copper_clad
+               ? fmt::format("{} is copper-clad aluminium: not for PoE", s.check.subject)
+               : fmt::format("{} is stranded cable: for cords, not for runs", s.check.subject);
+}
+
+std::string surge_words(const Sentence& s) {
+    if (s.check.note == Note::unit_unprotected) {
+        return fmt::format("{} stands between two outdoor lengths without surge protectors",
+                           s.check.other);
+    }
+    return s.check.value == 0
+               ? "Outdoor copper has no surge protectors"
+               : fmt::format("{:g} of {:g} ends of outdoor copper have a surge protector",
+                             s.check.value, s.check.limit);
+}
+
+std::string not_connected_words(const Sentence& s) {
+    switch (s.check.note) {
+        case Note::no_cable:
+            if (std::isnan(s.check.value) || s.check.parts.size() != 2) return "Not connected yet";
+            return fmt::format("Not connected yet: {} from the head end, needs class {:g} and {}",
+                               s.quantity(s.check.value), s.check.parts[0],
+                               shown(s.check.parts[1], Unit::megabit_per_second, s.context.units));
+        case Note::power_off: return "The port that should feed it is switched off";
+        case Note::unit_without_power:
+            return fmt::format("{} on the way has no power", s.check.subject);
+        default: return "Its cable leads to nothing that feeds it";
+    }
+}
+
+std::string coax_loop_words(const Sentence& s) {
+    return fmt::format("{} measures {}, the units work over {}", s.check.subject,
+                       s.quantity(s.check.value), s.quantity(s.check.limit));
+}
+
+std::string beyond_standard_words(const Sentence& s) { return beyond_text(s.check); }
+
+}  // namespace ovant

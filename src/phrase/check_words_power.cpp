@@ -1,0 +1,147 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// What feeds a run: volts, watts, classes, pairs.
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <cmath>
+
+#include "phrase/check_words.h"
+#include "phrase/numbers.h"
+
+namespace ovant {
+namespace {
+
+std::string unexpected_text(const Check& check, const TextContext& context) {
+    const std::string volts =
+        check.parts.empty() ? "volts" : shown(check.parts[0], Unit::volt, context.units);
+    switch (check.note) {
+        case Note::passive_into_poe:
+            return fmt::format(
+                "{} gets {} that is always on, from {}: made for PoE that asks first",
+                check.subject, volts, check.other);
+        case Note::other_volts:
+            return fmt::format("{} gives {} that is always on to {}, which is not made for it",
+                               check.other, volts, check.subject);
+        case Note::on_behind_repeater:
+            return fmt::format("{} passes PoE on, always on, into {}, which takes no power",
+                               check.other, check.subject);
+        case Note::takes_no_power:
+            return fmt::format("{} puts {} that is always on into {}, which takes no power",
+                               check.other, volts, check.subject);
+        default: return title(check.id);
+    }
+}
+
+}  // namespace
+
+std::string camera_voltage_words(const Sentence& s) {
+    if (s.check.note == Note::collapses) {
+        return fmt::format("The line collapses{}: the cable cannot carry this load", when(s.check));
+    }
+    if (s.check.note == Note::not_promised && !s.check.parts.empty()) {
+        return fmt::format(
+            "Camera runs{} on volts nobody promises: {} arrives, {} needed, dark below {}",
+            when(s.check), s.quantity(s.check.value), s.quantity(s.check.limit),
+            s.quantity(s.check.parts[0]));
+    }
+    return s.fails
+               ? fmt::format("Camera goes dark{}: {} arrives, {} needed", when(s.check),
+                             s.quantity(s.check.value), s.quantity(s.check.limit))
+               : fmt::format("Volts at the camera are short of comfort{}: {}, {} needed",
+                             when(s.check), s.quantity(s.check.value), s.quantity(s.check.limit));
+}
+
+std::string device_voltage_words(const Sentence& s) {
+    if (s.check.note == Note::collapses) {
+        return fmt::format("The line collapses{} before {}", when(s.check), s.check.subject);
+    }
+    return fmt::format("{} gets {}{}, needs {}", s.check.subject, s.quantity(s.check.value),
+                       when(s.check), s.quantity(s.check.limit));
+}
+
+std::string port_power_words(const Sentence& s) {
+    if (s.check.note == Note::collapses) {
+        return fmt::format("Port {} cannot feed this line{}", s.check.subject, when(s.check));
+    }
+    return s.fails ? fmt::format("Port {} is overloaded{}: {} of {}, it will cut and restart",
+                                 s.check.subject, when(s.check),
+                                 shown_number(s.check.value, s.check.unit, s.context.units, s.more),
+                                 s.quantity(s.check.limit))
+                   : fmt::format("Port {} gives {}{}, inside its {} but into the keep-back",
+                                 s.check.subject, s.quantity(s.check.value), when(s.check),
+                                 s.quantity(s.check.limit));
+}
+
+std::string port_class_words(const Sentence& s) {
+    if (s.check.note == Note::over_port_class) {
+        return "The load takes more than any PoE class carries";
+    }
+    if (s.check.note == Note::two_pairs) {
+        return fmt::format(
+            "The load asks for class {:g}, which needs four pairs; behind port {} there "
+            "are two",
+            s.check.limit, s.check.subject);
+    }
+    return fmt::format("Port {} offers class {:g}, the load asks for class {:g}", s.check.subject,
+                       s.check.value, s.check.limit);
+}
+
+std::string pair_current_words(const Sentence& s) {
+    if (s.check.note == Note::collapses) return "The line collapses before any steady current";
+    return fmt::format("{} in a pairset{}, {} is the most", s.quantity(s.check.value),
+                       when(s.check), s.quantity(s.check.limit));
+}
+
+std::string switch_power_words(const Sentence& s) {
+    return s.fails ? fmt::format("{} is asked for {}, its supply gives {}", s.check.subject,
+                                 s.quantity(s.check.value), s.quantity(s.check.limit))
+                   : fmt::format("{} gives {} of {}, into the keep-back", s.check.subject,
+                                 shown_number(s.check.value, s.check.unit, s.context.units, s.more),
+                                 s.quantity(s.check.limit));
+}
+
+std::string dc_voltage_words(const Sentence& s) {
+    return s.check.note == Note::no_signature
+               ? fmt::format("{} asks for no PoE, so port {} gives none", s.check.subject,
+                             s.check.other)
+               : fmt::format("{} would get {}, it stands {}", s.check.subject,
+                             s.quantity(s.check.value), s.quantity(s.check.limit));
+}
+
+std::string dc_polarity_words(const Sentence& s) {
+    return fmt::format("Plus and minus are crossed between {} and {}", s.check.other,
+                       s.check.subject);
+}
+
+std::string power_limited_words(const Sentence& s) {
+    return s.check.note == Note::not_limited
+               ? fmt::format("{} is not marked as a power-limited source", s.check.subject)
+               : fmt::format("{} gives {}, a power-limited circuit ends at {}", s.check.subject,
+                             s.quantity(s.check.value), s.quantity(s.check.limit));
+}
+
+std::string pair_alternative_words(const Sentence& s) {
+    return s.fails ? fmt::format("Port {} feeds the pairs that {} does not pass on",
+                                 s.check.subject, s.check.other)
+                   : fmt::format("Nobody says which pairs port {} feeds", s.check.subject);
+}
+
+std::string trunk_power_words(const Sentence& s) {
+    return fmt::format("{} passes on {}, it can {}", s.check.subject, s.quantity(s.check.value),
+                       s.quantity(s.check.limit));
+}
+
+std::string arriving_power_words(const Sentence& s) {
+    if (s.check.note == Note::collapses || s.check.parts.empty())
+        return fmt::format("The line collapses before {}", s.check.subject);
+    return fmt::format("{} takes {}{} over {}: of port {} the maker says {} arrives",
+                       s.check.subject, s.quantity(s.check.value), when(s.check),
+                       shown(s.check.parts[0], Unit::metre, s.context.units), s.check.other,
+                       s.quantity(s.check.limit));
+}
+
+std::string unexpected_power_words(const Sentence& s) {
+    return unexpected_text(s.check, s.context);
+}
+
+}  // namespace ovant
