@@ -240,7 +240,8 @@ private:
                     Qt::AlignHCenter | Qt::AlignTop, in_.moment_words);
     }
 
-    bool on_a_curve(const QRectF& area) const {
+    bool on_a_curve(QRectF area) const {
+        area.adjust(0, -1, 0, 2);
         const QLineF sides[] = {{area.topLeft(), area.topRight()},
                                 {area.topRight(), area.bottomRight()},
                                 {area.bottomRight(), area.bottomLeft()},

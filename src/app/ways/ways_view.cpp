@@ -351,6 +351,8 @@ void WaysView::show_strips() {
     // Each of two needs its own height.
     strip_->setMinimumHeight(runs.size() > 1 ? 2 * strip_px : strip_px + 10);
     strip_->show_laid(std::move(runs));
+    // What lies below takes the room it needs: the row under the cursor stays in sight.
+    QTimer::singleShot(0, this, [this] { table_->scrollTo(table_->currentIndex()); });
 }
 
 void WaysView::use_current() {
