@@ -13,6 +13,7 @@
 
 #include "app/plan/drawing_layer.h"
 #include "app/plan/plan_hit.h"
+#include "app/plan/plan_labels.h"
 #include "core/assess/radio_path.h"
 #include "core/route/route.h"
 #include "phrase/numbers.h"
@@ -20,7 +21,7 @@
 namespace ovant {
 namespace {
 
-constexpr double mark_px = 13;
+constexpr double mark_px = plan_mark_px;
 constexpr int stamp_px = 22;
 constexpr std::size_t many_links = 400;
 
@@ -35,10 +36,7 @@ public:
           map_(map),
           view_(view),
           theme_(theme_of(view)),
-          seen_(QRectF(view.rect()).adjusted(-40, -40, 40, 40)),
-          columns_(static_cast<int>(view.width() / cell_px) + 1),
-          rows_(static_cast<int>(view.height() / cell_px) + 1),
-          taken_(static_cast<std::size_t>(columns_) * static_cast<std::size_t>(rows_)) {}
+          seen_(QRectF(view.rect()).adjusted(-40, -40, 40, 40)) {}
 
     void paint() {
         p_.setRenderHint(QPainter::Antialiasing);
@@ -57,10 +55,9 @@ public:
         for (const NetLink& link : net_.links) paint_link(link);
         p_.setRenderHint(QPainter::Antialiasing);
         for (const PinnedWay& pinned : document_.pinned_ways(camera)) paint_pinned(pinned);
-        mark_everything(camera);
+        mark_everything();
         paint_beam();
-        for (const Place& place : site_.places) name_place(place);
-        for (const Obstacle& obstacle : site_.obstacles) name_obstacle(obstacle);
+        for (const PlanLabel& label : plan_labels(document_, map_, view_)) write(label);
         paint_scale_bar();
         point_to_unseen(camera);
     }
@@ -103,37 +100,6 @@ private:
                        chosen ? 2 : 1));
         p_.setBrush(theme_.place);
         p_.drawRect(box);
-    }
-
-    void name_place(const Place& place) {
-        const QRectF box = box_of(place);
-        if (!box.intersects(seen_)) return;
-        const QString name = QString::fromStdString(place.name);
-        p_.setFont(text_font(view_, 0.85));
-        const QFontMetricsF metrics(p_.font());
-        const double width = metrics.horizontalAdvance(name) + 6;
-        const double height = metrics.height();
-        const QPointF middle = box.center();
-        std::vector<QPointF> corners = {{middle.x() - width / 2, box.top() - height - 2},
-                                        {middle.x() - width / 2, box.bottom() + 2},
-                                        {box.left() - width - 4, middle.y() - height / 2},
-                                        {box.right() + 4, middle.y() - height / 2},
-                                        {box.left() - width - 4, box.top() - height},
-                                        {box.right() + 4, box.bottom()}};
-        // Inside at the top where it fits.
-        if (width <= box.width() && height * 1.5 <= box.height()) {
-            corners.insert(corners.begin(), QPointF(box.left() + 4, box.top() + 2));
-        }
-        for (const QPointF& corner : corners) {
-            const QRectF spot(corner, QSizeF(width, height));
-            if (!free(spot)) continue;
-            take(spot);
-            p_.setPen(theme_.quiet);
-            p_.drawText(spot, Qt::AlignLeft | Qt::AlignVCenter, name);
-            if (place.mains != Mains::none)
-                paint_mains({spot.right() + 7, spot.center().y()}, place.mains);
-            return;
-        }
     }
 
     // A socket for mains; a dot in it where they are not steady.
@@ -181,29 +147,6 @@ private:
             p_.setPen(QPen(theme_.copper, 1.5));
             p_.setBrush(theme_.card);
             p_.drawEllipse(map_.to_pixel(point), 4, 4);
-        }
-    }
-
-    void name_obstacle(const Obstacle& obstacle) {
-        if (obstacle.kind == ObstacleKind::water) return;
-        const QPolygonF outline = outline_of(obstacle);
-        if (!seen(outline)) return;
-        p_.setFont(text_font(view_, 0.8));
-        const QFontMetricsF metrics(p_.font());
-        const QString name = QString::fromStdString(
-            obstacle.name + ", " + shown(obstacle.height_m, Unit::metre, document_.units()));
-        const QSizeF size(metrics.horizontalAdvance(name) + 4, metrics.height());
-        const QRectF box = outline.boundingRect();
-        for (const QPointF& corner :
-             {QPointF(box.center().x() - size.width() / 2, box.bottom() + 1),
-              QPointF(box.center().x() - size.width() / 2, box.top() - size.height() - 1),
-              QPointF(box.right() + 3, box.center().y() - size.height() / 2)}) {
-            const QRectF spot(corner, size);
-            if (!free(spot)) continue;
-            take(spot);
-            p_.setPen(theme_.quiet);
-            p_.drawText(spot, Qt::AlignCenter, name);
-            return;
         }
     }
 
@@ -324,7 +267,7 @@ private:
         p_.setOpacity(1);
     }
 
-    void mark_everything(const std::string& chosen_camera) {
+    void mark_everything() {
         std::unordered_map<std::string_view, Verdict> verdicts;
         for (const RunAssessment& run : document_.assessment().runs)
             verdicts[run.camera] = run.verdict;
@@ -334,11 +277,6 @@ private:
                 [&](QPainter& p, QPointF c) { paint_verdict(p, theme_, verdict, c, mark_px); });
         }
         std::map<Category, QPixmap> unit_stamps;
-        struct Name {
-            QPointF at;
-            const Device* device;
-        };
-        std::vector<Name> names;
         // Units first, so that a camera beside one stays in sight.
         for (const bool cameras : {false, true}) {
             for (std::size_t i = 0; i < site_.devices.size(); ++i) {
@@ -358,10 +296,8 @@ private:
                     p_.drawEllipse(at, mark_px / 2, mark_px / 2);
                     p_.setPen(QPen(theme_.card, 1.6));
                     p_.drawLine(at - QPointF(3, 3), at + QPointF(3, 3));
-                    names.push_back({at, &device});
                 } else if (kind.camera) {
                     put(verdict_stamps[static_cast<std::size_t>(verdicts[device.id])], at);
-                    names.push_back({at, &device});
                 } else {
                     QPixmap& mark = unit_stamps[kind.category];
                     if (mark.isNull())
@@ -369,61 +305,30 @@ private:
                             [&](QPainter& p, QPointF c) { paint_unit(p, theme_, kind, c, 11); });
                     put(mark, at);
                 }
-                take(QRectF(at.x() - mark_px / 2, at.y() - mark_px / 2, mark_px, mark_px));
-            }
-        }
-        // The chosen camera's name first: it must find room.
-        std::stable_sort(names.begin(), names.end(), [&](const Name& a, const Name& b) {
-            return (a.device->id == chosen_camera) > (b.device->id == chosen_camera);
-        });
-        p_.setFont(text_font(view_, 0.88, true));
-        p_.setPen(theme_.ink);
-        const QFontMetricsF metrics(p_.font());
-        for (const Name& name : names) {
-            name_device(metrics, name.at, *name.device, chosen_camera == name.device->id);
-        }
-    }
-
-    void name_device(const QFontMetricsF& metrics, QPointF at, const Device& device, bool always) {
-        const QString name = QString::fromStdString(device.id);
-        const double width = metrics.horizontalAdvance(name) + 2;
-        const double height = metrics.height();
-        const QPointF corners[] = {{9, -height - 1}, {9, 2},          {-9 - width, -height - 1},
-                                   {-9 - width, 2},  {-width / 2, 8}, {-width / 2, -height - 8}};
-        // Among hundreds of cameras one try each is enough: there is no room for most.
-        const std::size_t tries =
-            site_.devices.size() > many_links && !always ? 1 : std::size(corners);
-        for (std::size_t i = 0; i < tries; ++i) {
-            const QRectF spot(at + corners[i], QSizeF(width, height));
-            if (!free(spot) && !(always && i + 1 == tries)) continue;
-            take(spot);
-            p_.drawText(QPointF(spot.left() + 1, spot.top() + metrics.ascent()), name);
-            return;
-        }
-    }
-
-    // Names find free room on a coarse grid, so that a thousand of them cost little.
-    static constexpr double cell_px = 6;
-    template <class Each>
-    void each_cell(const QRectF& spot, Each each) const {
-        const auto cell = [](double at, int count) {
-            return std::clamp(static_cast<int>(std::floor(at / cell_px)), 0, count - 1);
-        };
-        const int right = cell(spot.right(), columns_), bottom = cell(spot.bottom(), rows_);
-        for (int y = cell(spot.top(), rows_); y <= bottom; ++y) {
-            for (int x = cell(spot.left(), columns_); x <= right; ++x) {
-                each(static_cast<std::size_t>(y * columns_ + x));
             }
         }
     }
-    bool free(const QRectF& spot) const {
-        bool is_free = QRectF(view_.rect()).contains(spot);
-        each_cell(spot.adjusted(2, 2, -2, -2),
-                  [&](std::size_t cell) { is_free = is_free && !taken_[cell]; });
-        return is_free;
-    }
-    void take(const QRectF& spot) {
-        each_cell(spot, [&](std::size_t cell) { taken_[cell] = true; });
+
+    void write(const PlanLabel& label) {
+        const bool camera = label.of == PlanLabel::Of::camera;
+        if (label.leader) {
+            const QPointF to(std::clamp(label.anchor.x(), label.box.left(), label.box.right()),
+                             std::clamp(label.anchor.y(), label.box.top(), label.box.bottom()));
+            QLineF leader(label.anchor, to);
+            if (leader.length() > plan_mark_px / 2)
+                leader.setP1(leader.pointAt(plan_mark_px / 2 / leader.length()));
+            p_.setPen(QPen(theme_.quiet, 0.8));
+            p_.drawLine(leader);
+        }
+        p_.setFont(text_font(view_,
+                             camera                             ? 0.88
+                             : label.of == PlanLabel::Of::place ? 0.85
+                                                                : 0.8,
+                             camera));
+        p_.setPen(camera ? theme_.ink : theme_.quiet);
+        p_.drawText(label.box.adjusted(1, 0, 40, 0), Qt::AlignLeft | Qt::AlignVCenter, label.text);
+        if (label.mains != Mains::none)
+            paint_mains({label.box.right() - 7, label.box.center().y()}, label.mains);
     }
 
     void paint_scale_bar() {
@@ -478,8 +383,6 @@ private:
     const QWidget& view_;
     const Theme& theme_;
     QRectF seen_;
-    int columns_, rows_;
-    std::vector<bool> taken_;
 };
 
 }  // namespace

@@ -13,7 +13,6 @@
 namespace ovant {
 namespace {
 
-constexpr double beside_m = 1.5;  // units that stand together are drawn this far apart
 
 double to_cm(double value_m) { return std::round(value_m * 100) / 100; }
 

@@ -1,0 +1,34 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Where the names on the plan stand: none on another, on a mark or on a cable. What finds no room
+// beside its mark hangs on a leader, or waits for a closer zoom.
+#pragma once
+
+#include <QPointF>
+#include <QRectF>
+#include <QString>
+
+#include <vector>
+
+#include "app/document/document.h"
+#include "app/plan/plan_map.h"
+
+namespace ovant {
+
+inline constexpr double plan_mark_px = 13;
+
+struct PlanLabel {
+    enum class Of { camera, place, obstacle } of = Of::camera;
+    std::string id;
+    QString text;
+    QRectF box;      // pixels of the view; of a place with room for its mark of mains
+    QPointF anchor;  // of what it names
+    bool leader = false;
+    Mains mains = Mains::none;  // of a place
+};
+
+// In the order of importance: the chosen camera first. The same names stand at the same side of
+// their marks however the plan is pushed about.
+std::vector<PlanLabel> plan_labels(const Document& document, const PlanMap& map,
+                                   const QWidget& view);
+
+}  // namespace ovant
