@@ -286,25 +286,6 @@ std::string unit_sentence(const SwitchAssessment& unit, const TextContext& conte
     return sentence(*worst, context);
 }
 
-std::string field_label(std::string_view path) {
-    std::string label(path);
-    for (std::string_view ending : {"_dbm", "_dbi", "_wh", "_mhz", "_mbps", "_ohm", "_c", "_w",
-                                    "_v", "_h", "_px", "_nm", "_deg"}) {
-        if (!label.ends_with(ending)) continue;
-        label.resize(label.size() - ending.size());
-        break;
-    }
-    if (label.ends_with("_m") && !label.ends_with("per_m")) label.resize(label.size() - 2);
-    std::string out;
-    for (char c : label) {
-        if (c == '/')
-            out += ": ";
-        else
-            out += c == '_' ? ' ' : c;
-    }
-    return out;
-}
-
 std::string step_result(const Step& step, UnitSystem units) {
     if (step.unit == Unit::poe_class) return fmt::format("class {:g}", step.result);
     const double value = to_shown(step.result, step.unit, units);

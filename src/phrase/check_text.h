@@ -35,9 +35,6 @@ std::string sentence(const Check& check, const TextContext& context);
 std::string run_sentence(const RunAssessment& run, const TextContext& context);
 std::string unit_sentence(const SwitchAssessment& unit, const TextContext& context);
 
-// The name of a kind's figure from its path in the file: "supply: budget".
-std::string field_label(std::string_view path);
-
 // "= 39.2 V" and the like for a step of a working.
 std::string step_result(const Step& step, UnitSystem units);
 // "IEEE 802.3-2022, table 145-26 (from memory)".

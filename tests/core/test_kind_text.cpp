@@ -4,6 +4,7 @@
 
 #include "core/catalogue/catalogue.h"
 #include "core/format/kind_text.h"
+#include "phrase/kind_words.h"
 #include "support/sites.h"
 
 using namespace ovant;
@@ -95,4 +96,33 @@ TEST_CASE("a bad row is reported and the rest goes on", "[kinds][bad-input]") {
     CHECK(import_kinds("{").errors.size() == 1);
     CHECK(import_kinds("id,a/99999999999999999999999999,b/c/d/e/f/g/h/i/j/k\nx,1,2\n")
               .errors.size() == 1);
+}
+
+TEST_CASE("a kind reads like a data sheet: every figure has its words", "[kinds]") {
+    const Site site;
+    std::size_t figures = 0;
+    for (const auto& [id, kind] : shipped_catalogue()) {
+        const std::vector<KindField> fields = kind_fields(kind_json(site, id));
+        for (const KindField& field : fields) {
+            if (field.path == "id") continue;
+            INFO(id << " " << field.path);
+            CHECK(has_field_label(field.path));
+            CHECK(field_heading(fields, field.path).find('/') == std::string::npos);
+            ++figures;
+        }
+    }
+    CHECK(figures > 1000);
+    const std::vector<KindField> fields = kind_fields(kind_json(site, "sw-16-long"));
+    CHECK(field_label("supply/budget_w") == "Gives in all");
+    CHECK(field_heading(fields, "supply/budget_w") == "Supply");
+    CHECK(field_heading(fields, "ports/0/role") == "Ports 1-4");
+    CHECK(field_heading(fields, "ports/3/role") == "Port up1");
+    CHECK(field_heading(fields, "price").empty());
+    CHECK(field_heading(kind_fields(kind_json(site, "lr-near")), "line/reach/1/rate_mbps") ==
+          "Reach, step 2");
+    CHECK(field_label("in_line/min_volts") != field_label("ports/0/min_volts"));
+    CHECK(field_value_words("ports/0/role", "pse") == "gives power (PSE)");
+    CHECK(field_value_words("ports/0/line", "pse") == "pse");
+    CHECK_FALSE(has_field_label("supply/nonsense"));
+    CHECK(field_label("supply/nonsense_w") == "supply nonsense w");
 }

@@ -20,6 +20,7 @@
 #include "core/format/kind_text.h"
 #include "core/site/edits.h"
 #include "phrase/error_text.h"
+#include "phrase/kind_words.h"
 #include "phrase/numbers.h"
 
 namespace ovant {
@@ -192,8 +193,22 @@ void CatalogueDialog::fill_form() {
     heading->setWordWrap(true);
     heading->setFont(text_font(*this, 0.95, true));
     form->addRow(heading);
-    for (const KindField& field : kind_fields(json)) {
+    std::vector<KindField> fields = kind_fields(json);
+    // What is said of the whole kind first, then part by part.
+    std::stable_partition(fields.begin(), fields.end(), [](const KindField& field) {
+        return field.path.find('/') == std::string::npos;
+    });
+    std::string under;
+    for (const KindField& field : fields) {
         if (field.path == "id") continue;
+        if (const std::string heading_now = field_heading(fields, field.path);
+            heading_now != under) {
+            under = heading_now;
+            auto* part = new QLabel(q(under));
+            part->setFont(text_font(*this, 1, true));
+            part->setContentsMargins(0, 8, 0, 0);
+            form->addRow(part);
+        }
         if (field.type == KindField::Type::truth) {
             auto* box = new QCheckBox(q(field_label(field.path)));
             box->setObjectName("field-" + q(field.path));
@@ -210,7 +225,12 @@ void CatalogueDialog::fill_form() {
             form->addRow(box);
             continue;
         }
-        auto* edit = new QLineEdit(shown_value(field, document_.units()));
+        auto* edit = new QLineEdit(
+            own ? shown_value(field, document_.units())
+                : q(field_value_words(field.path,
+                                      shown_value(field, document_.units()).toStdString())));
+        edit->setCursorPosition(0);
+        edit->setToolTip(edit->text());
         edit->setObjectName("field-" + q(field.path));
         edit->setAccessibleName(q(field_label(field.path)));
         edit->setReadOnly(!own);

@@ -1,0 +1,25 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// A kind as a data sheet reads: what its figures are called and under which heading they stand.
+#pragma once
+
+#include <string>
+#include <string_view>
+#include <vector>
+
+#include "core/format/kind_text.h"
+
+namespace ovant {
+
+// What the last step of a path is called: "supply/budget_w" is "Gives in all".
+std::string field_label(std::string_view path);
+// Whether it has a name of its own; else it is spelt from its path.
+bool has_field_label(std::string_view path);
+
+// The heading a figure stands under: "Ports 1-4", "Supply", "Reach, step 2"; empty for what is said
+// of the kind as a whole. `fields` are all of its figures.
+std::string field_heading(const std::vector<KindField>& fields, std::string_view path);
+
+// A word of a file as a data sheet has it: "pse" is "gives power (PSE)". Others as they are.
+std::string field_value_words(std::string_view path, std::string_view value);
+
+}  // namespace ovant
