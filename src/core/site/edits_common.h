@@ -42,4 +42,15 @@ Result<Added> added_if_right(Site site, const char* list, const T& object) {
     return Added{std::move(*checked), std::move(id)};
 }
 
+// Plugs and ports: edits_common.cpp.
+Error unknown_port(std::string_view device, std::string_view port);
+// Null where the site has no such device, or its kind no such port.
+const PortKind* port_of(const Site& site, const Catalogue& catalogue, std::string_view device,
+                        std::string_view port);
+// Whether the cable of a link still goes into both its ports.
+std::optional<Error> wrong_plug(const Site& site, const Catalogue& catalogue, const Link& link);
+// The same of every link on a device.
+std::optional<Error> wrong_plug_at(const Site& site, const Catalogue& catalogue,
+                                   std::string_view device);
+
 }  // namespace ovant

@@ -1,0 +1,213 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The fields of a camera and of its run.
+#include <algorithm>
+#include <cmath>
+#include <set>
+
+#include "app/verdict/details_panel.h"
+#include "core/format/enum_names.h"
+#include "core/look_up.h"
+#include "core/site/edits.h"
+
+namespace ovant {
+namespace {
+
+QString q(const std::string& text) { return QString::fromStdString(text); }
+
+}  // namespace
+
+void DetailsPanel::fill_camera(const Device& device) {
+    const std::string id = device.id;
+    Document& d = document_;
+    add_heading(q(id) + "  " + q(device.name));
+    add_name(device.id, device.name);
+    add_choice(
+        tr("Kind"), "kind", kinds_of(Category::camera), device.kind,
+        [&d, id](const std::string& kind) {
+            return set_kind(d.committed(), d.catalogue(), id, kind);
+        },
+        tr("Change kind of %1").arg(q(id)));
+    const Kind& kind = or_nothing(d.catalogue().find(device.kind));
+    const CameraDraw draw = camera_draw(device, kind);
+    struct State {
+        QString label;
+        const char* name;
+        double CameraDraw::*watts;
+    };
+    for (const State& state : {State{tr("Day"), "dayWatts", &CameraDraw::day_w},
+                               State{tr("Infrared adds"), "infraredWatts", &CameraDraw::infrared_w},
+                               State{tr("Heater adds"), "heaterWatts", &CameraDraw::heater_w},
+                               State{tr("Motors add"), "motorWatts", &CameraDraw::motors_w},
+                               State{tr("Start adds"), "startWatts", &CameraDraw::start_w}}) {
+        add_number(
+            state.label, state.name, Unit::watt, draw.*state.watts, false,
+            [&d, id, draw, watts = state.watts](std::optional<double> value) {
+                CameraDraw changed = draw;
+                changed.*watts = *value;
+                return set_camera_draw(d.committed(), d.catalogue(), id, changed);
+            },
+            tr("Change power of %1").arg(q(id)));
+    }
+    const CameraSettings settings = device.camera.value_or(CameraSettings{});
+    add_number(
+        tr("Bit rate"), "bitRate", Unit::megabit_per_second, camera_bit_rate_mbps(device, kind),
+        true,
+        [&d, id, settings](std::optional<double> value) {
+            CameraSettings changed = settings;
+            changed.bit_rate_mbps = value;
+            return set_camera(d.committed(), id, changed);
+        },
+        tr("Change bit rate of %1").arg(q(id)));
+    fill_picture(device, kind);
+    struct Sight {
+        QString label;
+        const char* name;
+        Unit unit;
+        double View::*value;
+    };
+    for (const Sight& sight :
+         {Sight{tr("Looks to, °"), "direction", Unit::none, &View::direction_deg},
+          Sight{tr("Angle, °"), "angle", Unit::none, &View::angle_deg},
+          Sight{tr("Sees as far as"), "range", Unit::metre, &View::range_m}}) {
+        add_number(
+            sight.label, sight.name, sight.unit, settings.view.*sight.value, false,
+            [&d, id, settings, member = sight.value](std::optional<double> value) {
+                CameraSettings changed = settings;
+                changed.view.*member = *value;
+                return set_camera(d.committed(), id, changed);
+            },
+            tr("Change view of %1").arg(q(id)));
+    }
+    add_choice(
+        tr("Importance"), "importance",
+        {{"1", tr("Must never fail")}, {"2", tr("Usual")}, {"3", tr("May fail")}},
+        std::to_string(settings.importance),
+        [&d, id, settings](const std::string& value) {
+            CameraSettings changed = settings;
+            changed.importance = value.front() - '0';
+            return set_camera(d.committed(), id, changed);
+        },
+        tr("Change importance of %1").arg(q(id)));
+    fill_run_links(id);
+}
+
+void DetailsPanel::fill_picture(const Device& device, const Kind& kind) {
+    Document& d = document_;
+    const std::string id = device.id;
+    const CameraSettings settings = device.camera.value_or(CameraSettings{});
+    const Picture now = camera_picture(device, kind);
+    const QString edit_name = tr("Change picture of %1").arg(q(id));
+    const auto changed = [&d, id, settings](const Picture& picture) {
+        CameraSettings next = settings;
+        next.picture = picture;
+        return set_camera(d.committed(), id, next);
+    };
+    const auto size_of = [](int width_px, int height_px) {
+        return std::to_string(width_px) + " × " + std::to_string(height_px);
+    };
+    std::vector<std::pair<std::string, QString>> sizes;
+    const Picture comes = kind.camera ? kind.camera->picture : Picture{};
+    for (const auto& [width_px, height_px] :
+         {std::pair(now.width_px, now.height_px), std::pair(comes.width_px, comes.height_px),
+          std::pair(3840, 2160), std::pair(2688, 1520), std::pair(1920, 1080),
+          std::pair(1280, 720)}) {
+        const std::string size = size_of(width_px, height_px);
+        const bool known = std::any_of(sizes.begin(), sizes.end(),
+                                       [&](const auto& one) { return one.first == size; });
+        if (!known && width_px * height_px <=
+                          std::max(comes.width_px * comes.height_px, now.width_px * now.height_px))
+            sizes.push_back({size, q(size)});
+    }
+    add_choice(
+        tr("Picture"), "pictureSize", sizes, size_of(now.width_px, now.height_px),
+        [changed, now](const std::string& size) {
+            Picture picture = now;
+            picture.width_px = std::stoi(size);
+            picture.height_px = std::stoi(size.substr(size.rfind(' ') + 1));
+            return changed(picture);
+        },
+        edit_name);
+    add_number(
+        tr("Frames a second"), "frames", Unit::none, now.frames_per_s, false,
+        [changed, now](std::optional<double> frames) {
+            Picture picture = now;
+            picture.frames_per_s = *frames;
+            return changed(picture);
+        },
+        edit_name);
+    add_choice(
+        tr("Coded as"), "codec", {{"h265", "H.265"}, {"h264", "H.264"}, {"jpeg", "JPEG"}},
+        std::string(name_of(now.codec)),
+        [changed, now](const std::string& codec) {
+            Picture picture = now;
+            picture.codec = from_name<Codec>(codec).value_or(now.codec);
+            return changed(picture);
+        },
+        edit_name);
+}
+
+// A note that this very length works: what it carries now, when and by whom it was seen.
+void DetailsPanel::fill_seen_to_work(const NetLink& link, double load_w) {
+    Document& d = document_;
+    const std::string id = link.link->id;
+    std::string seen;
+    for (const SeenToWork& note : link.link->proven)
+        seen += (seen.empty() ? "" : "; ") + note.date + (note.who.empty() ? "" : " " + note.who);
+    const SeenToWork as_it_is{link_reach(d.site_network(), link, Condition::day).rate_mbps,
+                              link.length_m, load_w, "", ""};
+    add_text(
+        tr("%1 seen to work").arg(q(id)), "seen-" + id, seen,
+        [&d, id, as_it_is](const std::string& entered) {
+            if (entered.empty()) return note_seen_to_work(d.committed(), id, {});
+            SeenToWork note = as_it_is;
+            const std::size_t space = entered.find(' ');
+            note.date = entered.substr(0, space);
+            if (space != std::string::npos) note.who = entered.substr(space + 1);
+            return note_seen_to_work(d.committed(), id, {note});
+        },
+        tr("Note that %1 works").arg(q(id)));
+    auto* field = content_->findChild<QLineEdit*>(q("seen-" + id));
+    if (!field) return;
+    field->setPlaceholderText(tr("2026-05-03 AB"));
+    field->setToolTip(
+        tr("Day and initials of who saw it work as it is now; only the field-proven school counts "
+           "on it"));
+}
+
+void DetailsPanel::fill_run_links(const std::string& camera) {
+    const auto index = document_.camera_index(camera);
+    if (!index || document_.site_network().runs[*index].links.empty()) return;
+    Document& d = document_;
+    const Run& run = d.site_network().runs[*index];
+    add_heading(tr("Cable of this run"));
+    const NetLink& first = d.site_network().links[static_cast<std::size_t>(run.links.front())];
+    std::vector<std::string> links;
+    for (int link : run.links)
+        links.push_back(d.site_network().links[static_cast<std::size_t>(link)].link->id);
+    add_choice(
+        tr("All lengths"), "runCable", cables_of(first.medium()), first.cable->id,
+        [&d, links](const std::string& cable) {
+            Result<Site> site = d.committed();
+            for (const std::string& link : links) {
+                if (site) site = set_cable(std::move(*site), d.catalogue(), link, cable);
+            }
+            return site;
+        },
+        tr("Change cable of %1").arg(q(camera)));
+    for (const std::string& link : links) {
+        add_number(
+            tr("%1 measured").arg(q(link)), "measured-" + link, Unit::metre,
+            or_nothing(find_link(d.site(), link)).measured_length_m, true,
+            [&d, link](std::optional<double> value) {
+                return set_measured_length(d.committed(), link, value);
+            },
+            tr("Measure %1").arg(q(link)));
+    }
+    if (d.site().settings.school != School::field_proven) return;
+    const RunAssessment* judged = d.assessment().run(camera);
+    for (int link : run.links)
+        fill_seen_to_work(d.site_network().links[static_cast<std::size_t>(link)],
+                          judged ? judged->camera_w : 0);
+}
+
+}  // namespace ovant
