@@ -60,7 +60,7 @@ TEST_CASE("keyboard only: from the start page to a proposed run", "[window][keyb
     d.key(d.plan(), Qt::Key_Return);
     REQUIRE(d.document().assessment().runs.size() == 1);
     CHECK(d.document().assessment().runs.front().connected);
-    CHECK(d.verdict_of("K01") <= Verdict::tight);
+    CHECK(d.verdict_of("K01") == Verdict::holds);
     CHECK(d.document().undo_name() == "Add K01");
     CHECK(d.document().selected() == "K01");
     // The selected camera moves by keys, and one undo takes the camera and its run away.
