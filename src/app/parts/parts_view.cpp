@@ -101,13 +101,15 @@ PartsView::PartsView(Document& document, Prompts& prompts, QWidget* parent)
       table_(new QTableView),
       total_(new QLabel) {
     setObjectName("parts");
-    auto* heading = new QLabel(tr("Parts of this design"));
+    auto* heading = new QLabel(tr("Parts"));
     heading->setFont(text_font(*this, 1.1, true));
     total_->setObjectName("partsTotal");
-    auto* csv = new QPushButton(tr("Save as CSV…"));
+    auto* csv = new QPushButton(tr("CSV…"));
     csv->setObjectName("saveCsv");
-    auto* xlsx = new QPushButton(tr("Save as spreadsheet…"));
+    auto* xlsx = new QPushButton(tr("Spreadsheet…"));
     xlsx->setObjectName("saveXlsx");
+    csv->setToolTip(tr("Saves the list as comma-separated text"));
+    xlsx->setToolTip(tr("Saves the list as a spreadsheet"));
     auto* top = new QHBoxLayout;
     top->addWidget(heading);
     top->addSpacing(14);

@@ -204,9 +204,12 @@ private:
             font(0.78);
             const QString name = port.cameras > 1 ? q(port.camera) + "+" : q(port.camera);
             if (p_.fontMetrics().horizontalAdvance(name) <= area.width()) {
-                p_.setPen(port.load_w * per_watt > line_ ? theme_.card : theme_.ink);
-                p_.drawText(QRectF(area.left(), area.bottom() - line_, area.width(), line_),
-                            Qt::AlignCenter, name);
+                // In the column where that is high enough, else above its watts.
+                const bool inside = port.load_w * per_watt > line_;
+                const double above_px = port.watts > 0 ? port.watts * per_watt + line_ + 1 : 0;
+                const double top = area.bottom() - line_ - (inside ? 0 : above_px);
+                p_.setPen(inside ? theme_.card : theme_.ink);
+                p_.drawText(QRectF(area.left(), top, area.width(), line_), Qt::AlignCenter, name);
             }
             paint_verdict(p_, theme_, port.verdict, {area.center().x(), area.bottom() + line_ + 12},
                           9);

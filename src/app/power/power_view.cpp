@@ -14,6 +14,7 @@
 #include "app/power/day_chart.h"
 #include "app/power/ports_picture.h"
 #include "app/power/tree_picture.h"
+#include "app/shell/elided_label.h"
 #include "app/theme/theme.h"
 #include "core/site/edits.h"
 #include "phrase/power_text.h"
@@ -134,18 +135,16 @@ PowerView::PowerView(Document& document, QWidget* parent)
 
 QWidget* PowerView::make_day() {
     chart_ = new DayChart(document_);
-    day_title_ = new QLabel;
+    day_title_ = new ElidedLabel;
     day_title_->setObjectName("dayTitle");
     day_title_->setFont(text_font(*this, 1.05, true));
-    day_words_ = new QLabel;
+    day_words_ = new ElidedLabel;
     day_words_->setObjectName("dayWords");
     day_words_->setFont(text_font(*this, 0.9));
-    moment_words_ = new QLabel;
+    moment_words_ = new ElidedLabel;
     moment_words_->setObjectName("momentWords");
     moment_words_->setFont(text_font(*this, 0.9));
     moment_words_->setMinimumWidth(100);
-    for (QLabel* label : {day_title_, day_words_, moment_words_})
-        label->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred);
     play_ = small_button(*this, "dayPlay", "▶", tr("Play the day"));
     connect(play_, &QToolButton::clicked, this, [this] {
         document_.day().play(!document_.day().playing());
@@ -247,12 +246,20 @@ void PowerView::show_unit(const std::string& device) {
     refresh_day();
 }
 
-void PowerView::refresh_day() {
-    const DayPlayer& day = document_.day();
+void PowerView::resizeEvent(QResizeEvent*) { title_day(); }
+
+void PowerView::title_day() {
     const Device* device = find_device(document_.site(), unit());
     const QString name = device && !device->name.empty() ? q(device->name) : q(unit());
     const QDate date = QDate::fromString(q(document_.site().settings.day.date), Qt::ISODate);
-    day_title_->setText(tr("%1, %2").arg(name, date.toString("d MMMM yyyy")));
+    // In a small window the day alone, the unit stands above it.
+    day_title_->setText(width() < 640 ? date.toString("d MMM")
+                                      : tr("%1, %2").arg(name, date.toString("d MMMM yyyy")));
+}
+
+void PowerView::refresh_day() {
+    const DayPlayer& day = document_.day();
+    title_day();
     play_->setEnabled(day.result() != nullptr);
     keep_->setChecked(day.kept() != nullptr);
     QString words;

@@ -34,12 +34,14 @@ signals:
 
 protected:
     void showEvent(QShowEvent* event) override;
+    void resizeEvent(QResizeEvent* event) override;
     void hideEvent(QHideEvent* event) override;
 
 private:
     QWidget* make_day();
     void refresh();
     void refresh_day();
+    void title_day();
     void refresh_moment();
     void follow_selection();
     void show_unit(const std::string& device);

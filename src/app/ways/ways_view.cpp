@@ -15,6 +15,7 @@
 #include <algorithm>
 #include <functional>
 
+#include "app/shell/elided_label.h"
 #include "app/strip/laid_run.h"
 #include "app/strip/strip_view.h"
 #include "app/theme/theme.h"
@@ -161,7 +162,7 @@ WaysView::WaysView(Document& document, QWidget* parent)
       sorted_(new QSortFilterProxyModel(this)),
       table_(new QTreeView),
       heading_(new QLabel),
-      beside_(new QLabel),
+      beside_(new ElidedLabel),
       parts_(new QLabel),
       use_(new QPushButton(tr("Use this way"))),
       pin_(new QPushButton(tr("Pin"))),
@@ -170,7 +171,6 @@ WaysView::WaysView(Document& document, QWidget* parent)
     heading_->setObjectName("waysHeading");
     heading_->setFont(text_font(*this, 1.1, true));
     beside_->setFont(text_font(*this, 0.92));
-    beside_->setSizePolicy(QSizePolicy::Ignored, QSizePolicy::Preferred);
     use_->setObjectName("useWay");
     use_->setToolTip(tr("The camera's run becomes this way (Enter)"));
     pin_->setObjectName("pinWay");
@@ -302,7 +302,6 @@ void WaysView::fill() {
 void WaysView::resizeEvent(QResizeEvent*) {
     // In a small window the names and what decides come first.
     const bool narrow = width() < 640;
-    beside_->setVisible(!narrow);
     const int wide_widths[ways_columns] = {214, 112, 60, 66, 54, 58, 54};
     const int narrow_widths[ways_columns] = {178, 70, 60, 48, 50, 50, 50};
     for (int i = 0; i < ways_columns; ++i) {

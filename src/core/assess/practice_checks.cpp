@@ -23,6 +23,7 @@ void feeds(RunBench& bench, const Practice& practice) {
     const double most_w = poe_class_limits(4)->pd_w;
     std::vector<PortAt> sources;
     for (int unit : bench.units()) {
+        if (net.kind(unit).category == Category::combiner) continue;  // takes nothing for itself
         const PortAt by = net.fed_by[static_cast<std::size_t>(unit)];
         if (by.device >= 0 && std::find(sources.begin(), sources.end(), by) == sources.end())
             sources.push_back(by);
