@@ -151,6 +151,20 @@ void compare(const std::vector<Item>& before, const std::vector<Item>& after,
     }
 }
 
+// Transceivers put into units that stay where the camera's run goes.
+std::vector<std::string> modules_added(const ChooseContext& context, const Site& candidate) {
+    std::vector<std::string> out;
+    for (const Device& device : candidate.devices) {
+        if (device.modules.empty() || !context.staying.contains(device.id)) continue;
+        const auto& before = context.device(device.id).modules;
+        for (const auto& [port, module] : device.modules) {
+            const auto was = before.find(port);
+            if (was == before.end() || was->second != module) out.push_back(module);
+        }
+    }
+    return out;
+}
+
 // What serves this camera only, priced; a cable that lies in a pathway already has opened it.
 void price(const ChooseContext& context, const Network& net, const Run& run, Proposal& proposal) {
     std::vector<int> devices, links;
@@ -163,6 +177,10 @@ void price(const ChooseContext& context, const Network& net, const Run& run, Pro
         if (!context.staying.contains(net.links[i].link->id)) links.push_back(static_cast<int>(i));
     }
     proposal.cost = cost_of(net, devices, links, context.open_pathways);
+    const std::vector<std::string> modules = modules_added(context, *net.site);
+    for (const std::string& module : modules)
+        proposal.cost.material += or_nothing(context.catalogue.find(module)).price;
+    proposal.parts = count_parts(net, devices, links, modules);
     // Off the way itself: an adapter at the camera fails as well.
     for (int device : devices) {
         const bool on_way = std::any_of(run.ins.begin(), run.ins.end(),
@@ -272,8 +290,6 @@ Proposal finished(const ChooseContext& context, const Site& candidate, Proposal 
     note_change(context, candidate, proposal.change);
     if (proposal.verdict != Verdict::holds && proposal.harmed.empty())
         proposal.leans_on = what_decides(context, proposal.decisive.subject);
-    proposal.parts = parts_beside(count_parts(lay_out(candidate, context.catalogue)),
-                                  count_parts(lay_out(context.cleared, context.catalogue)));
     std::vector<Error> problems =
         find_problems(with_change(context.site, proposal.change), context.catalogue);
     return problems.empty() ? proposal : not_sound(std::move(problems.front()));

@@ -3,6 +3,7 @@
 
 #include <algorithm>
 #include <map>
+#include <numeric>
 
 namespace ovant {
 namespace {
@@ -43,6 +44,15 @@ const char* cord_kind(const Settings& settings) {
 double cut_length_m(const NetLink& link) { return link.length_m; }
 
 std::vector<PartLine> count_parts(const Network& net) {
+    std::vector<int> devices(net.kinds.size()), links(net.links.size());
+    std::iota(devices.begin(), devices.end(), 0);
+    std::iota(links.begin(), links.end(), 0);
+    return count_parts(net, devices, links);
+}
+
+std::vector<PartLine> count_parts(const Network& net, const std::vector<int>& devices,
+                                  const std::vector<int>& links,
+                                  const std::vector<std::string>& modules) {
     std::map<std::string, PartLine> lines;
     const auto add = [&](const std::string& id, double quantity, const std::string& used_by) {
         const Kind* kind = net.catalogue->find(id);
@@ -54,7 +64,9 @@ std::vector<PartLine> count_parts(const Network& net) {
         line.quantity += quantity;
         if (line.used_by.empty() || line.used_by.back() != used_by) line.used_by.push_back(used_by);
     };
-    for (const Device& device : net.site->devices) {
+    for (const std::string& module : modules) add(module, 1, "");
+    for (const int number : devices) {
+        const Device& device = net.device(number);
         add(device.kind, 1, device.id);
         if (!device.enclosure.empty()) add(device.enclosure, 1, device.id);
         for (const auto& [port, module] : device.modules) add(module, 1, device.id);
@@ -65,7 +77,8 @@ std::vector<PartLine> count_parts(const Network& net) {
         lines[id].unit_price = price;
         lines[id].name = name;
     };
-    for (const NetLink& link : net.links) {
+    for (const int number : links) {
+        const NetLink& link = net.links[static_cast<std::size_t>(number)];
         if (link.medium() == Medium::radio || link.medium() == Medium::mains_wiring) continue;
         if (link.link->existing.empty()) {
             add(link.link->cable, cut_length_m(link), link.link->id);
@@ -102,23 +115,6 @@ std::vector<PartLine> count_parts(const Network& net) {
     std::stable_sort(parts.begin(), parts.end(), [&](const PartLine& a, const PartLine& b) {
         return order_of(a, *net.catalogue) < order_of(b, *net.catalogue);
     });
-    return parts;
-}
-
-std::vector<PartLine> parts_beside(std::vector<PartLine> parts,
-                                   const std::vector<PartLine>& there) {
-    for (PartLine& line : parts) {
-        for (const PartLine& known : there) {
-            if (known.kind != line.kind || known.unit != line.unit) continue;
-            line.quantity -= known.quantity;
-            line.price -= known.price;
-            std::erase_if(line.used_by, [&](const std::string& id) {
-                return std::find(known.used_by.begin(), known.used_by.end(), id) !=
-                       known.used_by.end();
-            });
-        }
-    }
-    std::erase_if(parts, [](const PartLine& line) { return line.quantity < 1e-6; });
     return parts;
 }
 

@@ -22,8 +22,10 @@ struct PartLine {
 // Devices, enclosures, protectors, cable by kind (length and a service loop at each end), patch
 // cords, plugs two a link. In order: cameras, equipment, cable, small parts.
 std::vector<PartLine> count_parts(const Network& net);
-// What of `parts` is not among `there`: kinds with what is more of them.
-std::vector<PartLine> parts_beside(std::vector<PartLine> parts, const std::vector<PartLine>& there);
+// The same of some devices and links by number, and of transceivers put into what is there already.
+std::vector<PartLine> count_parts(const Network& net, const std::vector<int>& devices,
+                                  const std::vector<int>& links,
+                                  const std::vector<std::string>& modules = {});
 double total_price(const std::vector<PartLine>& parts);
 
 // Kind of the cords at patch panels and protectors.
