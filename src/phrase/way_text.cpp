@@ -9,6 +9,24 @@
 namespace ovant {
 namespace {
 
+// Something said of every unit that a remedy sets.
+template <class Say>
+std::string each(const Proposal& proposal, Say say) {
+    std::string out;
+    for (const Device& device : proposal.change.devices)
+        out += (out.empty() ? "" : ", ") + say(device);
+    return out;
+}
+
+std::string picture_words(const CameraSettings& camera) {
+    const Picture picture = camera.picture.value_or(Picture{});
+    const char* codec = picture.codec == Codec::h265   ? "H.265"
+                        : picture.codec == Codec::h264 ? "H.264"
+                                                       : "JPEG";
+    return fmt::format("{} × {}, {:g} frames, {}", picture.width_px, picture.height_px,
+                       picture.frames_per_s, codec);
+}
+
 std::string remedy_title(const Proposal& proposal, const TextContext& context) {
     const bool with_more = proposal.detail.ends_with("+");
     const std::string detail =
@@ -26,15 +44,37 @@ std::string remedy_title(const Proposal& proposal, const TextContext& context) {
         case RemedyKind::assign_ports: return "Runs assigned anew";
         case RemedyKind::set_priorities: return "Priorities by importance";
         case RemedyKind::larger_backup: return kind_name(context, detail);
-        case RemedyKind::lower_picture: return fmt::format("Lower the picture: {}", detail);
+        case RemedyKind::lower_picture:
+            return "Lower the picture: " + each(proposal, [](const Device& camera) {
+                       return picture_words(camera.camera.value_or(CameraSettings{}));
+                   });
         case RemedyKind::flip_alternative:
-            return fmt::format("Power on the other pairs: {}", detail);
+            return "Power on the other pairs: " + each(proposal, [](const Device& combiner) {
+                       return combiner.id +
+                              (combiner.alternative == Alternative::a ? " to A" : " to B");
+                   });
         case RemedyKind::power_off_beyond: return fmt::format("PoE off at {}", detail);
         case RemedyKind::power_on: return fmt::format("PoE on at {}", detail);
-        case RemedyKind::raise_antenna: return fmt::format("Raise the antenna: {}", detail);
-        case RemedyKind::turn_antenna: return fmt::format("Turn the antenna: {}", detail);
-        case RemedyKind::lower_transmit: return fmt::format("Send with less power: {}", detail);
-        case RemedyKind::own_channel: return fmt::format("A channel of its own: {}", detail);
+        case RemedyKind::raise_antenna:
+            return "Raise the antenna: " + each(proposal, [&](const Device& radio) {
+                       return radio.id + " to " + shown(radio.height_m, Unit::metre, context.units);
+                   });
+        case RemedyKind::turn_antenna:
+            return "Turn the antenna: " + each(proposal, [](const Device& radio) {
+                       return radio.azimuth_deg
+                                  ? fmt::format("{} to {:.0f}°", radio.id, *radio.azimuth_deg)
+                                  : radio.id + " to its far ends";
+                   });
+        case RemedyKind::lower_transmit:
+            return "Send with less power: " + each(proposal, [&](const Device& radio) {
+                       return radio.id + " " +
+                              shown(radio.transmit_dbm.value_or(0), Unit::decibel_milliwatt,
+                                    context.units);
+                   });
+        case RemedyKind::own_channel:
+            return "Channels of their own: " + each(proposal, [](const Device& radio) {
+                       return fmt::format("{} on {}", radio.id, radio.channel);
+                   });
         case RemedyKind::stronger_injector: return kind_name(context, detail);
         case RemedyKind::raise_priority: return fmt::format("Port {} critical", detail);
     }

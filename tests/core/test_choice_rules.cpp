@@ -32,13 +32,8 @@ int count_of(const Proposal& proposal, const std::string& kind) {
 }
 
 // A head end with a recorder and a switch with one feeding port, which a camera has.
-struct FullSwitch : Builder {
-    std::string office, sw, recorder;
-    FullSwitch() {
-        office = site.places.front().id;
-        recorder = unit("rec-32", {0, 0}, office);
-        sw = unit("sw-4-at-35", {1, 0}, office);
-        cable(recorder, "lan1", sw, "up1", "patch-24");
+struct FullSwitch : HeadEnd {
+    FullSwitch() : HeadEnd("sw-4-at-35") {
         for (int port = 1; port <= 4; ++port) {
             const std::string camera = unit("cam-fixed-2mp", {10, 3.0 * port});
             protect(cable(sw, std::to_string(port).c_str(), camera, "lan"));
@@ -80,10 +75,8 @@ TEST_CASE("an injector at the head end serves every kind of run from a port that
 }
 
 TEST_CASE("a mid-span carries each camera in its own channel", "[rule-22]") {
-    Builder b;
-    const std::string office = b.site.places.front().id;
-    const std::string sw = b.unit("sw-8-data", {1, 0}, office);
-    b.cable(b.unit("rec-32", {0, 0}, office), "lan1", sw, "up", "patch-24");
+    HeadEnd b("sw-8-data", "up");
+    const std::string office = b.office, sw = b.sw;
     const std::string mid = b.unit("inj-mid-4", {2, 0}, office);
     const std::string first = b.unit("cam-fixed-4mp", {40, 0});
     const std::string second = b.unit("cam-fixed-2mp", {40, 5});
@@ -127,10 +120,8 @@ TEST_CASE("a mid-span carries each camera in its own channel", "[rule-22]") {
 }
 
 TEST_CASE("a fibre starts in a free place for a transceiver, else in a converter", "[rule-22]") {
-    Builder b;
-    const std::string office = b.site.places.front().id;
-    const std::string sw = b.unit("sw-8-at-sfp", {1, 0}, office);
-    b.cable(b.unit("rec-32", {0, 0}, office), "lan1", sw, "up", "patch-24");
+    HeadEnd b("sw-8-at-sfp", "up");
+    const std::string office = b.office, sw = b.sw;
     b.place("Boathouse", {600, 0});
     const std::string camera = b.unit("cam-fixed-4mp", {620, 0});
     const auto fibre = [&] {
@@ -171,10 +162,8 @@ TEST_CASE("ways say what they consist of", "[rule-22]") {
 }
 
 TEST_CASE("a far radio may take 24 V, or feed the camera by its second socket", "[rule-22]") {
-    Builder b;
-    const std::string office = b.site.places.front().id;
-    const std::string sw = b.unit("sw-8-at-120", {1, 0}, office);
-    b.cable(b.unit("rec-32", {0, 0}, office), "lan1", sw, "up1", "patch-24");
+    HeadEnd b;
+    const std::string office = b.office, sw = b.sw;
     b.place("Boathouse", {400, 0});
     const std::string camera = b.unit("cam-fixed-2mp", {410, 0});
     // Of each kind alone, so that it must be the one.
@@ -199,10 +188,8 @@ TEST_CASE("a far radio may take 24 V, or feed the camera by its second socket", 
 
 TEST_CASE("one head unit on the mains wiring serves several, and they share its rate",
           "[rule-22]") {
-    Builder b;
-    const std::string office = b.site.places.front().id;
-    const std::string sw = b.unit("sw-8-at-120", {1, 0}, office);
-    b.cable(b.unit("rec-32", {0, 0}, office), "lan1", sw, "up1", "patch-24");
+    HeadEnd b;
+    const std::string office = b.office, sw = b.sw;
     const std::string head = b.unit("mains-head", {2, 0}, office);
     b.cable(sw, "8", head, "lan", "patch-24");
     b.place("Workshop", {80, 0});
@@ -219,10 +206,8 @@ TEST_CASE("one head unit on the mains wiring serves several, and they share its 
 }
 
 TEST_CASE("long-range ports of any switch are used, its other groups left alone", "[rule-22]") {
-    Builder b;
-    const std::string office = b.site.places.front().id;
-    const std::string sw = b.unit("sw-16-long", {1, 0}, office);
-    b.cable(b.unit("rec-32", {0, 0}, office), "lan1", sw, "up1", "patch-24");
+    HeadEnd b("sw-16-long");
+    const std::string office = b.office, sw = b.sw;
     b.site.settings.where_no_pathway = Between::on_walls;
     const std::string camera = b.unit("cam-fixed-2mp", {380, 0});
     const Proposal way =
@@ -234,10 +219,8 @@ TEST_CASE("long-range ports of any switch are used, its other groups left alone"
 }
 
 TEST_CASE("a sealed switch runs on an ordinary port while its load is small", "[rule-22]") {
-    Builder b;
-    const std::string office = b.site.places.front().id;
-    const std::string sw = b.unit("sw-8-at-120", {1, 0}, office);
-    b.cable(b.unit("rec-32", {0, 0}, office), "lan1", sw, "up1", "patch-24");
+    HeadEnd b;
+    const std::string office = b.office, sw = b.sw;
     const std::string fed = b.unit("sw-poe-fed-2-at", {60, 0});
     b.protect(b.cable(sw, "1", fed, "up"));
     for (const char* port : {"1", "2"}) {
@@ -252,13 +235,10 @@ TEST_CASE("a sealed switch runs on an ordinary port while its load is small", "[
 }
 
 TEST_CASE("a way that leans on another unit's link says which", "[rule-20][rule-21]") {
-    Builder b;
-    const std::string office = b.site.places.front().id;
+    HeadEnd b;
+    const std::string office = b.office, sw = b.sw;
     const std::string barn = b.place("Barn", {150, 0});
-    const std::string sw = b.unit("sw-8-at-120", {1, 0}, office);
-    const std::string recorder = b.unit("rec-32", {0, 0}, office);
-    b.cable(recorder, "lan1", sw, "up1", "patch-24");
-    b.cable(recorder, "lan2", b.unit("cam-fixed-12v-dc", {2, 2}), "lan", "patch-24");
+    b.cable(b.recorder, "lan2", b.unit("cam-fixed-12v-dc", {2, 2}), "lan", "patch-24");
     for (int port = 1; port <= 8; ++port)  // no port to start anything new from
         b.cable(sw, std::to_string(port).c_str(), b.unit("cam-mini-3w", {3, 1.0 * port}), "lan");
     const std::string far = b.unit("sw-8-at-outdoor", {150, 0}, barn);

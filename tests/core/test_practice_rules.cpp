@@ -107,6 +107,14 @@ TEST_CASE("the site's own rules: each holds just inside and fails just outside",
         CHECK(starts_at() == sw);
         b.site.settings.practice.feed_from = FeedFrom::the_recorder;
         CHECK(starts_at() == rec);
+        // Also where cameras come from a list with their lengths.
+        for (FeedFrom wanted : {FeedFrom::a_switch, FeedFrom::the_recorder}) {
+            b.site.settings.practice.feed_from = wanted;
+            const std::optional<Link> laid =
+                LengthLayer(b.site, b.catalogue).lay(b.device(next), 40);
+            REQUIRE(laid);
+            CHECK(laid->a.device == (wanted == FeedFrom::a_switch ? sw : rec));
+        }
     }
     SECTION("no radio over so little") {
         Builder b;

@@ -117,10 +117,8 @@ TEST_CASE("a port that was switched off is switched on", "[rule-23]") {
 }
 
 TEST_CASE("an antenna is raised as far as it must, turned back, turned down", "[rule-23]") {
-    Builder b;
-    const std::string office = b.site.places.front().id;
-    const std::string sw = b.unit("sw-8-at-120", {1, 0}, office);
-    b.cable(b.unit("rec-32", {0, 0}, office), "lan1", sw, "up1", "patch-24");
+    HeadEnd b;
+    const std::string office = b.office, sw = b.sw;
     const std::string barn = b.place("Barn", {500, 0});
     for (Place& place : b.site.places) place.mast_m = 12;
     const std::string near = b.unit("radio-5-ptp", {0, 0}, office);
@@ -220,4 +218,56 @@ TEST_CASE("a run left without power may be given priority; who loses it is said"
     // Nobody is refused: nothing to raise.
     b.site = *remove_object(b.site, catalogue_for(b.site), cameras[0]);
     CHECK_FALSE(with_remedy(remedies(b.site, cameras.back()), RemedyKind::raise_priority));
+}
+
+TEST_CASE("a hub turns to a far end it does not hear, and who loses by it is said", "[rule-23]") {
+    HeadEnd b;
+    for (Place& place : b.site.places) place.mast_m = 12;
+    const std::string hub = b.unit("radio-5-hub", {0, 0}, b.office);
+    b.cable(b.sw, "8", hub, "lan");
+    const auto far_at = [&](const char* name, Point at, const char* air) {
+        const std::string place = b.place(name, at);
+        const std::string far = b.unit("radio-5-ptp", at, place);
+        b.cable(hub, air, far, "air", "air");
+        const std::string fed = b.unit("sw-8-at-outdoor", at, place);
+        b.cable(fed, "1", far, "lan");
+        const std::string camera = b.unit("cam-fixed-2mp", {at.x_m + 3, at.y_m}, place);
+        b.protect(b.cable(fed, "2", camera, "lan"));
+        for (const std::string& id : {hub, far}) b.device(id).height_m = 12;
+        return camera;
+    };
+    // One far end north, one far off in the south: the hub looks between them, east or west.
+    const std::string north = far_at("North", {0, -2500}, "air1");
+    const std::string south = far_at("South", {0, 2500}, "air2");
+    const auto fade = [&](const Site& site, const std::string& camera) {
+        return check_of(judge_site(site).run(camera), CheckId::radio_fade_margin);
+    };
+    REQUIRE(fade(b.site, north).verdict != Verdict::holds);
+    const auto found = remedies(b.site, north);
+    const Proposal* turn = with_remedy(found, RemedyKind::turn_antenna);
+    REQUIRE(turn);
+    const Site turned = with_change(b.site, turn->change);
+    CHECK(*find_device(turned, hub)->azimuth_deg == 0);
+    CHECK(fade(turned, north).value > fade(b.site, north).value);
+    CHECK(proposal_title(*turn, {UnitSystem::metric, &b.catalogue}) ==
+          "Turn the antenna: " + hub + " to 0°");
+}
+
+TEST_CASE("remedies are named in the units and words of the site", "[rule-23]") {
+    Proposal raise;
+    raise.remedy = RemedyKind::raise_antenna;
+    raise.change.devices.resize(1);
+    raise.change.devices[0].id = "RA1";
+    raise.change.devices[0].height_m = 6.096;
+    CHECK(proposal_title(raise, {UnitSystem::metric, nullptr}) ==
+          "Raise the antenna: RA1 to 6.1 m");
+    CHECK(proposal_title(raise, {UnitSystem::imperial, nullptr}) ==
+          "Raise the antenna: RA1 to 20 ft");
+    Proposal lower;
+    lower.remedy = RemedyKind::lower_picture;
+    lower.change.devices.resize(1);
+    lower.change.devices[0].camera = CameraSettings{};
+    lower.change.devices[0].camera->picture = Picture{1920, 1080, 12, Codec::h265, Scene::normal};
+    CHECK(proposal_title(lower, {UnitSystem::metric, nullptr}) ==
+          "Lower the picture: 1920 × 1080, 12 frames, H.265");
 }

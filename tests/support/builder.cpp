@@ -63,4 +63,10 @@ Judged Builder::judged() const {
     return judge_site(*opened);
 }
 
+HeadEnd::HeadEnd(const char* switch_kind, const char* uplink)
+    : office(site.places.front().id), sw(unit(switch_kind, {1, 0}, office)) {
+    recorder = unit("rec-32", {0, 0}, office);
+    cable(recorder, "lan1", sw, uplink, "patch-24");
+}
+
 }  // namespace ovant

@@ -30,4 +30,10 @@ struct Builder {
     Judged judged() const;
 };
 
+// The same with a recorder on the first uplink of a switch in the office.
+struct HeadEnd : Builder {
+    std::string office, sw, recorder;
+    explicit HeadEnd(const char* switch_kind = "sw-8-at-120", const char* uplink = "up1");
+};
+
 }  // namespace ovant

@@ -210,10 +210,8 @@ private:
     }
 
     void name_place(const Place& place) {
-        const QPointF centre = map_.to_pixel(place.at);
-        const double wide = std::max(8.0, map_.to_pixels(place.width_m));
-        const double deep = std::max(8.0, map_.to_pixels(place.depth_m));
-        const QRectF box(centre.x() - wide / 2, centre.y() - deep / 2, wide, deep);
+        const QRectF box = map_.box_of(place);
+        const QPointF centre = box.center();
         if (!box.intersects(seen_) || place.name.empty()) return;
         const QFontMetricsF metrics(text_font(view_, 0.85));
         Name name;

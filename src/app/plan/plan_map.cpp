@@ -25,6 +25,14 @@ QPolygonF PlanMap::to_pixels(const std::vector<Point>& points) const {
     return line;
 }
 
+QRectF PlanMap::box_of(const Place& place) const {
+    constexpr double least_px = 8;
+    const double width = std::max(least_px, to_pixels(place.width_m));
+    const double depth = std::max(least_px, to_pixels(place.depth_m));
+    const QPointF centre = to_pixel(place.at);
+    return {centre.x() - width / 2, centre.y() - depth / 2, width, depth};
+}
+
 void PlanMap::fit(const QRectF& area_m, QSizeF view, double margin) {
     const double width = std::max(1.0, view.width() - 2 * margin);
     const double height = std::max(1.0, view.height() - 2 * margin);

@@ -20,6 +20,8 @@ public:
     QPointF to_pixel(Point point) const;
     Point to_site(QPointF pixel) const;
     QPolygonF to_pixels(const std::vector<Point>& points) const;
+    // The outline of a place, large enough to be seen.
+    QRectF box_of(const Place& place) const;
     double to_pixels(double length_m) const { return length_m * scale_; }
     double to_metres(double pixels) const { return pixels / scale_; }
 

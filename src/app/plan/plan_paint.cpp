@@ -85,15 +85,8 @@ private:
         return line.boundingRect().adjusted(-1, -1, 1, 1).intersects(seen_);
     }
 
-    QRectF box_of(const Place& place) const {
-        const QPointF centre = map_.to_pixel(place.at);
-        const double width = std::max(8.0, map_.to_pixels(place.width_m));
-        const double depth = std::max(8.0, map_.to_pixels(place.depth_m));
-        return {centre.x() - width / 2, centre.y() - depth / 2, width, depth};
-    }
-
     void paint_place(const Place& place) {
-        const QRectF box = box_of(place);
+        const QRectF box = map_.box_of(place);
         if (!box.intersects(seen_)) return;
         const bool chosen = document_.selected() == place.id;
         p_.setPen(QPen(chosen ? theme_.copper : theme_.place.darker(theme_.dark ? 70 : 122),

@@ -7,6 +7,7 @@
 #include "app/verdict/details_panel.h"
 #include "core/format/enum_names.h"
 #include "core/look_up.h"
+#include "core/physics/picture_sizes.h"
 #include "core/site/edits.h"
 
 namespace ovant {
@@ -107,10 +108,10 @@ void DetailsPanel::fill_picture(const Device& device, const Kind& kind) {
     };
     std::vector<std::pair<std::string, QString>> sizes;
     const Picture comes = kind.camera ? kind.camera->picture : Picture{};
-    for (const auto& [width_px, height_px] :
-         {std::pair(now.width_px, now.height_px), std::pair(comes.width_px, comes.height_px),
-          std::pair(3840, 2160), std::pair(2688, 1520), std::pair(1920, 1080),
-          std::pair(1280, 720)}) {
+    std::vector<PictureSize> offered{{now.width_px, now.height_px},
+                                     {comes.width_px, comes.height_px}};
+    offered.insert(offered.end(), std::begin(usual_picture_sizes), std::end(usual_picture_sizes));
+    for (const auto& [width_px, height_px] : offered) {
         const std::string size = size_of(width_px, height_px);
         const bool known = std::any_of(sizes.begin(), sizes.end(),
                                        [&](const auto& one) { return one.first == size; });

@@ -116,6 +116,10 @@ SwitchAssessment assess_switch_change(const Network& net, int device,
                                       const SwitchAssessment& before,
                                       const std::vector<bool>& changed);
 
+// Whether the site's own rule keeps cameras off such a unit, a switch or a recorder of the head
+// end.
+bool feeds_against_practice(const Settings& settings, const Kind& unit, bool at_head_end);
+
 // The least volts the camera accepts at this port: the maker's, or its class's.
 double camera_min_volts(const Kind& kind, const PortKind& port, Working* working = nullptr);
 

@@ -50,11 +50,10 @@ void feeds(RunBench& bench, const Practice& practice) {
 }
 
 void fed_from(RunBench& bench, FeedFrom wanted) {
-    if (wanted == FeedFrom::either || !bench.run.fed) return;
-    const Category unit = bench.net.kind(bench.run.source.device).category;
-    const Category unwanted =
-        wanted == FeedFrom::a_switch ? Category::recorder : Category::network_switch;
-    if (unit != unwanted || !bench.net.at_head_end(bench.run.source.device)) return;
+    const int unit = bench.run.source.device;
+    if (!bench.run.fed || !feeds_against_practice(bench.net.site->settings, bench.net.kind(unit),
+                                                  bench.net.at_head_end(unit)))
+        return;
     Check check = plain_check(CheckId::site_practice, bench.port_name(bench.run.source),
                               source::site_setting);
     check.note = Note::other_feed;
@@ -64,6 +63,16 @@ void fed_from(RunBench& bench, FeedFrom wanted) {
 }
 
 }  // namespace
+
+bool feeds_against_practice(const Settings& settings, const Kind& unit, bool at_head_end) {
+    if (!at_head_end) return false;
+    switch (settings.practice.feed_from) {
+        case FeedFrom::either: return false;
+        case FeedFrom::a_switch: return unit.category == Category::recorder;
+        case FeedFrom::the_recorder: return unit.category == Category::network_switch;
+    }
+    return false;
+}
 
 void practice_checks(RunBench& bench) {
     const Network& net = bench.net;

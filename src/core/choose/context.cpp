@@ -125,12 +125,8 @@ bool ChooseContext::stays(int number) const {
 }
 
 std::optional<FeedPort> ChooseContext::pick_port(const PortWish& wish) const {
-    const FeedFrom feed_from = site.settings.practice.feed_from;
     const auto against_practice = [&](int number) {
-        const Category category = now.kind(number).category;
-        return (feed_from == FeedFrom::a_switch && category == Category::recorder) ||
-               (feed_from == FeedFrom::the_recorder && category == Category::network_switch &&
-                now.at_head_end(number));
+        return feeds_against_practice(site.settings, now.kind(number), now.at_head_end(number));
     };
     const auto fits = [&](int number, const PortKind& port) {
         const Device& device = now.device(number);
@@ -244,12 +240,18 @@ std::set<int> ChooseContext::units_of_interest() const {
     };
     const Run& run = now.runs[index];
     if (run.source.device >= 0) units.insert(run.source.device);
-    for (int poe_class : {class_needed, 3, 4, 6}) {
+    for (int poe_class : {class_needed, 3, 4, 6, 8}) {
         add(pick_port({poe_class, false, "", false}));
         add(pick_port({poe_class, false, "", true}));
     }
     add(pick_port({class_needed, true, "", false}));
-    add(pick_port({class_needed, false, "long-range", false}));
+    std::set<std::string> lines;
+    for (const Kind* unit : now.kinds) {
+        for (const PortKind& port : unit->ports) {
+            if (port.role == PortRole::pse && !port.line.empty()) lines.insert(port.line);
+        }
+    }
+    for (const std::string& line : lines) add(pick_port({class_needed, false, line, true}));
     add(data_port());
     // Neighbours whose cable could carry two, and units out there that could have a port to spare.
     std::vector<std::pair<double, int>> neighbours;

@@ -199,13 +199,17 @@ std::string Draft::patch(const At& a, const At& b, double length_m) {
     const Surroundings here =
         std::max(surroundings_of(site, or_nothing(find_device(site, a.device))),
                  surroundings_of(site, or_nothing(find_device(site, b.device))));
-    return lead(here == Surroundings::indoor ? "patch-24" : "lead-24-out", a, b, length_m);
+    return lead(std::string(patch_kind(here)), a, b, length_m);
 }
 
 const Kind* Draft::copper(Point from, Point to, double finest_awg) const {
     const Surroundings here =
         std::max(context_.route(from, to).surroundings, Surroundings::outdoor);
     return solid_copper(context_.catalogue, here, finest_awg);
+}
+
+std::string_view patch_kind(Surroundings here) {
+    return here == Surroundings::indoor ? "patch-24" : "lead-24-out";
 }
 
 std::string_view protector_for(Medium medium) {

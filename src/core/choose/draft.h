@@ -95,6 +95,8 @@ const PortKind* feeding_port(const Kind& kind, int class_needed);
 const PortKind* feeding_port(const Kind& kind, const PortKind& passive_input);
 const PortKind* data_side(const Kind& kind, const PortKind& feeding);
 
+// Kind of the lead between two units that stand together: a patch cord indoors.
+std::string_view patch_kind(Surroundings here);
 // Kind of the surge protector for a cable of this medium.
 std::string_view protector_for(Medium medium);
 

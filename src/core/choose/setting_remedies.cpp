@@ -1,13 +1,12 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/choose/setting_remedies.h"
 
-#include <fmt/format.h>
-
 #include <algorithm>
 #include <cmath>
 
 #include "core/assess/radio_path.h"
 #include "core/choose/draft.h"
+#include "core/physics/picture_sizes.h"
 #include "core/site/edits.h"
 
 namespace ovant {
@@ -67,21 +66,21 @@ private:
         Picture lower = now;
         lower.codec = Codec::h265;
         if (!(lower == now)) out.push_back(lower);
-        constexpr std::pair<int, int> sizes[] = {
-            {now_size, now_size}, {2688, 1520}, {1920, 1080}, {1280, 720}};
-        for (const auto& [width_px, height_px] : sizes) {
-            Picture size = lower;
-            if (width_px != now_size) {
-                if (width_px * height_px >= now.width_px * now.height_px) continue;
-                size.width_px = width_px;
-                size.height_px = height_px;
-                out.push_back(size);
-            }
+        const auto fewer_frames = [&](Picture picture) {
             for (double frames : {15.0, 12.0, 10.0, 8.0, 6.0}) {
                 if (frames >= now.frames_per_s) continue;
-                size.frames_per_s = frames;
-                out.push_back(size);
+                picture.frames_per_s = frames;
+                out.push_back(picture);
             }
+        };
+        fewer_frames(lower);
+        for (const auto& [width_px, height_px] : usual_picture_sizes) {
+            if (width_px * height_px >= now.width_px * now.height_px) continue;
+            Picture smaller = lower;
+            smaller.width_px = width_px;
+            smaller.height_px = height_px;
+            out.push_back(smaller);
+            fewer_frames(smaller);
         }
         return out;
     }
@@ -101,11 +100,6 @@ private:
                     found.camera->bit_rate_mbps =
                         stated_mbps * picture_bit_rate_mbps(picture) / picture_bit_rate_mbps(now);
             });
-            remedy.detail = fmt::format("{} × {}, {:g} frames, {}", picture.width_px,
-                                        picture.height_px, picture.frames_per_s,
-                                        picture.codec == Codec::h265   ? "H.265"
-                                        : picture.codec == Codec::h264 ? "H.264"
-                                                                       : "JPEG");
             const Verdict verdict = worst(
                 remedy.site, {CheckId::link_rate, CheckId::port_setting, CheckId::recorder_input,
                               CheckId::uplink_rate, CheckId::radio_airtime,
@@ -118,9 +112,11 @@ private:
 
     std::optional<SettingRemedy> flip_alternative() const {
         SettingRemedy remedy{context_.site, ""};
+        bool changed = false;
         for (PortAt in : run_.ins) {
             const Kind& kind = net_.kind(in.device);
             if (kind.category != Category::combiner) continue;
+            changed = true;
             const Device& unit = net_.device(in.device);
             Alternative now = Alternative::either;
             for (const PortKind& port : kind.ports) {
@@ -131,9 +127,8 @@ private:
             const Alternative other = now == Alternative::a ? Alternative::b : Alternative::a;
             change(find_device(remedy.site, unit.id),
                    [&](Device& found) { found.alternative = other; });
-            remedy.detail = unit.id + (other == Alternative::a ? " to A" : " to B");
         }
-        return some(std::move(remedy));
+        return some(std::move(remedy), changed);
     }
 
     std::optional<SettingRemedy> power_off_beyond() const {
@@ -146,7 +141,7 @@ private:
             set_off(remedy.site, end.passed_by, true);
             remedy.detail = name(end.passed_by);
         }
-        return some(std::move(remedy));
+        return some(std::move(remedy), !remedy.detail.empty());
     }
 
     std::optional<SettingRemedy> power_on() const {
@@ -159,7 +154,7 @@ private:
                 remedy.detail += (remedy.detail.empty() ? "" : ", ") + name(at);
             }
         }
-        return some(std::move(remedy));
+        return some(std::move(remedy), !remedy.detail.empty());
     }
 
     void set_off(Site& site, PortAt at, bool off) const {
@@ -185,10 +180,9 @@ private:
                 if (to_m <= radio.height_m) continue;
                 change(find_device(remedy.site, radio.id),
                        [&](Device& found) { found.height_m = to_m; });
-                remedy.detail += fmt::format("{}{} to {:g} m", remedy.detail.empty() ? "" : ", ",
-                                             radio.id, to_m);
             }
-            if (remedy.detail.empty() || (last && remedy.detail == last->detail)) break;
+            // As high as they go.
+            if (remedy.site == (last ? last->site : context_.site)) break;
             const Verdict verdict =
                 worst(remedy.site, {CheckId::radio_clearance, CheckId::radio_fade_margin});
             last = std::move(remedy);
@@ -197,23 +191,33 @@ private:
         return last;
     }
 
-    // At its far ends, where it is set to look elsewhere; a hub with one far end too far aside
-    // turns to that one.
+    // Radios that are set to look elsewhere look at their far ends again. Where none is set, a hub
+    // looks at this far end: what others lose by that is for the judge.
     std::optional<SettingRemedy> turn_antenna() const {
         SettingRemedy remedy{context_.site, ""};
+        bool changed = false;
         for (int device : radios()) {
-            const Device& radio = net_.device(device);
-            if (!radio.azimuth_deg) continue;
-            change(find_device(remedy.site, radio.id),
+            if (!net_.device(device).azimuth_deg) continue;
+            change(find_device(remedy.site, net_.device(device).id),
                    [](Device& found) { found.azimuth_deg.reset(); });
-            remedy.detail +=
-                fmt::format("{}{} at its far ends", remedy.detail.empty() ? "" : ", ", radio.id);
+            changed = true;
         }
-        return some(std::move(remedy));
+        for (std::size_t i = 0; !changed && i < run_.links.size(); ++i) {
+            const NetLink& laid = net_.links[static_cast<std::size_t>(run_.links[i])];
+            if (laid.medium() != Medium::radio) continue;
+            const Device& hub = net_.device(run_.outs[i].device);
+            if (or_nothing(net_.kind(run_.outs[i].device).radio).most_far_ends < 2) continue;
+            const double to_deg = bearing_deg(hub.at, net_.device(run_.ins[i].device).at);
+            change(find_device(remedy.site, hub.id),
+                   [&](Device& found) { found.azimuth_deg = std::round(to_deg); });
+            changed = true;
+        }
+        return some(std::move(remedy), changed);
     }
 
     std::optional<SettingRemedy> lower_transmit() const {
         SettingRemedy remedy{context_.site, ""};
+        bool changed = false;
         for (int device : radios()) {
             const Device& radio = net_.device(device);
             const RadioFacts& facts = or_nothing(net_.kind(device).radio);
@@ -221,10 +225,9 @@ private:
             if (radio.transmit_dbm.value_or(facts.transmit_dbm) <= most_dbm) continue;
             change(find_device(remedy.site, radio.id),
                    [&](Device& found) { found.transmit_dbm = most_dbm; });
-            remedy.detail += fmt::format("{}{} with {:g} dBm", remedy.detail.empty() ? "" : ", ",
-                                         radio.id, most_dbm);
+            changed = true;
         }
-        return some(std::move(remedy));
+        return some(std::move(remedy), changed);
     }
 
     // The radios of this run and all that are linked to them, on the first channel nobody has.
@@ -254,7 +257,7 @@ private:
         if (group.empty() || !others) return std::nullopt;
         int channel = 1;
         while (used.contains(channel)) ++channel;
-        SettingRemedy remedy{context_.site, fmt::format("channel {}", channel)};
+        SettingRemedy remedy{context_.site, ""};
         for (int device : group) {
             change(find_device(remedy.site, net_.device(device).id),
                    [&](Device& found) { found.channel = channel; });
@@ -267,7 +270,6 @@ private:
             while (next == channel || used.contains(next)) ++next;
             device.channel = next;
         }
-        if (next != channel) remedy.detail += fmt::format(", the others channel {}", next);
         return remedy;
     }
 
@@ -313,14 +315,10 @@ private:
     }
 
     std::optional<SettingRemedy> behind(PortAt from, const Kind& kind, const PortKind& out) const {
-        const auto in =
-            std::find_if(kind.ports.begin(), kind.ports.end(), [](const PortKind& port) {
-                return port.role == PortRole::data && port.medium == Medium::twisted_pair;
-            });
+        const PortKind* in = data_side(kind, out);
         const int link = net_.link_at(from);
         const Place* place = net_.place_of(from.device);
-        if (in == kind.ports.end() || link < 0 || (place && place->mains != Mains::steady))
-            return std::nullopt;
+        if (!in || link < 0 || (place && place->mains != Mains::steady)) return std::nullopt;
         Site site = context_.site;
         const Device& unit = net_.device(from.device);
         Device injector;
@@ -332,7 +330,7 @@ private:
         injector.enclosure = unit.enclosure;
         Link patch;
         patch.id = next_id(site, "L");
-        patch.cable = "patch-24";
+        patch.cable = patch_kind(surroundings_of(site, unit));
         patch.a = {unit.id, net_.port(from).id, 0, ""};
         patch.b = {injector.id, in->id, 0, ""};
         patch.measured_length_m = 1;
@@ -360,12 +358,11 @@ private:
         return remedy;
     }
 
-    static std::optional<SettingRemedy> some(SettingRemedy remedy) {
-        if (remedy.detail.empty()) return std::nullopt;
+    static std::optional<SettingRemedy> some(SettingRemedy remedy, bool changed) {
+        if (!changed) return std::nullopt;
         return remedy;
     }
 
-    static constexpr int now_size = 0;
     static constexpr double most_raise_m = 60;
     const ChooseContext& context_;
     const Network& net_;

@@ -11,7 +11,7 @@ namespace ovant {
 
 struct SettingRemedy {
     Site site;
-    std::string detail;  // what is set: for the title of the proposal
+    std::string detail;  // the port or kind it is about, where the change itself does not say
 };
 // `context` of the whole site, its camera with a run. Nothing where there is nothing to set, or for
 // a kind of remedy that is made elsewhere.

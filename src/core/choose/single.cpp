@@ -73,6 +73,8 @@ struct LengthLayer::Parts {
         for (const Device& device : of.devices) {
             const Kind& kind = or_nothing(kinds.find(device.kind));
             if (!is_source(kind) || kind.solar) continue;
+            const Place* place = find_place(of, device.place);
+            if (feeds_against_practice(of.settings, kind, place && place->head_end)) continue;
             index[device.id] = units.size();
             units.push_back({device, &kind, {}});
         }

@@ -84,7 +84,8 @@ CardStep step_of(const Network& net, int link, PortAt from, PortAt to) {
 }
 
 // What the run promises at the far end of hop `hop`.
-void expect(const Network& net, const RunProfile& profile, std::size_t hop, CardStep& step) {
+void expect(const Network& net, const RunProfile& profile, int link, std::size_t hop,
+            CardStep& step) {
     const ProfilePoint& there = profile.points[hop + 1];
     const bool powered = carries_power(step.medium) && !profile.feeding_port.empty();
     for (std::size_t c = 0; powered && c < condition_count; ++c) {
@@ -97,9 +98,7 @@ void expect(const Network& net, const RunProfile& profile, std::size_t hop, Card
     step.rate_mbps = profile.hops[hop].rate_mbps;
     step.expected_dbm = profile.hops[hop].received_dbm;
     if (step.medium != Medium::radio) return;
-    for (const NetLink& link : net.links) {
-        if (link.link->id == step.link) step.expected_dbm = radio_path(net, link).received_dbm;
-    }
+    step.expected_dbm = radio_path(net, net.links[static_cast<std::size_t>(link)]).received_dbm;
 }
 
 }  // namespace
@@ -277,7 +276,7 @@ std::vector<Card> wiring_cards(const Network& net) {
         }
         for (std::size_t k = 0; k < run.links.size(); ++k) {
             card.steps.push_back(step_of(net, run.links[k], run.outs[k], run.ins[k]));
-            expect(net, profile, k, card.steps.back());
+            expect(net, profile, run.links[k], k, card.steps.back());
         }
         card.beside = feeds_beside(net, run);
         for (auto* steps : {&card.steps, &card.beside}) {
