@@ -141,7 +141,8 @@ private:
             set_off(remedy.site, end.passed_by, true);
             remedy.detail = name(end.passed_by);
         }
-        return some(std::move(remedy), !remedy.detail.empty());
+        const bool changed = !remedy.detail.empty();
+        return some(std::move(remedy), changed);
     }
 
     std::optional<SettingRemedy> power_on() const {
@@ -154,7 +155,8 @@ private:
                 remedy.detail += (remedy.detail.empty() ? "" : ", ") + name(at);
             }
         }
-        return some(std::move(remedy), !remedy.detail.empty());
+        const bool changed = !remedy.detail.empty();
+        return some(std::move(remedy), changed);
     }
 
     void set_off(Site& site, PortAt at, bool off) const {
