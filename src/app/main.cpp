@@ -102,7 +102,7 @@ int run(int argc, char** argv, const ovant::StartOptions& options) {
     if (options.view == "assign") window.power_view()->assign();
     if (options.view == "chances") window.findChild<QAction*>("chances")->trigger();
     if (options.view == "settings") window.show_settings();
-    if (options.what_if) window.document().set_what_if({*options.what_if}, {});
+    if (options.what_if) window.document().set_under({{}, {*options.what_if}, {}});
     if (options.moment_s) {
         window.document().day().set_wanted(true);
         window.document().day().set_moment(*options.moment_s);

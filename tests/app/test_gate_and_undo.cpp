@@ -128,7 +128,7 @@ TEST_CASE("every kind of edit goes back and forth, byte for byte", "[window][und
     Driver d;
     d.window().open_demo();
     Document& doc = d.document();
-    const auto& catalogue = doc.catalogue();
+    const Catalogue catalogue = doc.catalogue();
     const auto site_of = [](auto added) {
         return added ? Result<Site>(added->site) : Result<Site>(added.error());
     };

@@ -9,7 +9,7 @@
 #include "app/plan/plan_hit.h"
 #include "app/plan/plan_map.h"
 #include "app/runs/run_model.h"
-#include "app/shell/quantity_edit.h"
+#include "app/kit/quantity_edit.h"
 #include "app/theme/theme.h"
 #include "core/format/site_json.h"
 #include "core/site/edits.h"

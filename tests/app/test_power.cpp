@@ -262,7 +262,7 @@ TEST_CASE("what if copper-clad was pulled: more faults, the site unchanged", "[w
     CHECK(d.find<QToolButton>("whatIf")->text().contains("SW2 fails"));
     // Another site starts with nothing gone worse.
     d.window().open_demo();
-    CHECK(d.document().failed().empty());
+    CHECK(d.document().under().failed.empty());
     d.trigger("what-if-nothing");
     CHECK(count_failing(d.document().assessment()) == failing);
 }

@@ -2,6 +2,7 @@
 // The main job in the real window: look, select, drag, change, mend, undo.
 #include "driver.h"
 
+#include "app/document/proposals.h"
 #include "app/power/ports_picture.h"
 #include "app/strip/strip_view.h"
 #include "app/verdict/check_row.h"
@@ -133,9 +134,9 @@ TEST_CASE("changing the cable of a run in the details", "[window]") {
 TEST_CASE("a proposed remedy is used with one click and undone with one", "[window]") {
     Driver d;
     d.open_copper();
-    d.wait([&] { return !d.verdict()->proposals().empty(); });
+    d.wait([&] { return d.document().proposals().of_run("K14") != nullptr; });
     const std::string before = write_site(d.document().site());
-    REQUIRE(d.verdict()->proposals().front().verdict == Verdict::holds);
+    REQUIRE(d.document().proposals().of_run("K14")->all.front().verdict == Verdict::holds);
     d.click(d.find<QPushButton>("use-0"));
     CHECK(d.verdict_of("K14") == Verdict::holds);
     CHECK(d.document().undo_name().contains("for K14"));
@@ -229,7 +230,7 @@ TEST_CASE("conditions and schools change every number", "[window]") {
     d.open_copper();
     const QString worst = d.text_of("counts");
     d.trigger("condition-day");
-    CHECK(d.document().condition() == Condition::day);
+    CHECK(d.document().under().condition == Condition::day);
     CHECK(check_of(*d.document().assessment().run("K14"), CheckId::camera_voltage).verdict !=
           Verdict::fails);
     CHECK(d.find<QToolButton>("condition")->text().contains("Day, 22"));

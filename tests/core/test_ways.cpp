@@ -237,3 +237,98 @@ TEST_CASE("a camera at the end of the world is told so quickly", "[ways][bad-inp
             CHECK(way.change.devices.size() < 300);
     }
 }
+
+TEST_CASE("ways and remedies are judged under what the verdict is judged under", "[ways]") {
+    std::vector<JudgedUnder> all;
+    for (Condition condition : all_conditions) all.push_back({condition, {}, {}});
+    for (WhatIf what_if : all_what_ifs) all.push_back({{}, {what_if}, {}});
+    all.push_back({Condition::day, {WhatIf::hot_roof, WhatIf::tolerances}, {}});
+    int differ = 0;
+    for (double away_m : {95.0, 150.0}) {
+        const Site before = site_at(away_m, "cam-ptz-ir");
+        const std::vector<Proposal> usual = propose_ways(before, shipped_catalogue(), "K01");
+        for (const JudgedUnder& under : all) {
+            for (const Proposal& proposal :
+                 propose_ways(before, shipped_catalogue(), "K01", under)) {
+                if (!proposal.built) continue;
+                INFO(away_m << " " << id_of(*proposal.way));
+                const Site then = with_what_if(with_change(before, proposal.change),
+                                               shipped_catalogue(), under.what_if);
+                CHECK(judge_site(then, under.options()).run().verdict == proposal.run.verdict);
+                const Proposal& same = way(usual, *proposal.way);
+                differ += same.built && same.run.verdict != proposal.run.verdict;
+                // What has gone worse is not bought.
+                if (same.built && same.change.links == proposal.change.links)
+                    CHECK(same.cost.total() == Approx(proposal.cost.total()));
+            }
+        }
+    }
+    CHECK(differ > 5);
+}
+
+TEST_CASE("a remedy that only a what-if calls for is offered under it", "[ways]") {
+    Site site = site_with_run({.camera = "cam-fixed-4mp", .lengths_m = {85}});
+    site.links.front().a.protector = site.links.front().b.protector = "surge-100";
+    const JudgedUnder clad{{}, {WhatIf::copper_clad}, {}};
+    REQUIRE(judge_site(site).run().verdict == Verdict::holds);
+    REQUIRE(judge_site(with_what_if(site, shipped_catalogue(), clad.what_if)).run().verdict !=
+            Verdict::holds);
+    CHECK(propose_remedies(site, shipped_catalogue(), "K01").empty());
+    for (const Proposal& remedy : propose_remedies(site, shipped_catalogue(), "K01", clad)) {
+        const Site then =
+            with_what_if(with_change(site, remedy.change), shipped_catalogue(), clad.what_if);
+        CHECK(judge_site(then).run().verdict == remedy.run.verdict);
+    }
+}
+
+TEST_CASE("working out the ways ends when it is told to", "[ways]") {
+    int asked = 0;
+    const GoOn twice = [&] { return ++asked <= 2; };
+    CHECK(propose_ways(site_at(60), shipped_catalogue(), "K01", {}, twice).size() == 2);
+    CHECK(propose_remedies(site_at(60), shipped_catalogue(), "K01", {}, [] {
+              return false;
+          }).empty());
+}
+
+TEST_CASE("a way in use can be used, and nothing of an older way is left over", "[ways]") {
+    const auto check_all = [](const Site& before, const std::string& camera) {
+        const Catalogue catalogue = catalogue_for(before);
+        for (const Proposal& proposal : propose_ways(before, catalogue, camera)) {
+            // What makes another run fail finds that done once it is used.
+            if (!proposal.built || proposal.change.empty() || proposal.verdict == Verdict::fails)
+                continue;
+            INFO(camera << " " << id_of(*proposal.way));
+            const Site site = with_change(before, proposal.change);
+            const std::vector<Proposal> ways = propose_ways(site, catalogue, camera);
+            const Proposal& again = way(ways, *proposal.way);
+            REQUIRE(again.built);
+            CHECK(again.verdict <= proposal.verdict);
+            // As it stands, or for less money: what was added may serve a better one.
+            CHECK((again.change.empty() || again.cost.total() < proposal.cost.total()));
+            // Every unit leads somewhere.
+            for (const Device& device : proposal.change.devices) {
+                if (find_device(before, device.id)) continue;
+                for (const Proposal& next : ways) {
+                    if (!next.built || next.verdict == Verdict::fails) continue;
+                    const Site then = with_change(site, next.change);
+                    const Device* left = find_device(then, device.id);
+                    const Kind* kind = left ? catalogue.find(left->kind) : nullptr;
+                    if (!kind || kind->category == Category::injector) continue;
+                    const auto links =
+                        std::count_if(then.links.begin(), then.links.end(), [&](const Link& link) {
+                            return link.a.device == device.id || link.b.device == device.id;
+                        });
+                    INFO("then " << id_of(*next.way) << ", left over " << device.id);
+                    CHECK(links >= 1);
+                    if (kind->category == Category::splitter) CHECK(links == 3);
+                }
+            }
+        }
+    };
+    for (double away_m : {40.0, 120.0, 240.0, 390.0, 700.0}) check_all(site_at(away_m), "K01");
+    check_all(site_at(80, "cam-fixed-12v-dc"), "K01");
+    for (const Site& site : {copper_site(), demo_site()}) {
+        for (const char* camera : {"K03", "K05", "K07", "K08", "K14", "K16", "K20"})
+            check_all(site, camera);
+    }
+}

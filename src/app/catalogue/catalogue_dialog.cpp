@@ -117,7 +117,8 @@ CatalogueDialog::CatalogueDialog(Document& document, Prompts& prompts, QWidget* 
         if (!path.isEmpty()) export_file(path);
     });
     connect(close, &QPushButton::clicked, this, &QDialog::close);
-    connect(&document_, &Document::changed, this, [this] {
+    connect(&document_, &Document::changed, this, [this](Change what) {
+        if (what == Change::preview) return;
         fill_list();
         fill_form();
     });

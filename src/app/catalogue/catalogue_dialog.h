@@ -6,7 +6,7 @@
 #include <QDialog>
 
 #include "app/document/document.h"
-#include "app/shell/prompts.h"
+#include "app/kit/prompts.h"
 
 class QLabel;
 class QLineEdit;

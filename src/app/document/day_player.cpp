@@ -13,8 +13,7 @@ constexpr int tick_ms = 40;
 
 }  // namespace
 
-DayPlayer::DayPlayer(Document& document)
-    : QObject(&document), document_(document), done_(std::make_shared<std::atomic<double>>(0.0)) {
+DayPlayer::DayPlayer(Document& document) : document_(document) {
     wait_.setSingleShot(true);
     wait_.setInterval(wait_ms);
     connect(&wait_, &QTimer::timeout, this, &DayPlayer::compute);
@@ -25,28 +24,22 @@ DayPlayer::DayPlayer(Document& document)
         set_moment(std::min(next, result_->length_s - 1));
         if (next >= result_->length_s - 1) play(false);
     });
-    connect(&document_, &Document::opened, this, [this] {
-        play(false);
-        result_.reset();
-        kept_.reset();
-        set_moment(std::nullopt);
-    });
-    connect(&document_, &Document::changed, this, [this] {
+    connect(&document_, &Document::changed, this, [this](Change what) {
+        if (what == Change::opening) {
+            play(false);
+            result_.reset();
+            kept_.reset();
+            set_moment(std::nullopt);
+        }
+        if (document_.previewing()) return;
         stale_ = true;
-        if (wanted_ && !document_.previewing()) wait_.start();
+        if (wanted_) wait_.start();
     });
-}
-
-DayPlayer::~DayPlayer() { end_worker(); }
-
-void DayPlayer::end_worker() {
-    if (cancel_) *cancel_ = true;
-    if (worker_.joinable()) worker_.join();
 }
 
 void DayPlayer::set_wanted(bool wanted) {
     wanted_ = wanted;
-    if (wanted_ && stale_ && !working_) compute();
+    if (wanted_ && stale_ && !working()) compute();
 }
 
 void DayPlayer::set_days(int days) {
@@ -58,48 +51,29 @@ void DayPlayer::set_days(int days) {
 
 void DayPlayer::compute() {
     if (document_.previewing()) return;
-    end_worker();
     Result<DayPlan> plan = day_plan(document_.judged().settings);
     stale_ = false;
-    const unsigned long number = ++number_;
     if (!plan) {
-        working_ = false;
+        job_.stop();
         result_.reset();
         emit changed();
         return;
     }
     plan->days = days_;
-    working_ = true;
-    cancel_ = std::make_shared<std::atomic<bool>>(false);
-    *done_ = 0;
-    worker_ = std::thread([this, number, plan = *plan, cancel = cancel_, done = done_,
-                           site = document_.judged(), catalogue = document_.catalogue()] {
-        const Network net = lay_out(site, catalogue);
-        auto day = std::make_shared<const DayResult>(play_day(net, plan, [&](double share) {
-            *done = share;
-            return !*cancel;
-        }));
-        if (*cancel) return;
-        QMetaObject::invokeMethod(
-            this, [this, day, number] { take(day, number); }, Qt::QueuedConnection);
-    });
+    job_.start(
+        [plan = *plan, net = document_.shared_network()](const Wanted& wanted) {
+            return std::make_shared<const DayResult>(
+                play_day(*net, plan, [&](double share) { return wanted.go_on(share); }));
+        },
+        [this](std::shared_ptr<const DayResult> result) { take(std::move(result)); });
     emit changed();
 }
 
-void DayPlayer::take(std::shared_ptr<const DayResult> result, unsigned long number) {
-    if (number != number_) return;  // of an older site
-    working_ = false;
+void DayPlayer::take(std::shared_ptr<const DayResult> result) {
     result_ = std::move(result);
     if (moment_s_ && *moment_s_ >= result_->length_s) moment_s_ = result_->length_s - 1;
     emit changed();
     if (moment_s_) emit moment_changed();
-}
-
-void DayPlayer::stop_working() {
-    end_worker();
-    ++number_;
-    working_ = false;
-    emit changed();
 }
 
 void DayPlayer::keep(bool on) {

@@ -6,11 +6,10 @@
 #include <QObject>
 #include <QTimer>
 
-#include <atomic>
 #include <memory>
 #include <optional>
-#include <thread>
 
+#include "app/kit/background_job.h"
 #include "core/simulate/day.h"
 
 namespace ovant {
@@ -22,15 +21,12 @@ class DayPlayer : public QObject {
 
 public:
     explicit DayPlayer(Document& document);
-    ~DayPlayer() override;
 
     // Somebody looks: the day is computed now and after each edit, until nobody does.
     void set_wanted(bool wanted);
     // The last day computed; null before the first. Of an older site while working().
     std::shared_ptr<const DayResult> result() const { return result_; }
-    bool working() const { return working_; }
-    double done_share() const { return *done_; }
-    void stop_working();
+    bool working() const { return job_.running(); }
 
     int days() const { return days_; }
     void set_days(int days);
@@ -58,20 +54,16 @@ signals:
 
 private:
     void compute();
-    void end_worker();
-    void take(std::shared_ptr<const DayResult> result, unsigned long number);
+    void take(std::shared_ptr<const DayResult> result);
 
     Document& document_;
-    bool wanted_ = false, stale_ = true, working_ = false;
+    bool wanted_ = false, stale_ = true;
     int days_ = 1;
     double speed_ = 600;
     std::optional<double> moment_s_;
     std::shared_ptr<const DayResult> result_, kept_;
     QTimer wait_, ticks_;
-    std::thread worker_;
-    std::shared_ptr<std::atomic<bool>> cancel_;
-    std::shared_ptr<std::atomic<double>> done_;
-    unsigned long number_ = 0;  // of the computation under way
+    BackgroundJob<std::shared_ptr<const DayResult>> job_;
 };
 
 }  // namespace ovant

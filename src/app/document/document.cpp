@@ -5,6 +5,7 @@
 #include <QFileInfo>
 
 #include "app/document/day_player.h"
+#include "app/document/proposals.h"
 #include "core/site/edits.h"
 #include "phrase/error_text.h"
 
@@ -28,33 +29,41 @@ bool names_object(const Site& site, const std::string& id) {
 }  // namespace
 
 Document::Document(QObject* parent)
-    : QObject(parent), day_(new DayPlayer(*this)), session_(std::make_unique<Session>(QString())) {
-    start({});
+    : QObject(parent), session_(std::make_unique<Session>(QString())) {
+    take({}, {});
+    day_ = std::make_unique<DayPlayer>(*this);
+    proposals_ = std::make_unique<Proposals>(*this);
 }
 Document::~Document() = default;
 
-void Document::show_site(std::shared_ptr<const Site> site, const std::string& moved) {
+void Document::show_site(std::shared_ptr<const Site> site, Change what, const std::string& moved) {
     const bool same_kinds = catalogue_ && shown_ && shown_->kinds == site->kinds;
     shown_ = std::move(site);
-    if (!same_kinds) catalogue_ = std::make_unique<Catalogue>(catalogue_for(*shown_));
-    // The old network borrows the old site, which history or a preview may just have let go.
-    auto judged =
-        what_if_.empty() && failed_.empty()
-            ? shown_
-            : std::make_shared<const Site>(with_what_if(*shown_, *catalogue_, what_if_, failed_));
-    auto network = std::make_unique<Network>(lay_out(*judged, *catalogue_));
-    assessment_ = moved.empty()
-                      ? assess(*network, {condition_, false})
-                      : assess_move(*network, *network_, assessment_, moved, {condition_, false});
-    network_ = std::move(network);
-    judged_ = std::move(judged);
-    site_network_ =
-        judged_ == shown_ ? nullptr : std::make_unique<Network>(lay_out(*shown_, *catalogue_));
-    if (!selected_.empty() && !names_object(*shown_, selected_)) {
-        selected_.clear();
-        emit selection_changed();
+    if (!same_kinds) catalogue_ = std::make_shared<const Catalogue>(catalogue_for(*shown_));
+    lay_out_shown(moved);
+    tell(what);
+}
+
+void Document::lay_out_shown(const std::string& moved) {
+    auto drawn = std::make_shared<const Network>(lay_out(shown_, catalogue_));
+    auto judged = drawn;
+    if (under_.worse_than_designed()) {
+        auto worse = std::make_shared<const Site>(
+            with_what_if(*shown_, *catalogue_, under_.what_if, under_.failed));
+        judged = std::make_shared<const Network>(lay_out(std::move(worse), catalogue_));
     }
-    emit changed();
+    assessment_ = moved.empty()
+                      ? assess(*judged, under_.options())
+                      : assess_move(*judged, *network_, assessment_, moved, under_.options());
+    network_ = std::move(judged);
+    site_network_ = network_ == drawn ? nullptr : std::move(drawn);
+}
+
+void Document::tell(Change what) {
+    const bool lost = !selected_.empty() && !names_object(*shown_, selected_);
+    if (lost) selected_.clear();
+    emit changed(what);
+    if (lost) emit selection_changed();
 }
 
 void Document::push(const QString& name, std::shared_ptr<const Site> site) {
@@ -80,56 +89,63 @@ Result<Site> Document::gated(Result<Site> edited) const {
 
 bool Document::edit(const QString& name, Result<Site> edited) {
     edited = gated(std::move(edited));
-    if (!edited) {
+    QString why;
+    if (!edited)
+        why = QString::fromStdString(sentence(edited.error()));
+    else if (file_.read_only)
+        why = tr("This site is open for looking only. Save it under another name to change it.");
+    if (!why.isEmpty()) {
         cancel_preview();
-        emit refused(QString::fromStdString(sentence(edited.error())));
-        return false;
-    }
-    if (read_only_) {
-        cancel_preview();
-        emit refused(
-            tr("This site is open for looking only. Save it under another name to change it."));
+        emit refused(why);
         return false;
     }
     if (*edited == *current_) {
         cancel_preview();
         return false;
     }
+    if (previewing() && *edited == *shown_) return commit_preview(name);
     push(name, std::make_shared<const Site>(std::move(*edited)));
-    show_site(current_);
-    emit saved_changed();
+    show_site(current_, Change::commit);
     return true;
 }
 
 void Document::preview(Result<Site> edited) {
-    if (read_only_) return;
+    if (file_.read_only) return;
     edited = gated(std::move(edited));
     if (!edited) {
         emit refused(QString::fromStdString(sentence(edited.error())));
         return;
     }
-    show_site(std::make_shared<const Site>(std::move(*edited)));
+    show_site(std::make_shared<const Site>(std::move(*edited)), Change::preview);
 }
 
 void Document::preview_move(const std::string& id, Point to) {
     Result<Site> moved = gated(move_object(*current_, id, to));
-    if (read_only_) return;
+    if (file_.read_only) return;
     if (!moved) {
         emit refused(QString::fromStdString(sentence(moved.error())));
         return;
     }
     // A place takes its equipment along: no single device says what changed.
     const bool device = find_device(*current_, id) != nullptr;
-    show_site(std::make_shared<const Site>(std::move(*moved)), device ? id : std::string());
+    show_site(std::make_shared<const Site>(std::move(*moved)), Change::preview,
+              device ? id : std::string());
 }
 
+// What is shown has passed the gate and is assessed: it only becomes the current one.
 bool Document::commit_preview(const QString& name) {
     if (!previewing()) return false;
-    return edit(name, *shown_);
+    if (*shown_ == *current_) {
+        cancel_preview();
+        return false;
+    }
+    push(name, shown_);
+    tell(Change::commit);
+    return true;
 }
 
 void Document::cancel_preview() {
-    if (previewing()) show_site(current_);
+    if (previewing()) show_site(current_, Change::preview);
 }
 
 void Document::go_to(std::size_t step) {
@@ -137,15 +153,13 @@ void Document::go_to(std::size_t step) {
     current_ = history_[at_].site;
     // Back at what the file holds: what was kept aside is no longer anybody's work.
     if (!unsaved()) drop_autosave();
-    show_site(current_);
-    emit saved_changed();
+    show_site(current_, Change::commit);
 }
 
-void Document::set_what_if(std::set<WhatIf> what_if, Failed failed) {
-    if (what_if == what_if_ && failed == failed_) return;
-    what_if_ = std::move(what_if);
-    failed_ = std::move(failed);
-    show_site(shown_);
+void Document::set_under(JudgedUnder under) {
+    if (under == under_) return;
+    under_ = std::move(under);
+    show_site(shown_, Change::conditions);
 }
 
 void Document::undo() {
@@ -206,44 +220,31 @@ std::optional<std::size_t> Document::camera_index(const std::string& camera) con
     return std::nullopt;
 }
 
-void Document::set_condition(std::optional<Condition> condition) {
-    if (condition == condition_) return;
-    condition_ = condition;
-    show_site(shown_);
+void Document::start(Site site, const QString& path) {
+    OpenFile file;
+    file.path = path;
+    take(std::move(site), std::move(file));
 }
 
-void Document::start(Site site, const QString& path) {
-    lock_.release();
+void Document::take(Site site, OpenFile file) {
     pinned_ways_.clear();
-    what_if_.clear();
-    failed_.clear();
+    under_.what_if.clear();
+    under_.failed.clear();
     current_ = std::make_shared<const Site>(std::move(site));
     saved_ = current_;
     history_ = {{QString(), current_}};
     at_ = 0;
     selected_.clear();
-    path_ = path;
+    file_ = std::move(file);
     ++unsaved_number_;
-    stamp_ = {};
-    read_only_ = false;
     shown_.reset();
-    show_site(current_);
-    emit opened();
-    emit selection_changed();
-    emit saved_changed();
-}
-
-void Document::take_file(Site site, const QString& path, FileStamp stamp, bool read_only) {
-    start(std::move(site), path);
-    read_only_ = read_only;
-    stamp_ = stamp;
-    emit saved_changed();
+    show_site(current_, Change::opening);
 }
 
 // Whether the lock on this file is our own.
 bool Document::holds(const QString& path) const {
-    return !read_only_ && !path_.isEmpty() &&
-           QFileInfo(path).absoluteFilePath() == QFileInfo(path_).absoluteFilePath();
+    return !file_.read_only && !file_.path.isEmpty() &&
+           QFileInfo(path).absoluteFilePath() == QFileInfo(file_.path).absoluteFilePath();
 }
 
 Result<bool> Document::open(const QString& path) {
@@ -251,13 +252,12 @@ Result<bool> Document::open(const QString& path) {
     if (!text) return text.error();
     Result<Site> site = read_site(*text);
     if (!site) return site.error();
-    SiteLock lock;
+    OpenFile file{path, stamp_of(*text), false, {}};
     const bool again = holds(path);
-    if (const QString who = again ? QString() : lock.take(path); !who.isEmpty())
+    if (const QString who = again ? QString() : file.lock.take(path); !who.isEmpty())
         return Error{ErrorCode::in_use, "", path.toStdString(), who.toStdString()};
-    if (again) lock = std::move(lock_);
-    take_file(std::move(*site), path, stamp_of(*text), false);
-    lock_ = std::move(lock);
+    if (again) file.lock = std::move(file_.lock);
+    take(std::move(*site), std::move(file));
     return true;
 }
 
@@ -266,7 +266,7 @@ Result<bool> Document::open_looking(const QString& path) {
     if (!text) return text.error();
     Result<Site> site = read_site(*text);
     if (!site) return site.error();
-    take_file(std::move(*site), path, stamp_of(*text), true);
+    take(std::move(*site), {path, stamp_of(*text), true, {}});
     return true;
 }
 
@@ -277,19 +277,20 @@ Result<KeptSite> Document::open_keeping(const QString& path) {
     if (kept.nothing_kept) {
         return kept.dropped.empty() ? Error{ErrorCode::not_json, "", "", ""} : kept.dropped.front();
     }
-    take_file(kept.site, path, stamp_of(*text), true);
+    take(kept.site, {path, stamp_of(*text), true, {}});
     return kept;
 }
 
 Result<bool> Document::save() {
-    if (read_only_)
-        return Error{ErrorCode::not_possible, "", path_.toStdString(), "open for looking only"};
-    const Result<FileStamp> stamp = save_site(path_.toStdString(), *current_, stamp_);
+    if (file_.read_only)
+        return Error{ErrorCode::not_possible, "", file_.path.toStdString(),
+                     "open for looking only"};
+    const Result<FileStamp> stamp = save_site(file_.path.toStdString(), *current_, file_.stamp);
     if (!stamp) return stamp.error();
     drop_autosave();
-    stamp_ = *stamp;
+    file_.stamp = *stamp;
     saved_ = current_;
-    emit saved_changed();
+    emit file_changed();
     return true;
 }
 
@@ -301,12 +302,12 @@ Result<bool> Document::save_as(const QString& path) {
     const Result<FileStamp> stamp = save_site(path.toStdString(), *current_);
     if (!stamp) return stamp.error();
     drop_autosave();
-    if (!again) lock_ = std::move(lock);
-    path_ = path;
-    stamp_ = *stamp;
+    if (!again) file_.lock = std::move(lock);
+    file_.path = path;
+    file_.stamp = *stamp;
+    file_.read_only = false;
     saved_ = current_;
-    read_only_ = false;
-    emit saved_changed();
+    emit file_changed();
     return true;
 }
 
@@ -317,28 +318,30 @@ void Document::set_unsaved_folder(const QString& folder) {
 }
 
 QString Document::kept_apart() const {
-    return session_ ? ovant::kept_apart(*session_, path_, unsaved_number_) : QString();
+    return session_ ? ovant::kept_apart(*session_, file_.path, unsaved_number_) : QString();
 }
 
 QString Document::autosave_file() const {
     if (!session_) return {};
-    return path_.isEmpty() ? kept_apart() : kept_beside(*session_, path_);
+    return file_.path.isEmpty() ? kept_apart() : kept_beside(*session_, file_.path);
 }
 
 Result<bool> Document::autosave() {
     const QString file = autosave_file();
-    if (!unsaved() || read_only_ || file.isEmpty()) return true;
-    if (path_.isEmpty()) QDir().mkpath(unsaved_folder_);
-    const Result<FileStamp> beside = keep_site(file.toStdString(), *current_, path_.toStdString());
+    if (!unsaved() || file_.read_only || file.isEmpty()) return true;
+    if (file_.path.isEmpty()) QDir().mkpath(unsaved_folder_);
+    const Result<FileStamp> beside =
+        keep_site(file.toStdString(), *current_, file_.path.toStdString());
     const QString apart = kept_apart();
     if (beside) {
         if (file != apart) throw_away(apart);
         return true;
     }
-    if (path_.isEmpty() || apart.isEmpty()) return beside.error();
+    if (file_.path.isEmpty() || apart.isEmpty()) return beside.error();
     QDir().mkpath(unsaved_folder_);
-    const Result<FileStamp> second = keep_site(apart.toStdString(), *current_, path_.toStdString());
-    if (!second || !note_site(apart, path_)) return beside.error();
+    const Result<FileStamp> second =
+        keep_site(apart.toStdString(), *current_, file_.path.toStdString());
+    if (!second || !note_site(apart, file_.path)) return beside.error();
     Error error = beside.error();
     error.code = ErrorCode::kept_apart;
     error.detail = apart.toStdString();

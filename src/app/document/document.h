@@ -28,6 +28,15 @@ struct PinnedWay {
 };
 
 class DayPlayer;
+class Proposals;
+
+// What became another. All of it is in place before it is told.
+enum class Change {
+    preview,     // what is shown is a preview, another one, or none any more
+    commit,      // a step of history was made, undone or redone
+    conditions,  // the same site is judged under something else
+    opening      // another site; its file, history and selection with it
+};
 
 class Document : public QObject {
     Q_OBJECT
@@ -41,11 +50,15 @@ public:
     // The site without any preview: what edits start from.
     const Site& committed() const { return *current_; }
     // What is assessed: the site as shown, or with what has gone worse where a what-if is on.
-    const Site& judged() const { return *judged_; }
+    const Site& judged() const { return *network_->site; }
     const Catalogue& catalogue() const { return *catalogue_; }
     const Network& network() const { return *network_; }
     // The same without any what-if: what is bought, built and edited.
     const Network& site_network() const { return site_network_ ? *site_network_ : *network_; }
+    // The same as values that stay as they are, for work off the window's thread.
+    std::shared_ptr<const Network> shared_network() const { return network_; }
+    std::shared_ptr<const Site> shared_committed() const { return current_; }
+    std::shared_ptr<const Catalogue> shared_catalogue() const { return catalogue_; }
     const Assessment& assessment() const { return assessment_; }
     TextContext text() const { return {site().settings.units, catalogue_.get()}; }
     UnitSystem units() const { return site().settings.units; }
@@ -79,14 +92,12 @@ public:
     const std::vector<PinnedWay>& pinned_ways(const std::string& camera) const;
     void set_pinned_ways(const std::string& camera, std::vector<PinnedWay> pinned);
 
-    // The condition everything is judged under; none for the worst of all.
-    std::optional<Condition> condition() const { return condition_; }
-    void set_condition(std::optional<Condition> condition);
+    // What everything is judged under; not part of the site.
+    const JudgedUnder& under() const { return under_; }
+    void set_under(JudgedUnder under);
 
-    // What has gone worse than designed; not part of the site.
-    const std::set<WhatIf>& what_if() const { return what_if_; }
-    const Failed& failed() const { return failed_; }
-    void set_what_if(std::set<WhatIf> what_if, Failed failed);
+    // What could be done about the run or unit that is selected.
+    Proposals& proposals() const { return *proposals_; }
 
     // The site played through its day, and the moment that is looked at.
     DayPlayer& day() const { return *day_; }
@@ -102,8 +113,8 @@ public:
     Result<KeptSite> open_keeping(const QString& path);
     Result<bool> save();
     Result<bool> save_as(const QString& path);
-    const QString& path() const { return path_; }
-    bool read_only() const { return read_only_; }
+    const QString& path() const { return file_.path; }
+    bool read_only() const { return file_.read_only; }
     bool unsaved() const { return saved_ != current_; }
 
     // The person's own folder: for sites without a file, and where there is no room beside one.
@@ -120,10 +131,9 @@ public:
     Result<KeptSite> recover(const QString& kept_file);
 
 signals:
-    void changed();  // site, assessment or history
+    void changed(ovant::Change what);
     void selection_changed();
-    void opened();  // another site
-    void saved_changed();
+    void file_changed();  // saved, saved elsewhere; not on opening
     void refused(const QString& sentence);
 
 private:
@@ -131,36 +141,41 @@ private:
         QString name;
         std::shared_ptr<const Site> site;
     };
-    void show_site(std::shared_ptr<const Site> site, const std::string& moved = {});
+    struct OpenFile {  // where the site came from and is saved to
+        QString path;
+        FileStamp stamp;
+        bool read_only = false;
+        SiteLock lock;
+    };
+    void show_site(std::shared_ptr<const Site> site, Change what, const std::string& moved = {});
+    void lay_out_shown(const std::string& moved);
+    void tell(Change what);
     void push(const QString& name, std::shared_ptr<const Site> site);
     void trim_history();
     void go_to(std::size_t step);
-    void take_file(Site site, const QString& path, FileStamp stamp, bool read_only);
+    void take(Site site, OpenFile file);
     // Passes the gate, against the site without any preview.
     Result<Site> gated(Result<Site> edited) const;
 
-    std::shared_ptr<const Site> current_, shown_, saved_, judged_;
-    std::set<WhatIf> what_if_;
-    Failed failed_;
-    DayPlayer* day_;
-    std::unique_ptr<Catalogue> catalogue_;
-    std::unique_ptr<Network> network_;
-    std::unique_ptr<Network> site_network_;  // only where a what-if is on
+    std::shared_ptr<const Site> current_, shown_, saved_;
+    JudgedUnder under_;
+    std::shared_ptr<const Catalogue> catalogue_;
+    std::shared_ptr<const Network> network_;
+    std::shared_ptr<const Network> site_network_;  // only where a what-if is on
     Assessment assessment_;
     std::vector<Step> history_;
     std::size_t at_ = 0;
     std::string selected_;
     std::map<std::string, std::vector<PinnedWay>> pinned_ways_;
-    std::optional<Condition> condition_;
-    QString path_;
-    FileStamp stamp_;
-    bool read_only_ = false;
+    OpenFile file_;
     QString unsaved_folder_;
     std::unique_ptr<Session> session_;
-    SiteLock lock_;
     int unsaved_number_ = 0;
     QString kept_apart() const;
     bool holds(const QString& path) const;
+    // Last, so that they end before what they read.
+    std::unique_ptr<DayPlayer> day_;
+    std::unique_ptr<Proposals> proposals_;
 };
 
 }  // namespace ovant

@@ -5,6 +5,7 @@
 #include <QPushButton>
 #include <QVBoxLayout>
 
+#include "app/kit/when_seen.h"
 #include "app/theme/theme.h"
 #include "core/format/file_store.h"
 #include "core/format/parts_sheet.h"
@@ -19,13 +20,9 @@ QString q(const std::string& text) { return QString::fromStdString(text); }
 }  // namespace
 
 PartsModel::PartsModel(const Document& document, QObject* parent)
-    : QAbstractTableModel(parent), document_(document) {
-    connect(&document, &Document::changed, this, &PartsModel::refresh);
-    refresh();
-}
+    : QAbstractTableModel(parent), document_(document) {}
 
 void PartsModel::refresh() {
-    if (document_.previewing()) return;
     beginResetModel();
     parts_ = count_parts(document_.site_network());
     endResetModel();
@@ -153,7 +150,11 @@ PartsView::PartsView(Document& document, Prompts& prompts, QWidget* parent)
                                                document_.site().settings.currency))));
     };
     connect(model_, &QAbstractItemModel::modelReset, this, show_total);
-    show_total();
+    auto* when_seen = new WhenSeen(this, [this] { model_->refresh(); });
+    connect(&document_, &Document::changed, this, [when_seen](Change what) {
+        if (what != Change::preview) when_seen->ask();
+    });
+    model_->refresh();
 }
 
 QString PartsView::proposed_path(const QString& ending) const {
@@ -164,6 +165,7 @@ QString PartsView::proposed_path(const QString& ending) const {
 }
 
 void PartsView::save_csv() {
+    model_->refresh();
     const QString path =
         prompts_.save_path(this, tr("Save parts"), tr("CSV (*.csv)"), proposed_path(".csv"));
     if (path.isEmpty()) return;
@@ -174,6 +176,7 @@ void PartsView::save_csv() {
 }
 
 void PartsView::save_xlsx() {
+    model_->refresh();
     const QString path = prompts_.save_path(this, tr("Save parts"), tr("Spreadsheet (*.xlsx)"),
                                             proposed_path(".xlsx"));
     if (path.isEmpty()) return;

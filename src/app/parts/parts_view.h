@@ -8,7 +8,7 @@
 #include <QWidget>
 
 #include "app/document/document.h"
-#include "app/shell/prompts.h"
+#include "app/kit/prompts.h"
 #include "core/parts/parts.h"
 
 namespace ovant {
@@ -26,9 +26,9 @@ public:
     QVariant data(const QModelIndex& index, int role) const override;
     QVariant headerData(int section, Qt::Orientation orientation, int role) const override;
     const std::vector<PartLine>& parts() const { return parts_; }
+    void refresh();
 
 private:
-    void refresh();
     const Document& document_;
     std::vector<PartLine> parts_;
 };

@@ -5,8 +5,7 @@
 
 #include <QObject>
 
-#include <memory>
-
+#include "app/kit/background_job.h"
 #include "app/plan/drawing_picture.h"
 
 namespace ovant {
@@ -16,24 +15,21 @@ class DrawingLayer : public QObject {
 
 public:
     explicit DrawingLayer(QObject* parent);
-    ~DrawingLayer() override;
     // Paints what there is of it; ready() follows where that is not yet what was asked for.
     void paint(QPainter& painter, const DrawingShown& shown);
-    bool working() const { return working_; }
+    bool working() const { return job_.running(); }
 
 signals:
     void ready();
 
 private:
-    struct Work;
     void start(const DrawingShown& shown);
     void take(const DrawingShown& shown, QImage image);
 
     DrawingShown shown_;  // what image_ is of
     DrawingShown wanted_;
     QImage image_;
-    bool working_ = false;
-    std::shared_ptr<Work> work_;
+    BackgroundJob<QImage> job_;
 };
 
 }  // namespace ovant

@@ -58,7 +58,7 @@ QSizeF page_size_px(const QByteArray& bytes) {
 }
 
 // Only what the view shows of the page, at the size it is shown.
-QImage draw_page(const DrawingShown& shown, const std::atomic<bool>& cancelled) {
+QImage draw_page(const DrawingShown& shown, const Wanted& wanted) {
     const auto pdf = open_page(bytes_of(shown.drawing));
     const auto page = pdf ? pdf->page(0) : nullptr;
     if (!page) return {};
@@ -72,13 +72,13 @@ QImage draw_page(const DrawingShown& shown, const std::atomic<bool>& cancelled) 
     const QPointF from = (seen.topLeft() - shown.area.topLeft()) * shown.pixel_ratio;
     const QSize size = (seen.size() * shown.pixel_ratio).toSize();
     const auto abort = [](const QVariant& payload) {
-        return static_cast<const std::atomic<bool>*>(payload.value<void*>())->load();
+        return !static_cast<const Wanted*>(payload.value<void*>())->still();
     };
     const QImage part = page->renderToImage(
         across, down, static_cast<int>(from.x()), static_cast<int>(from.y()), size.width(),
         size.height(), Poppler::Page::Rotate0, nullptr, nullptr, abort,
-        QVariant::fromValue(const_cast<void*>(static_cast<const void*>(&cancelled))));
-    if (part.isNull() || cancelled) return {};
+        QVariant::fromValue(const_cast<void*>(static_cast<const void*>(&wanted))));
+    if (part.isNull() || !wanted.still()) return {};
     QImage image(shown.view * shown.pixel_ratio, QImage::Format_ARGB32_Premultiplied);
     image.fill(Qt::transparent);
     QPainter(&image).drawImage(seen.topLeft() * shown.pixel_ratio, part);
@@ -146,12 +146,12 @@ bool is_light(const Drawing& drawing) {
     return size.width() * size.height() <= light_pixels;
 }
 
-QImage draw(const DrawingShown& shown, const std::atomic<bool>& cancelled) {
+QImage draw(const DrawingShown& shown, const Wanted& wanted) {
     if (!shown.drawing.data || shown.view.isEmpty() || shown.area.isEmpty()) return {};
     QImage image = is_svg(shown.drawing)    ? draw_svg(shown)
-                   : is_page(shown.drawing) ? draw_page(shown, cancelled)
+                   : is_page(shown.drawing) ? draw_page(shown, wanted)
                                             : draw_raster(shown);
-    if (image.isNull() || cancelled) return {};
+    if (image.isNull() || !wanted.still()) return {};
     if (shown.dark) exchange_light_and_dark(image);
     image.setDevicePixelRatio(shown.pixel_ratio);
     return image;

@@ -8,8 +8,7 @@
 #include <QRectF>
 #include <QSizeF>
 
-#include <atomic>
-
+#include "app/kit/background_job.h"
 #include "core/site/site.h"
 
 namespace ovant {
@@ -25,7 +24,7 @@ QSizeF drawing_size_px(const Drawing& drawing);
 bool is_light(const Drawing& drawing);
 
 // The part of a drawing that a view shows: laid out over `area`, both in pixels of the view. Empty
-// where it cannot be drawn, `cancelled` became true, or it reaches outside itself.
+// where it cannot be drawn, is no longer wanted, or reaches outside itself.
 struct DrawingShown {
     Drawing drawing;
     QRectF area;
@@ -34,7 +33,7 @@ struct DrawingShown {
     bool dark = false;  // light and dark exchanged, every colour kept
     bool operator==(const DrawingShown&) const = default;
 };
-QImage draw(const DrawingShown& shown, const std::atomic<bool>& cancelled);
+QImage draw(const DrawingShown& shown, const Wanted& wanted);
 
 // From a file's bytes. The error says what is wrong: too many pixels with how many, what it refers
 // to, or that it is none of these kinds.

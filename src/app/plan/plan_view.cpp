@@ -46,13 +46,6 @@ PlanView::PlanView(Document& document, QWidget* parent)
         ground_ = {};
         update();
     });
-    connect(&document_, &Document::opened, this, [this] {
-        const auto& drawing = document_.site().drawing;
-        if (!drawing || drawing->media_type != "image/svg+xml") return;
-        if (const Result<bool> checked = check_svg(*drawing->data); !checked)
-            emit document_.refused(
-                tr("The drawing is not shown. %1").arg(q(sentence(checked.error()))));
-    });
     setAccessibleName(tr("Plan"));
     setFocusPolicy(Qt::StrongFocus);
     setMouseTracking(true);
@@ -65,11 +58,7 @@ PlanView::PlanView(Document& document, QWidget* parent)
     hint_->setObjectName("planHint");
     hint_->setWordWrap(true);
     hint_->setAttribute(Qt::WA_TransparentForMouseEvents);
-    connect(&document_, &Document::changed, this, [this] {
-        refusal_.clear();
-        update_hint();
-        update();
-    });
+    connect(&document_, &Document::changed, this, &PlanView::take_change);
     connect(&document_, &Document::refused, this, [this](const QString& sentence) {
         if (!hasFocus()) return;
         refusal_ = sentence;
@@ -86,10 +75,6 @@ PlanView::PlanView(Document& document, QWidget* parent)
     connect(&document_.day(), &DayPlayer::moment_changed, this, &PlanView::show_moment);
     connect(&document_.day(), &DayPlayer::changed, this, &PlanView::show_moment);
     connect(&document_, &Document::selection_changed, this, qOverload<>(&QWidget::update));
-    connect(&document_, &Document::opened, this, [this] {
-        set_tool(PlanTool::select);
-        fit();
-    });
     connect(known_length_, &QuantityEdit::entered, this, [this](std::optional<double> length_m) {
         if (!length_m || points_.size() != 2) return;
         document_.edit(tr("Set scale"),
@@ -97,6 +82,20 @@ PlanView::PlanView(Document& document, QWidget* parent)
         set_tool(PlanTool::select);
         fit();
     });
+}
+
+void PlanView::take_change(Change what) {
+    refusal_.clear();
+    update_hint();
+    update();
+    if (what != Change::opening) return;
+    set_tool(PlanTool::select);
+    fit();
+    const auto& drawing = document_.site().drawing;
+    if (!drawing || drawing->media_type != "image/svg+xml") return;
+    if (const Result<bool> checked = check_svg(*drawing->data); !checked)
+        emit document_.refused(
+            tr("The drawing is not shown. %1").arg(q(sentence(checked.error()))));
 }
 
 void PlanView::set_tool(PlanTool tool) {

@@ -11,7 +11,7 @@
 #include "app/document/document.h"
 #include "app/plan/plan_hit.h"
 #include "app/plan/plan_map.h"
-#include "app/shell/quantity_edit.h"
+#include "app/kit/quantity_edit.h"
 
 class QComboBox;
 class QPushButton;
@@ -77,6 +77,7 @@ protected:
     void dropEvent(QDropEvent* event) override;
 
 private:
+    void take_change(Change what);
     void show_moment();
     void act_at(QPointF pixel);  // one use of the tool
     void add_camera(Point at);

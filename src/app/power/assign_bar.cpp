@@ -43,26 +43,19 @@ AssignBar::AssignBar(Document& document, QWidget* parent)
     connect(use_, &QPushButton::clicked, this, &AssignBar::use);
     connect(close_, &QPushButton::clicked, this, &AssignBar::let_go);
     // Another edit, or a drag, ends the preview: what was found is of another site.
-    connect(&document_, &Document::saved_changed, this, [this] {
-        if (isVisible() && !working_) {
-            found_.reset();
-            previewing_ = false;
-            hide();
-        }
+    connect(&document_, &Document::changed, this, [this](Change what) {
+        if (what != Change::commit && what != Change::opening) return;
+        job_.stop();
+        found_.reset();
+        previewing_ = false;
+        hide();
     });
     hide();
 }
 
-AssignBar::~AssignBar() {
-    if (worker_.joinable()) worker_.join();
-}
-
 void AssignBar::look_for(const std::string& place) {
-    if (working_) return;
+    if (working()) return;
     let_go();
-    if (worker_.joinable()) worker_.join();
-    working_ = true;
-    const unsigned long number = ++number_;
     text_->setText(tr("Looking for the assignment that moves least…"));
     moves_->clear();
     moves_->hide();
@@ -72,18 +65,13 @@ void AssignBar::look_for(const std::string& place) {
     AssignOptions options;
     options.most_s = 5;
     options.place = place;
-    worker_ = std::thread(
-        [this, number, options, site = document_.committed(), catalogue = document_.catalogue()] {
-            Assignment found = assign_ports(site, catalogue, options);
-            QMetaObject::invokeMethod(
-                this, [this, found = std::move(found), number] { show_found(found, number); },
-                Qt::QueuedConnection);
-        });
+    job_.start(
+        [options, site = document_.shared_committed(), catalogue = document_.shared_catalogue()](
+            const Wanted&) { return assign_ports(*site, *catalogue, options); },
+        [this](Assignment found) { show_found(std::move(found)); });
 }
 
-void AssignBar::show_found(Assignment found, unsigned long number) {
-    working_ = false;
-    if (number != number_) return;
+void AssignBar::show_found(Assignment found) {
     const TextContext context = document_.text();
     text_->setText(q(assignment_text(found, context)));
     QStringList lines;
@@ -113,16 +101,11 @@ void AssignBar::show_found(Assignment found, unsigned long number) {
 void AssignBar::use() {
     if (!found_) return;
     const int moves = static_cast<int>(found_->moves.size());
-    Site site = std::move(found_->site);
-    found_.reset();
-    previewing_ = false;
-    hide();
-    document_.cancel_preview();
-    document_.edit(tr("Assign ports, %1 moved").arg(moves), std::move(site));
+    document_.edit(tr("Assign ports, %1 moved").arg(moves), Site(found_->site));
 }
 
 void AssignBar::let_go() {
-    ++number_;
+    job_.stop();
     found_.reset();
     if (previewing_) document_.cancel_preview();
     previewing_ = false;

@@ -7,11 +7,10 @@
 #include <QLabel>
 #include <QPushButton>
 
-#include <memory>
 #include <optional>
-#include <thread>
 
 #include "app/document/document.h"
+#include "app/kit/background_job.h"
 #include "core/choose/assign.h"
 
 namespace ovant {
@@ -21,12 +20,11 @@ class AssignBar : public QFrame {
 
 public:
     explicit AssignBar(Document& document, QWidget* parent = nullptr);
-    ~AssignBar() override;
     void look_for(const std::string& place);
-    bool working() const { return working_; }
+    bool working() const { return job_.running(); }
 
 private:
-    void show_found(Assignment found, unsigned long number);
+    void show_found(Assignment found);
     void use();
     void let_go();
     Document& document_;
@@ -35,9 +33,8 @@ private:
     QPushButton* use_;
     QPushButton* close_;
     std::optional<Assignment> found_;
-    std::thread worker_;
-    unsigned long number_ = 0;
-    bool working_ = false, previewing_ = false;
+    BackgroundJob<Assignment> job_;
+    bool previewing_ = false;
 };
 
 }  // namespace ovant

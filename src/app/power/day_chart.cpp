@@ -10,6 +10,7 @@
 #include <cmath>
 
 #include "app/document/day_player.h"
+#include "app/kit/when_seen.h"
 #include "app/theme/theme.h"
 #include "phrase/numbers.h"
 #include "phrase/power_text.h"
@@ -47,10 +48,11 @@ DayChart::DayChart(Document& document, QWidget* parent) : QWidget(parent), docum
         tr("Drag to look at a moment. Left and right move it by ten minutes, Space plays, N "
            "goes to the next trouble, Escape lets go of the moment."));
     DayPlayer& day = document_.day();
-    connect(&day, &DayPlayer::changed, this, &DayChart::refresh);
+    auto* when_seen = new WhenSeen(this, [this] { refresh(); });
+    connect(&day, &DayPlayer::changed, when_seen, &WhenSeen::ask);
     connect(&day, &DayPlayer::moment_changed, this, qOverload<>(&QWidget::update));
     connect(&document_, &Document::selection_changed, this, qOverload<>(&QWidget::update));
-    connect(&document_, &Document::changed, this, &DayChart::refresh);
+    connect(&document_, &Document::changed, when_seen, &WhenSeen::ask);
 }
 
 void DayChart::set_unit(const std::string& device) {

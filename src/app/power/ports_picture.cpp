@@ -126,7 +126,6 @@ void PortsPicture::move_plug_to(const Spot& spot, bool commit) {
     Result<Site> moved = move_plug(document_.committed(), document_.catalogue(), dragged_.device,
                                    dragged_.port, spot.device, spot.port);
     if (!commit) return document_.preview(std::move(moved));
-    document_.cancel_preview();
     const bool far = dragged_.device != spot.device;
     const auto name = [&](const Spot& one) {
         return q(far ? one.device + "." + one.port : one.port);

@@ -14,7 +14,8 @@
 #include "app/power/day_chart.h"
 #include "app/power/ports_picture.h"
 #include "app/power/tree_picture.h"
-#include "app/shell/elided_label.h"
+#include "app/kit/elided_label.h"
+#include "app/kit/when_seen.h"
 #include "app/theme/theme.h"
 #include "core/site/edits.h"
 #include "phrase/power_text.h"
@@ -125,8 +126,9 @@ PowerView::PowerView(Document& document, QWidget* parent)
                        set_settings(document_.committed(), settings));
     });
     connect(pages_, &QTabBar::currentChanged, stack_, &QStackedWidget::setCurrentIndex);
-    connect(&document_, &Document::changed, this, &PowerView::refresh);
-    connect(&document_, &Document::selection_changed, this, &PowerView::follow_selection);
+    auto* when_seen = new WhenSeen(this, [this] { refresh(); });
+    connect(&document_, &Document::changed, when_seen, &WhenSeen::ask);
+    connect(&document_, &Document::selection_changed, when_seen, &WhenSeen::ask);
     connect(&document_.day(), &DayPlayer::changed, this, &PowerView::refresh_day);
     connect(&document_.day(), &DayPlayer::moment_changed, this, &PowerView::refresh_moment);
     connect(&document_.day(), &DayPlayer::playing_changed, this, &PowerView::refresh_moment);
@@ -216,7 +218,8 @@ void PowerView::hideEvent(QHideEvent*) {
 }
 
 void PowerView::refresh() {
-    const QVariant now = units_->currentData();
+    const std::string feeding = unit_of_selection();
+    const std::string now = unit();
     units_->clear();
     for (const SwitchAssessment& unit : document_.assessment().switches) {
         const Device* device = find_device(document_.site(), unit.device);
@@ -224,8 +227,11 @@ void PowerView::refresh() {
         const QString name = device ? q(device->name) : QString();
         units_->addItem(name.isEmpty() ? id : id + "  " + name, id);
     }
-    const int again = units_->findData(now);
-    units_->setCurrentIndex(again >= 0 ? again : units_->count() > 0 ? 0 : -1);
+    const int chosen = units_->findData(q(feeding)), again = units_->findData(q(now));
+    units_->setCurrentIndex(chosen >= 0           ? chosen
+                            : again >= 0          ? again
+                            : units_->count() > 0 ? 0
+                                                  : -1);
     basis_->setCurrentIndex(
         basis_->findData(static_cast<int>(document_.site().settings.switch_basis)));
     show_unit(unit());
@@ -301,20 +307,13 @@ void PowerView::refresh_moment() {
     moment_words_->setToolTip(words);
 }
 
-void PowerView::follow_selection() {
-    std::string chosen = document_.selected();
+// The selected unit, or the one that feeds what is selected.
+std::string PowerView::unit_of_selection() const {
     if (const auto index = document_.camera_index(document_.selected_camera())) {
         const Run& run = document_.network().runs[*index];
-        if (run.fed) chosen = document_.network().device(run.source.device).id;
+        if (run.fed) return document_.network().device(run.source.device).id;
     }
-    const int index = units_->findData(q(chosen));
-    if (index >= 0) {
-        units_->setCurrentIndex(index);
-        show_unit(chosen);
-    }
-    picture_->update();
-    together_->update();
-    refresh_moment();
+    return document_.selected();
 }
 
 }  // namespace ovant

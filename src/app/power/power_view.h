@@ -43,7 +43,7 @@ private:
     void refresh_day();
     void title_day();
     void refresh_moment();
-    void follow_selection();
+    std::string unit_of_selection() const;
     void show_unit(const std::string& device);
     std::string unit() const { return units_->currentData().toString().toStdString(); }
     Document& document_;

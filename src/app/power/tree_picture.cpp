@@ -9,6 +9,7 @@
 #include <functional>
 
 #include "app/document/day_player.h"
+#include "app/kit/when_seen.h"
 #include "app/theme/theme.h"
 #include "phrase/numbers.h"
 #include "phrase/power_text.h"
@@ -31,20 +32,13 @@ TreePicture::TreePicture(Document& document, QWidget* parent)
     setToolTip(
         tr("Each box: what it takes at the worst, or at the moment of the day that is looked "
            "at. Click to choose the unit."));
-    connect(&document_, &Document::changed, this, [this] {
-        stale_ = true;
-        if (isVisible()) refresh();
-    });
+    auto* when_seen = new WhenSeen(this, [this] { refresh(); });
+    connect(&document_, &Document::changed, when_seen, &WhenSeen::ask);
     connect(&document_, &Document::selection_changed, this, qOverload<>(&QWidget::update));
     connect(&document_.day(), &DayPlayer::moment_changed, this, qOverload<>(&QWidget::update));
 }
 
-void TreePicture::showEvent(QShowEvent*) {
-    if (stale_) refresh();
-}
-
 void TreePicture::refresh() {
-    stale_ = false;
     boxes_.clear();
     const std::vector<PowerNode> nodes = power_tree(document_.network(), document_.assessment());
     double row = 0;

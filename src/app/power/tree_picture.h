@@ -21,7 +21,6 @@ public:
 protected:
     void paintEvent(QPaintEvent* event) override;
     void mousePressEvent(QMouseEvent* event) override;
-    void showEvent(QShowEvent* event) override;
 
 private:
     struct Box {
@@ -35,7 +34,6 @@ private:
     void paint_box(QPainter& painter, const Box& box) const;
     Document& document_;
     std::vector<Box> boxes_;
-    bool stale_ = true;
 };
 
 }  // namespace ovant

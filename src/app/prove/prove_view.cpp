@@ -11,6 +11,7 @@
 #include <algorithm>
 #include <cmath>
 
+#include "app/kit/when_seen.h"
 #include "app/theme/theme.h"
 #include "core/format/file_store.h"
 #include "phrase/error_text.h"
@@ -53,22 +54,15 @@ ProveView::ProveView(Document& document, Prompts& prompts, QWidget* parent)
     layout->addWidget(note);
     layout->addWidget(scroll_, 1);
     connect(save, &QPushButton::clicked, this, &ProveView::save_pdf);
-    connect(&document_, &Document::changed, this, [this] {
-        stale_ = true;
-        if (isVisible() && !document_.previewing()) refresh();
+    when_seen_ = new WhenSeen(this, [this] { refresh(); });
+    connect(&document_, &Document::changed, this, [this](Change what) {
+        if (what != Change::preview) when_seen_->ask();
     });
     connect(&document_, &Document::selection_changed, this, &ProveView::follow_selection);
 }
 
-void ProveView::showEvent(QShowEvent*) {
-    if (stale_) refresh();
-    follow_selection();
-}
-
-void ProveView::resizeEvent(QResizeEvent*) {
-    stale_ = true;
-    if (isVisible()) refresh();
-}
+void ProveView::showEvent(QShowEvent*) { follow_selection(); }
+void ProveView::resizeEvent(QResizeEvent*) { when_seen_->ask(); }
 
 // One page of cards, drawn when it comes into view.
 class ProveView::Sheet : public QWidget {
@@ -116,7 +110,6 @@ void ProveView::refresh() {
     }
     sheets_->addStretch(1);
     scroll_->setWidget(content);
-    stale_ = false;
 }
 
 // The picture of a page as it will print; of those drawn the longest unseen goes.
@@ -162,7 +155,7 @@ void ProveView::follow_selection() {
 }
 
 void ProveView::save_pdf() {
-    if (stale_) refresh();
+    refresh();
     const QString path =
         prompts_.save_path(this, tr("Save wiring cards"), tr("PDF (*.pdf)"),
                            QString::fromStdString(document_.site().name) + tr(" wiring cards.pdf"));

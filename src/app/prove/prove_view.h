@@ -8,12 +8,14 @@
 #include <QWidget>
 
 #include "app/document/document.h"
-#include "app/shell/prompts.h"
+#include "app/kit/prompts.h"
 #include "core/prove/cards.h"
 
 class QVBoxLayout;
 
 namespace ovant {
+
+class WhenSeen;
 
 class ProveView : public QWidget {
     Q_OBJECT
@@ -41,7 +43,7 @@ private:
     std::vector<std::pair<std::size_t, QPixmap>> drawn_;  // by page, the last seen first
     double page_width_ = 0;
     int pages_ = 0;
-    bool stale_ = true;
+    WhenSeen* when_seen_;
 };
 
 }  // namespace ovant

@@ -66,16 +66,19 @@ void RunModel::refresh() {
     const std::size_t count = document_.assessment().runs.size();
     const bool same_count = count == rows_.size();
     if (!same_count) beginResetModel();
-    rows_.clear();
+    rows_.assign(count, std::nullopt);
     longest_m_ = 100;
-    for (std::size_t i = 0; i < count; ++i) {
-        rows_.push_back(make_row(i));
-        longest_m_ = std::max(longest_m_, document_.assessment().runs[i].length_m);
-    }
+    for (const RunAssessment& run : document_.assessment().runs)
+        longest_m_ = std::max(longest_m_, run.length_m);
     if (!same_count)
         endResetModel();
     else if (count > 0)
         emit dataChanged(index(0), index(static_cast<int>(count) - 1));
+}
+
+const RunModel::Row& RunModel::row(std::size_t index) const {
+    if (!rows_[index]) rows_[index] = make_row(index);
+    return *rows_[index];
 }
 
 int RunModel::rowCount(const QModelIndex& parent) const {
@@ -84,7 +87,7 @@ int RunModel::rowCount(const QModelIndex& parent) const {
 
 QVariant RunModel::data(const QModelIndex& index, int role) const {
     if (!index.isValid() || index.row() >= static_cast<int>(rows_.size())) return {};
-    const Row& row = rows_[static_cast<std::size_t>(index.row())];
+    const Row& row = this->row(static_cast<std::size_t>(index.row()));
     switch (role) {
         case Qt::DisplayRole: return row.camera + "  " + row.name;
         case Qt::AccessibleTextRole:

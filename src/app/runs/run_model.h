@@ -5,6 +5,8 @@
 #include <QAbstractListModel>
 #include <QSortFilterProxyModel>
 
+#include <optional>
+
 #include "app/document/document.h"
 #include "app/theme/theme.h"
 
@@ -42,10 +44,12 @@ private:
         Verdict verdict = Verdict::unknown;
         QVariantList hops;
     };
+    // Each row is made when it is first asked for.
     void refresh();
     Row make_row(std::size_t index) const;
+    const Row& row(std::size_t index) const;
     const Document& document_;
-    std::vector<Row> rows_;
+    mutable std::vector<std::optional<Row>> rows_;
     double longest_m_ = 100;
 };
 

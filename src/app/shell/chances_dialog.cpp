@@ -12,6 +12,8 @@
 namespace ovant {
 namespace {
 
+constexpr int progress_ms = 60;
+
 QString q(const std::string& text) { return QString::fromStdString(text); }
 
 }  // namespace
@@ -21,8 +23,7 @@ ChancesDialog::ChancesDialog(Document& document, QWidget* parent)
       document_(document),
       table_(new QTableWidget(0, 3)),
       progress_(new QProgressBar),
-      words_(new QLabel),
-      cancel_(std::make_shared<std::atomic<bool>>(false)) {
+      words_(new QLabel) {
     setObjectName("chances");
     setWindowTitle(tr("The chance of each run"));
     setAttribute(Qt::WA_DeleteOnClose);
@@ -56,24 +57,17 @@ ChancesDialog::ChancesDialog(Document& document, QWidget* parent)
         if (!rows.isEmpty())
             document_.select(table_->item(rows.front()->row(), 0)->text().toStdString());
     });
-    worker_ = std::thread([this, options, cancel = cancel_, site = document_.judged(),
-                           catalogue = document_.catalogue()] {
-        const Network net = lay_out(site, catalogue);
-        std::vector<RunChance> found = chances(net, options, [&](double share) {
-            QMetaObject::invokeMethod(
-                progress_, [this, share] { progress_->setValue(static_cast<int>(100 * share)); },
-                Qt::QueuedConnection);
-            return !*cancel;
+    connect(&look_, &QTimer::timeout, this,
+            [this] { progress_->setValue(static_cast<int>(100 * job_.done_share())); });
+    look_.start(progress_ms);
+    job_.start(
+        [options, net = document_.shared_network()](const Wanted& wanted) {
+            return chances(*net, options, [&](double share) { return wanted.go_on(share); });
+        },
+        [this](const std::vector<RunChance>& found) {
+            look_.stop();
+            show_chances(found);
         });
-        if (*cancel) return;
-        QMetaObject::invokeMethod(
-            this, [this, found = std::move(found)] { show_chances(found); }, Qt::QueuedConnection);
-    });
-}
-
-ChancesDialog::~ChancesDialog() {
-    *cancel_ = true;
-    if (worker_.joinable()) worker_.join();
 }
 
 void ChancesDialog::show_chances(const std::vector<RunChance>& found) {

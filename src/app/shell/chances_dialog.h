@@ -7,12 +7,12 @@
 #include <QLabel>
 #include <QProgressBar>
 #include <QTableWidget>
+#include <QTimer>
 
-#include <atomic>
-#include <memory>
-#include <thread>
+#include <vector>
 
 #include "app/document/document.h"
+#include "app/kit/background_job.h"
 
 namespace ovant {
 
@@ -21,7 +21,6 @@ class ChancesDialog : public QDialog {
 
 public:
     explicit ChancesDialog(Document& document, QWidget* parent = nullptr);
-    ~ChancesDialog() override;
 
 private:
     void show_chances(const std::vector<RunChance>& found);
@@ -29,8 +28,8 @@ private:
     QTableWidget* table_;
     QProgressBar* progress_;
     QLabel* words_;
-    std::thread worker_;
-    std::shared_ptr<std::atomic<bool>> cancel_;
+    QTimer look_;  // how far it is
+    BackgroundJob<std::vector<RunChance>> job_;
 };
 
 }  // namespace ovant

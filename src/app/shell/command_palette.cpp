@@ -5,7 +5,7 @@
 #include <QVBoxLayout>
 
 #include "app/theme/theme.h"
-#include "app/verdict/working_view.h"
+#include "app/kit/working_view.h"
 #include "core/sums/sums.h"
 #include "phrase/error_text.h"
 #include "phrase/sum_text.h"

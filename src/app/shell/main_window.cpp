@@ -16,6 +16,7 @@
 #include <QToolButton>
 #include <QVBoxLayout>
 
+#include "app/document/proposals.h"
 #include "app/parts/parts_view.h"
 #include "app/plan/plan_view.h"
 #include "app/power/power_view.h"
@@ -97,18 +98,22 @@ MainWindow::MainWindow(Prompts prompts, QWidget* parent)
     message_timer_.setSingleShot(true);
     message_timer_.setInterval(message_ms);
     connect(&message_timer_, &QTimer::timeout, this, [this] { message_->clear(); });
-    connect(&document_, &Document::changed, this, &MainWindow::refresh);
-    connect(&document_, &Document::saved_changed, this, [this] {
-        // A timer that runs is left alone: somebody who never rests is kept aside too.
-        if (!document_.unsaved())
-            autosave_timer_.stop();
-        else if (!autosave_timer_.isActive())
-            autosave_timer_.start();
+    connect(&document_, &Document::changed, this, [this](Change what) {
+        if (what == Change::preview) return refresh_counts();
+        time_autosave();
+        refresh();
+    });
+    connect(&document_, &Document::file_changed, this, [this] {
+        time_autosave();
         refresh();
     });
     connect(&document_, &Document::selection_changed, plan_, &PlanView::show_selected);
     connect(&document_, &Document::refused, this, &MainWindow::say);
     connect(verdict_, &VerdictPanel::all_ways_wanted, this, [this] { show_ways(true); });
+    connect(&document_.proposals(), &Proposals::nothing_better, this,
+            [this](const QString& camera) {
+                say(tr("%1: no way does better than what stands.").arg(camera));
+            });
     connect(start_page_, &StartPage::demo_wanted, this, &MainWindow::open_demo);
     connect(start_page_, &StartPage::new_wanted, this, &MainWindow::new_site);
     connect(start_page_, &StartPage::file_wanted, this, &MainWindow::open_file);
@@ -123,6 +128,12 @@ MainWindow::MainWindow(Prompts prompts, QWidget* parent)
     refresh_start_page();
     set_stage(Stage::reach);
     refresh();
+}
+
+// Whatever looks at the document goes before it does.
+MainWindow::~MainWindow() {
+    hide();
+    qDeleteAll(findChildren<QWidget*>(QString(), Qt::FindDirectChildrenOnly));
 }
 
 QWidget* MainWindow::make_head() {
@@ -274,17 +285,28 @@ QWidget* MainWindow::make_foot() {
     return foot;
 }
 
+// A timer that runs is left alone: somebody who never rests is kept aside too.
+void MainWindow::time_autosave() {
+    if (!document_.unsaved())
+        autosave_timer_.stop();
+    else if (!autosave_timer_.isActive())
+        autosave_timer_.start();
+}
+
+void MainWindow::refresh_counts() {
+    stage_line_->set_faults(stage_faults(document_.assessment()));
+    counts_->setText(QString::fromStdString(summary_text(document_.assessment().summary, "    ")));
+}
+
 void MainWindow::refresh() {
     const Site& site = document_.site();
-    const Summary& sum = document_.assessment().summary;
+    refresh_counts();
     const QString name = site.name.empty() ? tr("Unnamed site") : QString::fromStdString(site.name);
     site_label_->setText(name);
     const auto units = document_.assessment().switches.size();
     site_figures_->setText(QString::fromStdString(
         counted(document_.assessment().runs.size(), "camera") + ", " +
         counted(site.places.size(), "place") + ", " + counted(units, "feeding unit")));
-    stage_line_->set_faults(stage_faults(document_.assessment()));
-    counts_->setText(QString::fromStdString(summary_text(sum, "    ")));
     units_button_->setText(site.settings.units == UnitSystem::metric ? tr("metres") : tr("feet"));
     units_button_->setToolTip(tr("Show metres or feet"));
     saved_->setText(document_.read_only()                 ? tr("for looking only")
@@ -292,7 +314,7 @@ void MainWindow::refresh() {
                     : document_.path().isEmpty()          ? tr("no file yet")
                     : saved_at_.isEmpty()                 ? tr("saved")
                                                           : tr("saved %1").arg(saved_at_));
-    const auto condition = document_.condition();
+    const auto condition = document_.under().condition;
     double temperature_c = 0;
     if (condition)
         temperature_c = cable_temperature_c(site.settings, *condition, Surroundings::outdoor);

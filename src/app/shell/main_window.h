@@ -6,7 +6,7 @@
 #include <QTimer>
 
 #include "app/document/document.h"
-#include "app/shell/prompts.h"
+#include "app/kit/prompts.h"
 #include "app/shell/stage_line.h"
 
 class QLabel;
@@ -35,6 +35,7 @@ class MainWindow : public QMainWindow {
 
 public:
     explicit MainWindow(Prompts prompts, QWidget* parent = nullptr);
+    ~MainWindow() override;
     Document& document() { return document_; }
 
     void open_demo();
@@ -70,6 +71,8 @@ private:
     QWidget* make_right();
     QWidget* make_foot();
     void refresh();
+    void refresh_counts();
+    void time_autosave();
     void say(const QString& sentence);
     void show_workspace();
     // main_window_actions.cpp

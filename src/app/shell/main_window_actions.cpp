@@ -12,6 +12,7 @@
 
 #include "app/catalogue/catalogue_dialog.h"
 #include "app/parts/parts_view.h"
+#include "app/document/proposals.h"
 #include "app/plan/plan_view.h"
 #include "app/prove/prove_view.h"
 #include "app/power/power_view.h"
@@ -270,8 +271,9 @@ void MainWindow::make_condition_menu() {
     const auto add = [&](const QString& text, std::optional<Condition> condition) {
         QAction* action = add_action(qPrintable("condition-" + text.toLower().replace(' ', '-')),
                                      tr("Conditions: %1").arg(text), {}, [this, condition] {
-                                         document_.set_condition(condition);
-                                         refresh();
+                                         JudgedUnder under = document_.under();
+                                         under.condition = condition;
+                                         document_.set_under(std::move(under));
                                      });
         menu->addAction(action);
     };
@@ -310,9 +312,10 @@ void MainWindow::make_what_if_menu() {
         const std::string id(id_of(what_if));
         QAction* action = add_action(("what-if-" + id).c_str(),
                                      tr("What if: %1").arg(q(title(what_if))), {}, [this, what_if] {
-                                         std::set<WhatIf> now = document_.what_if();
-                                         if (!now.erase(what_if)) now.insert(what_if);
-                                         document_.set_what_if(now, document_.failed());
+                                         JudgedUnder under = document_.under();
+                                         if (!under.what_if.erase(what_if))
+                                             under.what_if.insert(what_if);
+                                         document_.set_under(std::move(under));
                                      });
         action->setCheckable(true);
         menu->addAction(action);
@@ -323,12 +326,13 @@ void MainWindow::make_what_if_menu() {
             const std::string id = document_.selected();
             if (!find_link(document_.site(), id) && !find_device(document_.site(), id))
                 return say(tr("Choose a unit or a cable first."));
-            Failed failed = document_.failed();
-            if (!failed.erase(id)) failed.insert(id);
-            document_.set_what_if(document_.what_if(), failed);
+            JudgedUnder under = document_.under();
+            if (!under.failed.erase(id)) under.failed.insert(id);
+            document_.set_under(std::move(under));
         }));
-    menu->addAction(add_action("what-if-nothing", tr("What if: nothing goes worse"), {},
-                               [this] { document_.set_what_if({}, {}); }));
+    menu->addAction(add_action("what-if-nothing", tr("What if: nothing goes worse"), {}, [this] {
+        document_.set_under({document_.under().condition, {}, {}});
+    }));
     menu->addAction(add_action("chances", tr("What if: the chance of each run…"), {},
                                [this] { show_chances(); }));
     // Counting takes as long as judging the site anew for each: only when it is looked at.
@@ -341,7 +345,7 @@ void MainWindow::make_what_if_menu() {
             action->setText(more > 0
                                 ? tr("%1: %2 more fail").arg(q(title(faults.what_if))).arg(more)
                                 : tr("%1: nothing more fails").arg(q(title(faults.what_if))));
-            action->setChecked(document_.what_if().contains(faults.what_if));
+            action->setChecked(document_.under().what_if.contains(faults.what_if));
         }
     });
     what_if_button_->setMenu(menu);
@@ -351,11 +355,12 @@ void MainWindow::make_what_if_menu() {
 }
 
 void MainWindow::refresh_what_if() {
-    const std::size_t on = document_.what_if().size() + document_.failed().size();
+    const std::size_t on = document_.under().what_if.size() + document_.under().failed.size();
     QString what = tr("nothing");
     if (on == 1)
-        what = document_.failed().empty() ? q(title(*document_.what_if().begin()))
-                                          : tr("%1 fails").arg(q(*document_.failed().begin()));
+        what = document_.under().failed.empty()
+                   ? q(title(*document_.under().what_if.begin()))
+                   : tr("%1 fails").arg(q(*document_.under().failed.begin()));
     else if (on > 1)
         what = tr("%1 things").arg(on);
     what_if_button_->setText(
@@ -367,7 +372,7 @@ void MainWindow::refresh_what_if() {
     for (WhatIf what_if : all_what_ifs) {
         if (auto* action =
                 findChild<QAction*>(QString("what-if-") + q(std::string(id_of(what_if)))))
-            action->setChecked(document_.what_if().contains(what_if));
+            action->setChecked(document_.under().what_if.contains(what_if));
     }
 }
 
@@ -405,10 +410,7 @@ void MainWindow::remove_selected() {
 void MainWindow::use_best_way() {
     const std::string camera = document_.selected_camera();
     if (camera.empty()) return say(tr("Choose a camera first."));
-    Site site = with_best_way(document_.committed(), document_.catalogue(), camera);
-    if (site == document_.committed())
-        return say(tr("%1: no way does better than what stands.").arg(q(camera)));
-    document_.edit(tr("Best way for %1").arg(q(camera)), std::move(site));
+    document_.proposals().use_best(camera);
 }
 
 void MainWindow::open_palette() {

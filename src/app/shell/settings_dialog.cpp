@@ -11,7 +11,7 @@
 
 #include <algorithm>
 
-#include "app/shell/quantity_edit.h"
+#include "app/kit/quantity_edit.h"
 #include "app/theme/theme.h"
 #include "core/format/enum_names.h"
 #include "core/format/site_json.h"

@@ -15,7 +15,7 @@ int LaidRun::radio_hop() const {
 
 std::shared_ptr<const LaidRun> laid_now(const Document& document, std::size_t index) {
     auto made = std::make_shared<LaidRun>();
-    made->net = &document.network();
+    made->net = document.shared_network();
     made->index = index;
     made->profile = run_profile(*made->net, index);
     made->run = document.assessment().runs[index];
@@ -26,16 +26,18 @@ std::shared_ptr<const LaidRun> laid_now(const Document& document, std::size_t in
 std::shared_ptr<const LaidRun> laid_as(const Document& document, Site site,
                                        const std::string& camera, const QString& heading) {
     auto made = std::make_shared<LaidRun>();
-    made->site = std::make_shared<const Site>(std::move(site));
-    auto net = std::make_shared<const Network>(lay_out(*made->site, document.catalogue()));
-    made->owned = net;
-    made->net = net.get();
+    const JudgedUnder& under = document.under();
+    if (under.worse_than_designed())
+        site = with_what_if(site, document.catalogue(), under.what_if, under.failed);
+    auto net = std::make_shared<const Network>(
+        lay_out(std::make_shared<const Site>(std::move(site)), document.shared_catalogue()));
+    made->net = net;
     made->heading = heading;
     for (std::size_t i = 0; i < net->cameras.size(); ++i) {
         if (net->device(net->cameras[i]).id != camera) continue;
         made->index = i;
         made->profile = run_profile(*net, i);
-        made->run = assess_run(*net, i, {document.condition(), false});
+        made->run = assess_run(*net, i, under.options());
         return made;
     }
     return nullptr;

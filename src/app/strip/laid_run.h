@@ -10,9 +10,7 @@
 namespace ovant {
 
 struct LaidRun {
-    std::shared_ptr<const Site> site;  // null for the document's own run
-    std::shared_ptr<const Network> owned;
-    const Network* net = nullptr;
+    std::shared_ptr<const Network> net;
     std::size_t index = 0;
     RunProfile profile;
     RunAssessment run;
@@ -23,7 +21,7 @@ struct LaidRun {
     int radio_hop() const;
 };
 
-// The document's own run of this camera; it lives until the document changes.
+// The document's own run of this camera as it is now.
 std::shared_ptr<const LaidRun> laid_now(const Document& document, std::size_t index);
 // The same camera in a site that might be; null where it has no run there.
 std::shared_ptr<const LaidRun> laid_as(const Document& document, Site site,

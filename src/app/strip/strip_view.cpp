@@ -13,8 +13,9 @@
 
 #include "app/document/day_player.h"
 #include "app/strip/strip_paint.h"
+#include "app/kit/when_seen.h"
 #include "app/theme/theme.h"
-#include "app/verdict/working_view.h"
+#include "app/kit/working_view.h"
 #include "core/site/edits.h"
 #include "phrase/numbers.h"
 #include "phrase/power_text.h"
@@ -42,8 +43,12 @@ StripView::StripView(Document& document, QWidget* parent)
     connect(&click_timer_, &QTimer::timeout, this, [this] {
         if (focused_ < spots_.size()) open(focused_);
     });
-    connect(&document_, &Document::changed, this, &StripView::refresh);
-    connect(&document_, &Document::selection_changed, this, &StripView::refresh);
+    when_seen_ = new WhenSeen(this, [this] { refresh(); });
+    connect(&document_, &Document::changed, this, [this] {
+        forget();
+        when_seen_->ask();
+    });
+    connect(&document_, &Document::selection_changed, when_seen_, &WhenSeen::ask);
     connect(&document_.day(), &DayPlayer::moment_changed, this, qOverload<>(&QWidget::update));
     connect(length_edit_, &QuantityEdit::entered, this, [this](std::optional<double> length_m) {
         length_edit_->hide();
@@ -55,9 +60,14 @@ StripView::StripView(Document& document, QWidget* parent)
     refresh();
 }
 
-void StripView::refresh() {
-    spots_.clear();  // they speak of the network that was
+// They speak of the network that was.
+void StripView::forget() {
+    spots_.clear();
     now_.reset();
+}
+
+void StripView::refresh() {
+    forget();
     if (const auto index = document_.camera_index(document_.selected_camera()))
         now_ = laid_now(document_, *index);
     const bool by_radio = others_.empty() && now_ && now_->radio_hop() >= 0;
@@ -70,12 +80,12 @@ void StripView::refresh() {
 
 void StripView::set_shows_path(bool shows_path) {
     shows_path_ = shows_path;
-    refresh();
+    when_seen_->ask();
 }
 
 void StripView::show_laid(std::vector<std::shared_ptr<const LaidRun>> runs) {
     others_ = std::move(runs);
-    refresh();
+    when_seen_->ask();
 }
 
 void StripView::resizeEvent(QResizeEvent*) {
@@ -126,7 +136,7 @@ void StripView::paintEvent(QPaintEvent*) {
     }
     const double share = static_cast<double>(height()) / static_cast<double>(runs.size());
     for (std::size_t i = 0; i < runs.size(); ++i) {
-        StripInput input{runs[i], document_.units(),     document_.condition(), {},
+        StripInput input{runs[i], document_.units(),     document_.under().condition, {},
                          {},      QSizeF(width(), share)};
         if (runs[i] == now_) add_moment(input);
         const double top = share * static_cast<double>(i);
@@ -157,7 +167,6 @@ void StripView::set_height(const std::string& radio, double height_m, bool take)
     Result<Site> moved =
         set_antenna_height(document_.committed(), radio, std::round(height_m * 10) / 10);
     if (!take) return document_.preview(std::move(moved));
-    document_.cancel_preview();
     document_.edit(tr("Antenna of %1").arg(QString::fromStdString(radio)), std::move(moved));
 }
 

@@ -13,7 +13,7 @@
 #include <vector>
 
 #include "app/document/document.h"
-#include "app/shell/quantity_edit.h"
+#include "app/kit/quantity_edit.h"
 #include "app/strip/laid_run.h"
 
 class QToolButton;
@@ -21,6 +21,8 @@ class QToolButton;
 namespace ovant {
 
 struct StripInput;
+
+class WhenSeen;
 
 class StripView : public QWidget {
     Q_OBJECT
@@ -58,10 +60,12 @@ protected:
 private:
     void add_moment(StripInput& input) const;
     void refresh();
+    void forget();
     void edit_length(const std::string& link, const QRectF& area);
     std::optional<std::size_t> spot_at(QPointF pixel) const;
     Document& document_;
     void set_height(const std::string& radio, double height_m, bool take);
+    WhenSeen* when_seen_;
     std::shared_ptr<const LaidRun> now_;
     std::vector<std::shared_ptr<const LaidRun>> others_;
     bool shows_path_ = true;

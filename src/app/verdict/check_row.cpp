@@ -6,7 +6,7 @@
 #include <QVBoxLayout>
 
 #include "app/theme/theme.h"
-#include "app/verdict/working_view.h"
+#include "app/kit/working_view.h"
 
 namespace ovant {
 namespace {
@@ -20,28 +20,31 @@ bool has_bar(const Check& check) {
 
 }  // namespace
 
-CheckRow::CheckRow(Check check, const TextContext& context, std::function<Working()> working,
-                   QWidget* parent)
-    : QWidget(parent),
-      check_(std::move(check)),
-      title_(QString::fromStdString(title(check_.id))),
-      figures_(QString::fromStdString(figures(check_, context))),
-      reason_(QString::fromStdString(reason(check_, context))),
-      units_(context.units),
-      working_(std::move(working)),
-      view_(new WorkingView(this)) {
-    setObjectName(QString("check-") + QString::fromUtf8(id_of(check_.id).data()));
+CheckRow::CheckRow(QWidget* parent) : QWidget(parent), view_(new WorkingView(this)) {
     setFocusPolicy(Qt::StrongFocus);
     setCursor(Qt::PointingHandCursor);
+    auto* layout = new QVBoxLayout(this);
+    layout->addWidget(view_);
+    view_->hide();
+}
+
+void CheckRow::set_check(Check check, const TextContext& context,
+                         std::function<Working()> working) {
+    check_ = std::move(check);
+    title_ = QString::fromStdString(title(check_.id));
+    figures_ = QString::fromStdString(figures(check_, context));
+    reason_ = QString::fromStdString(reason(check_, context));
+    units_ = context.units;
+    working_ = std::move(working);
+    setObjectName(QString("check-") + QString::fromUtf8(id_of(check_.id).data()));
     setAccessibleName(
         QString("%1, %2, %3")
             .arg(title_, QString::fromStdString(ovant::title(check_.verdict)), figures_));
     setToolTip(
         QString::fromStdString(sentence(check_, context) + "\n" + source_text(check_.source)));
-    auto* layout = new QVBoxLayout(this);
-    layout->setContentsMargins(side, head_height(), side, 8);
-    layout->addWidget(view_);
-    view_->hide();
+    layout()->setContentsMargins(side, head_height(), side, 8);
+    if (is_open()) view_->set_working(working_(), units_);
+    update();
 }
 
 int CheckRow::head_height() const {
@@ -52,11 +55,14 @@ int CheckRow::head_height() const {
 bool CheckRow::is_open() const { return !view_->isHidden(); }
 
 void CheckRow::set_open(bool open) {
+    if (open == is_open()) return;
     if (open) view_->set_working(working_(), units_);
     view_->setVisible(open);
     emit toggled(open);
     update();
 }
+
+void CheckRow::fold() { view_->hide(); }
 
 void CheckRow::paintEvent(QPaintEvent*) {
     QPainter painter(this);

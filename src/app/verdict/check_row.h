@@ -18,10 +18,13 @@ class CheckRow : public QWidget {
 
 public:
     // `working` computes the arithmetic when it is first opened.
-    CheckRow(Check check, const TextContext& context, std::function<Working()> working,
-             QWidget* parent);
+    explicit CheckRow(QWidget* parent);
+    // An open working is computed anew.
+    void set_check(Check check, const TextContext& context, std::function<Working()> working);
     bool is_open() const;
     void set_open(bool open);
+    // Closed without a word: it is to show another check.
+    void fold();
     const Check& check() const { return check_; }
 
 signals:
@@ -38,7 +41,7 @@ private:
     int head_height() const;
     Check check_;
     QString title_, figures_, reason_;
-    UnitSystem units_;
+    UnitSystem units_ = UnitSystem::metric;
     std::function<Working()> working_;
     WorkingView* view_;
 };

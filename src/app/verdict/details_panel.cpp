@@ -8,6 +8,7 @@
 #include <QScrollBar>
 #include <QToolTip>
 
+#include "app/kit/when_seen.h"
 #include "app/theme/theme.h"
 
 namespace ovant {
@@ -25,15 +26,17 @@ DetailsPanel::DetailsPanel(Document& document, QWidget* parent)
     setFrameShape(QFrame::NoFrame);
     setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     setFocusPolicy(Qt::NoFocus);
-    connect(&document_, &Document::changed, this, &DetailsPanel::refresh);
-    connect(&document_, &Document::selection_changed, this, &DetailsPanel::refresh);
+    auto* when_seen = new WhenSeen(this, [this] { refresh(); });
+    connect(&document_, &Document::changed, this, [when_seen](Change what) {
+        if (what != Change::preview) when_seen->ask();
+    });
+    connect(&document_, &Document::selection_changed, when_seen, &WhenSeen::ask);
     connect(&document_, &Document::refused, this,
             [this](const QString& sentence) { refusal_ = sentence; });
     refresh();
 }
 
 void DetailsPanel::refresh() {
-    if (document_.previewing()) return;
     const std::string id = document_.selected();
     // The field being left or typed in keeps its place when the form is made anew.
     QWidget* focused = QApplication::focusWidget();
@@ -48,7 +51,7 @@ void DetailsPanel::refresh() {
     form_->setVerticalSpacing(5);
     form_->setFieldGrowthPolicy(QFormLayout::AllNonFixedFieldsGrow);
     form_->setRowWrapPolicy(QFormLayout::DontWrapRows);
-    const Site& site = document_.site();
+    const Site& site = document_.committed();
     if (const Device* device = find_device(site, id)) {
         if (is_camera(*device, document_.catalogue()))
             fill_camera(*device);

@@ -8,7 +8,7 @@
 #include <functional>
 
 #include "app/document/document.h"
-#include "app/shell/quantity_edit.h"
+#include "app/kit/quantity_edit.h"
 
 namespace ovant {
 

@@ -15,7 +15,8 @@
 #include <algorithm>
 #include <functional>
 
-#include "app/shell/elided_label.h"
+#include "app/kit/elided_label.h"
+#include "app/kit/when_seen.h"
 #include "app/strip/laid_run.h"
 #include "app/strip/strip_view.h"
 #include "app/theme/theme.h"
@@ -229,31 +230,27 @@ WaysView::WaysView(Document& document, QWidget* parent)
     auto* layout = new QVBoxLayout(this);
     layout->setContentsMargins(0, 0, 0, 0);
     layout->addWidget(splitter);
-    fill_timer_.setSingleShot(true);
-    fill_timer_.setInterval(20);
-    connect(&fill_timer_, &QTimer::timeout, this, &WaysView::fill);
     connect(use_, &QPushButton::clicked, this, &WaysView::use_current);
     connect(pin_, &QPushButton::clicked, this, &WaysView::pin_current);
     connect(table_, &QTreeView::doubleClicked, this, &WaysView::use_current);
     connect(table_->selectionModel(), &QItemSelectionModel::currentChanged, this,
             &WaysView::show_strips);
-    connect(&document_, &Document::changed, this, &WaysView::refresh);
-    connect(&document_, &Document::selection_changed, this, [this] {
-        if (document_.selected_camera() != camera_) refresh();
+    auto* when_seen = new WhenSeen(this, [this] { fill(); });
+    connect(&document_, &Document::changed, when_seen, [when_seen](Change what) {
+        if (what != Change::preview) when_seen->ask();
     });
+    connect(&document_, &Document::selection_changed, when_seen, [this, when_seen] {
+        if (document_.selected_camera() != camera_) when_seen->ask();
+    });
+    connect(&document_.proposals(), &Proposals::ready, when_seen, &WhenSeen::ask);
 }
 
-void WaysView::showEvent(QShowEvent*) {
-    if (stale_) refresh();
-}
-
-void WaysView::refresh() {
-    stale_ = true;
-    if (isVisible() && !document_.previewing()) fill_timer_.start();
-}
-
+// What stands stays until what is asked for is known.
 void WaysView::fill() {
-    stale_ = false;
+    const std::string wanted = document_.selected_camera();
+    const auto found = wanted.empty() ? nullptr : document_.proposals().of_run(wanted);
+    if (!wanted.empty() && (!found || found == filled_with_)) return;
+    filled_with_ = found;
     // The cursor stays on its way while the camera stays.
     const Proposal* was = camera_ == document_.selected_camera() ? current() : nullptr;
     const WayId way_was = was ? *was->way : WayId::direct_copper;
@@ -281,7 +278,7 @@ void WaysView::fill() {
                  .arg(q(shown(document_.assessment().run(camera_)->camera_w, Unit::watt,
                               document_.units())));
     beside_->setText(facts.join(", "));
-    model_->set_proposals(propose_ways(document_.committed(), document_.catalogue(), camera_));
+    model_->set_proposals(found->ways);
     for (std::size_t row = 0; row < model_->proposals().size(); ++row) {
         const Proposal& proposal = model_->proposals()[row];
         for (const PinnedWay& pinned : document_.pinned_ways(camera_)) {
@@ -356,10 +353,7 @@ void WaysView::show_strips() {
 
 void WaysView::use_current() {
     const Proposal* proposal = current();
-    if (!proposal || !proposal->built) return;
-    const QString name = q(proposal_title(*proposal, document_.text()));
-    document_.edit(tr("%1 for %2").arg(name, q(camera_)),
-                   with_change(document_.committed(), proposal->change));
+    if (proposal) document_.proposals().use(*proposal, camera_);
 }
 
 void WaysView::pin_current() {

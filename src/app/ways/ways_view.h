@@ -3,12 +3,11 @@
 // spare, price, work. The strip below shows the chosen way, or two of them one under the other.
 #pragma once
 
-#include <QTimer>
 #include <QWidget>
 
 #include <set>
 
-#include "app/document/document.h"
+#include "app/document/proposals.h"
 #include "app/ways/ways_model.h"
 
 class QLabel;
@@ -32,12 +31,10 @@ public:
     void pin_current();
 
 protected:
-    void showEvent(QShowEvent* event) override;
     void resizeEvent(QResizeEvent* event) override;
     bool eventFilter(QObject* watched, QEvent* event) override;
 
 private:
-    void refresh();
     void fill();
     void show_strips();
     const Proposal* current() const;
@@ -53,9 +50,8 @@ private:
     QPushButton* use_;
     QPushButton* pin_;
     StripView* strip_;
-    QTimer fill_timer_;
     std::string camera_;
-    bool stale_ = true;
+    std::shared_ptr<const RunProposals> filled_with_;
 };
 
 }  // namespace ovant

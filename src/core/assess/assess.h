@@ -114,7 +114,8 @@ SwitchAssessment assess_switch(const Network& net, int device, const AssessOptio
 // in the unit's kind.
 SwitchAssessment assess_switch_change(const Network& net, int device,
                                       const SwitchAssessment& before,
-                                      const std::vector<bool>& changed);
+                                      const std::vector<bool>& changed,
+                                      const AssessOptions& options = {});
 
 // Whether the site's own rule keeps cameras off such a unit, a switch or a recorder of the head
 // end.

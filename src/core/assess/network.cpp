@@ -352,17 +352,19 @@ int passed_on_at(const Kind& kind, int from, std::string& lane) {
     return -1;
 }
 
-Network lay_out(const Site& site, const Catalogue& catalogue, const BackgroundLoad& background) {
-    Network net;
-    net.site = &site;
-    net.catalogue = &catalogue;
-    std::unordered_map<std::string_view, int> index;
-    index.reserve(site.devices.size());
+namespace {
+
+using DeviceNumbers = std::unordered_map<std::string_view, int>;
+
+DeviceNumbers add_devices(Network& net) {
+    const Site& site = *net.site;
+    DeviceNumbers numbers;
+    numbers.reserve(site.devices.size());
     std::unordered_map<std::string_view, Surroundings> place_surroundings;
     for (const Place& place : site.places) place_surroundings[place.id] = place.surroundings;
     for (std::size_t i = 0; i < site.devices.size(); ++i) {
         const Device& device = site.devices[i];
-        const Kind* kind = catalogue.find(device.kind);
+        const Kind* kind = net.catalogue->find(device.kind);
         net.kinds.push_back(kind ? kind : &nothing());
         const auto place = place_surroundings.find(device.place);
         net.surroundings.push_back(device.surroundings                 ? *device.surroundings
@@ -370,43 +372,48 @@ Network lay_out(const Site& site, const Catalogue& catalogue, const BackgroundLo
                                                                        : Surroundings::outdoor);
         net.link_on.emplace_back(net.kinds.back()->ports.size(), -1);
         net.use_on.emplace_back(net.kinds.back()->ports.size());
-        index[device.id] = static_cast<int>(i);
+        numbers[device.id] = static_cast<int>(i);
         if (net.kinds.back()->category == Category::camera)
             net.cameras.push_back(static_cast<int>(i));
     }
-    for (const Link& link : site.links) {
-        const auto a = index.find(link.a.device);
-        const auto b = index.find(link.b.device);
-        const Kind* cable = catalogue.find(link.cable);
-        if (a == index.end() || b == index.end() || !cable || !cable->cable) continue;
-        NetLink laid;
-        laid.link = &link;
-        laid.cable = cable;
-        laid.a = {a->second, port_number(net.kind(a->second), link.a.port)};
-        laid.b = {b->second, port_number(net.kind(b->second), link.b.port)};
-        if (laid.a.port < 0 || laid.b.port < 0) continue;
-        if (net.link_at(laid.a) >= 0 || net.link_at(laid.b) >= 0) continue;
-        const Device& end_a = net.device(laid.a.device);
-        const Device& end_b = net.device(laid.b.device);
-        if (laid.medium() == Medium::radio)
-            laid.length_m = distance_m(end_a.at, end_b.at);
-        else if (link.measured_length_m)
-            laid.length_m = *link.measured_length_m;
-        else
-            laid.length_m = (drawn_length_m(site, link, end_a.at, end_b.at) +
-                             service_loops_m(site.settings, link, *cable)) *
-                            (1 + site.settings.tolerances.length_share);
-        laid.surroundings = link_surroundings(site, link, end_a, end_b, laid.medium());
-        laid.in_ground = lies_in_ground(site, link, end_a, end_b, laid.medium());
-        const int number = static_cast<int>(net.links.size());
-        net.link_on[static_cast<std::size_t>(laid.a.device)]
-                   [static_cast<std::size_t>(laid.a.port)] = number;
-        net.link_on[static_cast<std::size_t>(laid.b.device)]
-                   [static_cast<std::size_t>(laid.b.port)] = number;
-        net.links.push_back(laid);
-    }
-    Towards(net).mark();
-    Feeding(net).mark();
+    return numbers;
+}
+
+double laid_length_m(const Site& site, const NetLink& laid, const Device& end_a,
+                     const Device& end_b) {
+    if (laid.medium() == Medium::radio) return distance_m(end_a.at, end_b.at);
+    if (laid.link->measured_length_m) return *laid.link->measured_length_m;
+    return (drawn_length_m(site, *laid.link, end_a.at, end_b.at) +
+            service_loops_m(site.settings, *laid.link, *laid.cable)) *
+           (1 + site.settings.tolerances.length_share);
+}
+
+// A link whose end or cable is not there, or whose port is taken, is left out.
+void add_link(Network& net, const DeviceNumbers& numbers, const Link& link) {
+    const auto a = numbers.find(link.a.device);
+    const auto b = numbers.find(link.b.device);
+    const Kind* cable = net.catalogue->find(link.cable);
+    if (a == numbers.end() || b == numbers.end() || !cable || !cable->cable) return;
+    NetLink laid;
+    laid.link = &link;
+    laid.cable = cable;
+    laid.a = {a->second, port_number(net.kind(a->second), link.a.port)};
+    laid.b = {b->second, port_number(net.kind(b->second), link.b.port)};
+    if (laid.a.port < 0 || laid.b.port < 0) return;
+    if (net.link_at(laid.a) >= 0 || net.link_at(laid.b) >= 0) return;
+    const Site& site = *net.site;
+    const Device& end_a = net.device(laid.a.device);
+    const Device& end_b = net.device(laid.b.device);
+    laid.length_m = laid_length_m(site, laid, end_a, end_b);
+    laid.surroundings = link_surroundings(site, link, end_a, end_b, laid.medium());
+    laid.in_ground = lies_in_ground(site, link, end_a, end_b, laid.medium());
+    for (PortAt end : {laid.a, laid.b})
+        net.link_on[static_cast<std::size_t>(end.device)][static_cast<std::size_t>(end.port)] =
+            static_cast<int>(net.links.size());
+    net.links.push_back(laid);
+}
+
+void add_runs(Network& net) {
     for (int camera : net.cameras) {
         net.runs.push_back(walk(net, camera));
         if (net.runs.back().fed) {
@@ -417,15 +424,35 @@ Network lay_out(const Site& site, const Catalogue& catalogue, const BackgroundLo
         }
         net.bit_rate_mbps.push_back(camera_bit_rate_mbps(net.device(camera), net.kind(camera)));
     }
-    for (std::size_t i = 0; i < net.runs.size(); ++i) {
+    for (std::size_t i = 0; i < net.runs.size(); ++i)
         add_load(net, net.runs[i], net.bit_rate_mbps[i]);
-    }
+}
+
+}  // namespace
+
+Network lay_out(const Site& site, const Catalogue& catalogue, const BackgroundLoad& background) {
+    Network net;
+    net.site = &site;
+    net.catalogue = &catalogue;
+    const DeviceNumbers numbers = add_devices(net);
+    for (const Link& link : site.links) add_link(net, numbers, link);
+    Towards(net).mark();
+    Feeding(net).mark();
+    add_runs(net);
     find_passive_ends(net);
     for (const auto& [id, load_mbps] : background) {
         for (NetLink& link : net.links) {
             if (link.link->id == id) link.load_mbps += load_mbps;
         }
     }
+    return net;
+}
+
+Network lay_out(std::shared_ptr<const Site> site, std::shared_ptr<const Catalogue> catalogue,
+                const BackgroundLoad& background) {
+    Network net = lay_out(*site, *catalogue, background);
+    net.shared_site = std::move(site);
+    net.shared_catalogue = std::move(catalogue);
     return net;
 }
 

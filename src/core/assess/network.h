@@ -1,8 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The site laid out for assessment: devices, ports and links by number, lengths worked out, runs
-// walked. Built once per site value; borrows the site and the catalogue.
+// walked. Built once per site value; borrows the site and the catalogue, or shares them.
 #pragma once
 
+#include <memory>
 #include <vector>
 
 #include "core/catalogue/catalogue.h"
@@ -52,9 +53,11 @@ struct PassiveEnd {
 struct Network {
     const Site* site = nullptr;
     const Catalogue* catalogue = nullptr;
-    std::vector<const Kind*> kinds;          // by device
-    std::vector<Surroundings> surroundings;  // by device
-    std::vector<std::vector<int>> link_on;   // by device and port, -1 if free
+    std::shared_ptr<const Site> shared_site;            // the same, where it is shared
+    std::shared_ptr<const Catalogue> shared_catalogue;  // the same
+    std::vector<const Kind*> kinds;                     // by device
+    std::vector<Surroundings> surroundings;             // by device
+    std::vector<std::vector<int>> link_on;              // by device and port, -1 if free
     struct PortUse {
         int cameras = 0;
         int first_camera = -1;
@@ -103,6 +106,9 @@ int channel_joints(const Link& link);
 
 // The site must have passed find_problems; what it refuses is left out here.
 Network lay_out(const Site& site, const Catalogue& catalogue,
+                const BackgroundLoad& background = {});
+// The same for a network that outlives its caller, or crosses to another thread.
+Network lay_out(std::shared_ptr<const Site> site, std::shared_ptr<const Catalogue> catalogue,
                 const BackgroundLoad& background = {});
 
 // The port of a unit that leads to the recorder for what comes in at `entered`: of a mid-span with

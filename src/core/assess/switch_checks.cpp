@@ -242,8 +242,9 @@ SwitchAssessment assess_switch(const Network& net, int device, const AssessOptio
 
 SwitchAssessment assess_switch_change(const Network& net, int device,
                                       const SwitchAssessment& before,
-                                      const std::vector<bool>& changed) {
-    return assess_unit(net, device, {}, &before, changed);
+                                      const std::vector<bool>& changed,
+                                      const AssessOptions& options) {
+    return assess_unit(net, device, options, &before, changed);
 }
 
 }  // namespace ovant

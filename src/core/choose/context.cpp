@@ -32,10 +32,11 @@ std::vector<const Kind*> by_price(const Catalogue& catalogue, Category category)
 }
 
 ChooseContext::ChooseContext(const Site& of_site, const Catalogue& of_catalogue,
-                             std::string of_camera, bool whole)
+                             std::string of_camera, JudgedUnder judged_under, bool whole)
     : site(of_site),
       catalogue(of_catalogue),
       camera_id(std::move(of_camera)),
+      under(std::move(judged_under)),
       now(lay_out(of_site, of_catalogue)),
       router_(site) {
     for (std::size_t i = 0; i < now.cameras.size(); ++i) {
@@ -51,31 +52,25 @@ ChooseContext::ChooseContext(const Site& of_site, const Catalogue& of_catalogue,
     for (const Place& place : site.places) {
         if (place.head_end) head_end = &place;
     }
-    for (const Device& device : site.devices) ids_.insert(device.id);
-    for (const Link& link : site.links) ids_.insert(link.id);
-    for (const Place& place : site.places) ids_.insert(place.id);
-    for (const Pathway& pathway : site.pathways) ids_.insert(pathway.id);
-    for (const ExistingCable& existing : site.existing) ids_.insert(existing.id);
-    for (const Obstacle& obstacle : site.obstacles) ids_.insert(obstacle.id);
+    take_stock();
     make_bench(whole);
-    // What the camera's own run takes is free again for what replaces it.
-    for (const Device& device : cleared.devices) staying.insert(device.id);
-    for (const Link& link : cleared.links) staying.insert(link.id);
-    for (const Device& device : bench.devices) {
-        if (!staying.contains(device.id)) ids_.erase(device.id);
-    }
-    std::unordered_set<std::string> gone;
-    for (const Link& link : bench.links) {
-        if (staying.contains(link.id)) continue;
-        gone.insert(link.id);
-        ids_.erase(link.id);
-    }
-    for (const Link& link : site.links) {
-        if (gone.contains(link.id)) continue;
+}
+
+// What stays where the camera's run goes; what its own run takes is free for what replaces it.
+void ChooseContext::take_stock() {
+    const Site without = without_run(site);
+    for (const Device& device : without.devices) staying.insert(device.id);
+    for (const Link& link : without.links) {
+        staying.insert(link.id);
         taken_.insert(key(link.a.device, link.a.port));
         taken_.insert(key(link.b.device, link.b.port));
         open_pathways.insert(link.pathways.begin(), link.pathways.end());
     }
+    ids_ = staying;
+    for (const Place& place : site.places) ids_.insert(place.id);
+    for (const Pathway& pathway : site.pathways) ids_.insert(pathway.id);
+    for (const ExistingCable& existing : site.existing) ids_.insert(existing.id);
+    for (const Obstacle& obstacle : site.obstacles) ids_.insert(obstacle.id);
 }
 
 bool ChooseContext::taken(const std::string& device, const std::string& port) const {
@@ -114,15 +109,14 @@ const SwitchAssessment* ChooseContext::unit_before(const std::string& device) co
     for (std::size_t i = 0; i < before.kinds.size(); ++i) {
         const int number = static_cast<int>(i);
         if (before.device(number).id == device)
-            return &units_before_.emplace(device, assess_switch(before, number)).first->second;
+            return &units_before_.emplace(device, assess_switch(before, number, under.options()))
+                        .first->second;
     }
     return nullptr;
 }
 
 // What goes with the camera's old run cannot serve its new one.
-bool ChooseContext::stays(int number) const {
-    return staying.empty() || staying.contains(now.device(number).id);
-}
+bool ChooseContext::stays(int number) const { return staying.contains(now.device(number).id); }
 
 std::optional<FeedPort> ChooseContext::pick_port(const PortWish& wish) const {
     const auto against_practice = [&](int number) {
@@ -133,10 +127,13 @@ std::optional<FeedPort> ChooseContext::pick_port(const PortWish& wish) const {
         return !against_practice(number) && suits(device, now.kind(number), port, wish) &&
                !taken(device.id, port.id);
     };
-    const PortAt own = now.runs[index].source;
-    if (own.device >= 0 && stays(own.device) && is_source(now.kind(own.device)) &&
-        fits(own.device, now.port(own)) && (!wish.at_head_end || now.at_head_end(own.device))) {
-        return FeedPort{now.device(own.device).id, now.port(own).id, now.port(own).group};
+    // A radio's run is fed out there, and has a port at the head end as well.
+    const Run& run = now.runs[index];
+    for (PortAt own : {run.source, run.outs.empty() ? PortAt{} : run.outs.front()}) {
+        if (own.device >= 0 && stays(own.device) && is_source(now.kind(own.device)) &&
+            fits(own.device, now.port(own)) && (!wish.at_head_end || now.at_head_end(own.device))) {
+            return FeedPort{now.device(own.device).id, now.port(own).id, now.port(own).group};
+        }
     }
     std::vector<std::pair<double, int>> units;
     for (std::size_t i = 0; i < now.kinds.size(); ++i) {
@@ -311,6 +308,19 @@ void ChooseContext::drop_head_unit(const Run& run, Site& out) const {
                   [&](const Device& device) { return device.id == now.device(unit).id; });
 }
 
+// Whether a unit of the run has a link to anything but the run and the camera: a splitter's d.c.
+// lead leads to the camera too.
+bool ChooseContext::serves_others(int unit) const {
+    const Run& run = now.runs[index];
+    const auto& links = now.link_on[static_cast<std::size_t>(unit)];
+    return std::any_of(links.begin(), links.end(), [&](int link) {
+        if (link < 0) return false;
+        const NetLink& laid = now.links[static_cast<std::size_t>(link)];
+        return laid.a.device != run.camera && laid.b.device != run.camera &&
+               std::find(run.links.begin(), run.links.end(), link) == run.links.end();
+    });
+}
+
 Site ChooseContext::without_run(const Site& from) const {
     Site out = from;
     const Run& run = now.runs[index];
@@ -323,12 +333,7 @@ Site ChooseContext::without_run(const Site& from) const {
         if (i == 0) break;
         const int unit = run.outs[i].device;
         const std::string& id = now.device(unit).id;
-        int others = 0;
-        for (const int link : now.link_on[static_cast<std::size_t>(unit)]) {
-            others +=
-                link >= 0 && std::find(run.links.begin(), run.links.end(), link) == run.links.end();
-        }
-        if (others > 0) break;
+        if (serves_others(unit)) break;
         std::erase_if(out.devices, [&](const Device& device) { return device.id == id; });
     }
     drop_head_unit(run, out);
@@ -351,7 +356,7 @@ void ChooseContext::make_bench(bool whole) {
     if (whole) {
         bench = site;
         cleared = without_run(bench);
-        before = lay_out(bench, catalogue);
+        before = lay_out_judged(bench, catalogue, under);
         return;
     }
     const std::set<int> units = units_of_interest();
@@ -395,7 +400,7 @@ void ChooseContext::make_bench(bool whole) {
             background.push_back({link.link->id, link.load_mbps - here->second});
     }
     cleared = without_run(bench);
-    before = lay_out(bench, catalogue, background);
+    before = lay_out_judged(bench, catalogue, under, background);
 }
 
 }  // namespace ovant

@@ -11,6 +11,7 @@
 #include "core/choose/proposal.h"
 #include "core/look_up.h"
 #include "core/route/route.h"
+#include "core/simulate/what_if.h"
 
 namespace ovant {
 
@@ -58,14 +59,15 @@ struct Route {
 class ChooseContext {
 public:
     ChooseContext(const Site& of_site, const Catalogue& of_catalogue, std::string of_camera,
-                  bool whole = false);
+                  JudgedUnder judged_under, bool whole = false);
     ChooseContext(const ChooseContext&) = delete;
     ChooseContext& operator=(const ChooseContext&) = delete;
 
     const Site& site;
     const Catalogue& catalogue;
     const std::string camera_id;
-    Network now;  // of the whole site
+    const JudgedUnder under;
+    Network now;  // of the whole site, as it is drawn
     bool found = false;
     std::size_t index = 0;           // into now.cameras
     const Device* camera = nullptr;  // in site
@@ -76,7 +78,7 @@ public:
     Site bench;    // the part of the site at hand, the camera's run in it
     Site cleared;  // the same without that run
     BackgroundLoad background;
-    Network before;                                                        // of bench
+    Network before;                                                        // of bench, as judged
     const SwitchAssessment* unit_before(const std::string& device) const;  // null: not there
     std::set<std::string> open_pathways;  // something else lies in them already
 
@@ -110,9 +112,11 @@ public:
 
 private:
     bool stays(int device) const;
+    void take_stock();
     void make_bench(bool whole);
     Site without_run(const Site& from) const;
     void drop_head_unit(const Run& run, Site& out) const;
+    bool serves_others(int unit) const;
     std::set<int> units_of_interest() const;
 
     Router router_;

@@ -58,10 +58,11 @@ void judge_neighbours(const ChooseContext& context, const Network& net, std::siz
     for (std::size_t i = 0; i < net.runs.size(); ++i) {
         const Run& run = net.runs[i];
         if (i == index || !run.fed || !can_touch(net, mine, run, settings_changed)) continue;
-        const RunAssessment now = assess_run(net, i);
+        const RunAssessment now = assess_run(net, i, context.under.options());
         if (!fails_by_itself(now)) continue;
         const std::size_t then = camera_index(context.before, now.camera);
-        if (then < context.before.runs.size() && fails_by_itself(assess_run(context.before, then)))
+        if (then < context.before.runs.size() &&
+            fails_by_itself(assess_run(context.before, then, context.under.options())))
             continue;
         proposal.verdict = Verdict::fails;
         proposal.decisive = *now.decisive();
@@ -105,8 +106,9 @@ void judge_units(const ChooseContext& context, const Network& net, const Run& ru
         const SwitchAssessment* was =
             context.staying.contains(id) ? context.unit_before(id) : nullptr;
         const SwitchAssessment after =
-            was ? assess_switch_change(net, unit, *was, changed_ports(context, net, unit, run))
-                : assess_switch(net, unit);
+            was ? assess_switch_change(net, unit, *was, changed_ports(context, net, unit, run),
+                                       context.under.options())
+                : assess_switch(net, unit, context.under.options());
         if (after.verdict != Verdict::fails) continue;
         if (run.source.device == unit) {
             if (auto refused = refusal(after, net.port(run.source).id)) {
@@ -242,18 +244,23 @@ namespace {
 Proposal judge(const ChooseContext& context, const Site& candidate) {
     Proposal proposal;
     proposal.built = true;
-    const Network net = lay_out(candidate, context.catalogue, context.background);
-    const std::size_t index = camera_index(net, context.camera_id);
-    if (index == net.cameras.size()) return cannot_build(Cannot::no_camera);
+    const Network drawn = lay_out(candidate, context.catalogue, context.background);
+    const std::size_t index = camera_index(drawn, context.camera_id);
+    if (index == drawn.cameras.size()) return cannot_build(Cannot::no_camera);
+    // What is built and bought is as drawn; what is judged may have gone worse.
+    std::optional<Network> worse;
+    if (context.under.worse_than_designed())
+        worse = lay_out_judged(candidate, context.catalogue, context.under, context.background);
+    const Network& net = worse ? *worse : drawn;
     const Run& run = net.runs[index];
-    proposal.run = assess_run(net, index);
+    proposal.run = assess_run(net, index, context.under.options());
     proposal.verdict = proposal.run.verdict;
     if (const Check* decisive = proposal.run.decisive()) proposal.decisive = *decisive;
     for (const Check& check : proposal.run.checks) {
         proposal.past_stated = proposal.past_stated || check.note == Note::past_stated_limit;
     }
-    describe(net, run, proposal);
-    price(context, net, run, proposal);
+    describe(drawn, drawn.runs[index], proposal);
+    price(context, drawn, drawn.runs[index], proposal);
     if (run.fed && proposal.verdict != Verdict::fails) {
         judge_units(context, net, run, proposal);
         judge_neighbours(context, net, index, proposal);

@@ -3,6 +3,7 @@
 // assessment as for anything drawn by hand says what it is worth. One file a way.
 #pragma once
 
+#include <functional>
 #include <memory>
 #include <optional>
 #include <string>
@@ -11,6 +12,7 @@
 #include "core/assess/assess.h"
 #include "core/parts/cost.h"
 #include "core/parts/parts.h"
+#include "core/simulate/what_if.h"
 
 namespace ovant {
 
@@ -130,18 +132,24 @@ struct Proposal {
     bool past_stated = false;     // rests on reach past the stated limit
 };
 
+// Asked between one way and the next; false ends it with what was found by then.
+using GoOn = std::function<bool()>;
+
 // All ways for a camera: those that hold by the site's preference, then tight, failing, and those
 // that cannot be built. Nothing that rests on reach past the stated limit comes first.
 std::vector<Proposal> propose_ways(const Site& site, const Catalogue& catalogue,
-                                   const std::string& camera);
+                                   const std::string& camera, const JudgedUnder& under = {},
+                                   const GoOn& go_on = {});
 // Small changes that the run's failing or tight checks call for, judged; only those that help.
 std::vector<Proposal> propose_remedies(const Site& site, const Catalogue& catalogue,
-                                       const std::string& camera);
+                                       const std::string& camera, const JudgedUnder& under = {},
+                                       const GoOn& go_on = {});
 
 // Remedies and ways together, in the order to show: by verdict, small changes before new ways, what
 // cannot be built last. What would change nothing is left out.
+std::vector<Proposal> in_order_to_show(std::vector<Proposal> remedies, std::vector<Proposal> ways);
 std::vector<Proposal> propose_all(const Site& site, const Catalogue& catalogue,
-                                  const std::string& camera);
+                                  const std::string& camera, const JudgedUnder& under = {});
 
 // Cameras one after the other on one length of solid copper each, as long as was measured, from the
 // free port that suits it best of the unit nearest to it. Borrows the catalogue.
@@ -163,6 +171,9 @@ private:
 // not fail, changes nothing that others hang on and puts nothing on a ladder. As it was where there
 // is none: the ways are there to choose from.
 Site with_first_run(const Site& site, const Catalogue& catalogue, const std::string& camera);
+
+// Of ways in the order of propose_ways the best that does not fail; null where there is none.
+const Proposal* best_way(const std::vector<Proposal>& ways);
 
 // The site with the camera on its best way that does not fail; as it was where there is none.
 Site with_best_way(const Site& site, const Catalogue& catalogue, const std::string& camera);

@@ -15,18 +15,22 @@ constexpr std::size_t most_ports_assigned = 80;
 
 class Remedies {
 public:
-    Remedies(const Site& site, const Catalogue& catalogue, const std::string& camera)
-        : context_(site, catalogue, camera, true), net_(context_.now) {}
+    Remedies(const Site& site, const Catalogue& catalogue, const std::string& camera,
+             const JudgedUnder& under)
+        : context_(site, catalogue, camera, under, true), net_(context_.now) {}
 
-    std::vector<Proposal> make() {
+    std::vector<Proposal> make(const GoOn& go_on) {
         if (!context_.found) return {};
         index_ = context_.index;
         run_ = &net_.runs[index_];
         if (run_->links.empty()) return {};
-        now_ = assess_run(net_, index_);
-        if (run_->fed) {
-            const SwitchAssessment unit = assess_switch(net_, run_->source.device);
-            if (auto refused = refusal(unit, net_.port(run_->source).id)) {
+        const Network& judged = context_.before;
+        const Run& run = judged.runs[index_];
+        now_ = assess_run(judged, index_, context_.under.options());
+        if (run.fed) {
+            const SwitchAssessment unit =
+                assess_switch(judged, run.source.device, context_.under.options());
+            if (auto refused = refusal(unit, judged.port(run.source).id)) {
                 now_.verdict = Verdict::fails;
                 now_.checks.push_back(std::move(*refused));
             }
@@ -40,7 +44,10 @@ public:
                 }
             }
         }
-        for (RemedyKind kind : wanted) build(kind);
+        for (RemedyKind kind : wanted) {
+            if (go_on && !go_on()) return std::move(out_);
+            build(kind);
+        }
         if (wanted.size() > 1) all_small();
         return std::move(out_);
     }
@@ -278,8 +285,9 @@ private:
 }  // namespace
 
 std::vector<Proposal> propose_remedies(const Site& site, const Catalogue& catalogue,
-                                       const std::string& camera) {
-    return Remedies(site, catalogue, camera).make();
+                                       const std::string& camera, const JudgedUnder& under,
+                                       const GoOn& go_on) {
+    return Remedies(site, catalogue, camera, under).make(go_on);
 }
 
 }  // namespace ovant

@@ -37,9 +37,10 @@ private:
     std::string name(PortAt at) const { return net_.device(at.device).id + "." + net_.port(at).id; }
 
     Verdict worst(const Site& site, std::initializer_list<CheckId> of) const {
-        const Network net = lay_out(site, context_.catalogue);
+        const Network net = lay_out_judged(site, context_.catalogue, context_.under);
         Verdict out = Verdict::holds;
-        for (const Check& check : assess_run(net, context_.index).checks) {
+        for (const Check& check :
+             assess_run(net, context_.index, context_.under.options()).checks) {
             if (std::find(of.begin(), of.end(), check.id) != of.end())
                 out = std::max(out, check.verdict);
         }
@@ -290,8 +291,9 @@ private:
                 net_.kind(from.device).category == Category::injector ? replaced(unit, *kind)
                                                                       : behind(from, *kind, *out);
             if (!remedy) continue;
-            const Network then = lay_out(remedy->site, context_.catalogue);
-            const Verdict verdict = assess_run(then, context_.index).verdict;
+            const Network then = lay_out_judged(remedy->site, context_.catalogue, context_.under);
+            const Verdict verdict =
+                assess_run(then, context_.index, context_.under.options()).verdict;
             if (best && verdict >= best_verdict) continue;
             best = std::move(remedy);
             best_verdict = verdict;

@@ -48,15 +48,15 @@ bool unit_can_be_mended(const std::vector<Check>& checks) {
 }
 
 std::vector<UnitRemedy> propose_unit_remedies(const Site& site, const Catalogue& catalogue,
-                                              const std::string& device) {
+                                              const std::string& device, const JudgedUnder& under) {
     std::vector<UnitRemedy> out;
-    const Network net = lay_out(site, catalogue);
-    const Assessment now = assess(net);
+    const Network net = lay_out_judged(site, catalogue, under);
+    const Assessment now = assess(net, under.options());
     const std::vector<Check> checks = checks_of_unit(net, now, device);
     const Verdict before = verdict_of(net, now, device);
     const auto offer = [&](UnitRemedy remedy, bool always) {
-        const Network then_net = lay_out(remedy.site, catalogue);
-        const Assessment then = assess(then_net);
+        const Network then_net = lay_out_judged(remedy.site, catalogue, under);
+        const Assessment then = assess(then_net, under.options());
         remedy.before = before;
         remedy.after = verdict_of(then_net, then, device);
         remedy.failing_before = count_failing(now);

@@ -20,7 +20,8 @@ struct UnitRemedy {
 // Only what helps: the unit's verdict gets better and nothing else gets worse, or what matters
 // keeps its power. `device` is a feeding unit or a UPS.
 std::vector<UnitRemedy> propose_unit_remedies(const Site& site, const Catalogue& catalogue,
-                                              const std::string& device);
+                                              const std::string& device,
+                                              const JudgedUnder& under = {});
 
 // Whether any of these checks of a unit calls for one.
 bool unit_can_be_mended(const std::vector<Check>& checks);

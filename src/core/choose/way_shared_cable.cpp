@@ -10,6 +10,13 @@ namespace {
 
 constexpr double neighbour_m = 60;
 
+bool shares_already(const ChooseContext& context) {
+    const Run& run = context.now.runs[context.index];
+    return std::any_of(run.ins.begin(), run.ins.end(), [&](PortAt in) {
+        return context.now.kind(in.device).category == Category::combiner;
+    });
+}
+
 }  // namespace
 
 Proposal build_shared_cable(const ChooseContext& context) {
@@ -17,7 +24,8 @@ Proposal build_shared_cable(const ChooseContext& context) {
     const Kind* combiner = nullptr;
     for (const Kind* kind : context.catalogue.of(Category::combiner)) combiner = kind;
     if (!combiner) return cannot_build(Cannot::no_cable);
-    const Network& net = context.before;
+    if (shares_already(context)) return judge_draft(context, context.bench);
+    const Network net = lay_out(context.bench, context.catalogue);
     std::vector<Draft> drafts;
     bool port_missing = false;
     for (const Run& run : net.runs) {

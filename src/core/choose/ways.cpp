@@ -73,10 +73,12 @@ bool before(const Proposal& a, const Proposal& b, Preference preference) {
 std::string_view id_of(WayId way) { return builders[static_cast<std::size_t>(way) - 1].id; }
 
 std::vector<Proposal> propose_ways(const Site& site, const Catalogue& catalogue,
-                                   const std::string& camera) {
-    const ChooseContext context(site, catalogue, camera);
+                                   const std::string& camera, const JudgedUnder& under,
+                                   const GoOn& go_on) {
+    const ChooseContext context(site, catalogue, camera, under);
     std::vector<Proposal> proposals;
     for (const Builder& builder : builders) {
+        if (go_on && !go_on()) break;
         Proposal proposal =
             context.found ? builder.build(context) : cannot_build(Cannot::no_camera);
         proposal.way = builder.way;
@@ -89,9 +91,13 @@ std::vector<Proposal> propose_ways(const Site& site, const Catalogue& catalogue,
 }
 
 std::vector<Proposal> propose_all(const Site& site, const Catalogue& catalogue,
-                                  const std::string& camera) {
-    std::vector<Proposal> all = propose_remedies(site, catalogue, camera);
-    std::vector<Proposal> ways = propose_ways(site, catalogue, camera);
+                                  const std::string& camera, const JudgedUnder& under) {
+    return in_order_to_show(propose_remedies(site, catalogue, camera, under),
+                            propose_ways(site, catalogue, camera, under));
+}
+
+std::vector<Proposal> in_order_to_show(std::vector<Proposal> remedies, std::vector<Proposal> ways) {
+    std::vector<Proposal> all = std::move(remedies);
     std::move(ways.begin(), ways.end(), std::back_inserter(all));
     std::erase_if(
         all, [](const Proposal& proposal) { return proposal.built && proposal.change.empty(); });
@@ -147,12 +153,17 @@ Site with_first_run(const Site& site, const Catalogue& catalogue, const std::str
     return first ? with_change(site, first->change) : site;
 }
 
-Site with_best_way(const Site& site, const Catalogue& catalogue, const std::string& camera) {
-    const std::vector<Proposal> ways = propose_ways(site, catalogue, camera);
+const Proposal* best_way(const std::vector<Proposal>& ways) {
     const bool usable =
         !ways.empty() && ways.front().built &&
         (ways.front().verdict == Verdict::holds || ways.front().verdict == Verdict::tight);
-    return usable ? with_change(site, ways.front().change) : site;
+    return usable ? &ways.front() : nullptr;
+}
+
+Site with_best_way(const Site& site, const Catalogue& catalogue, const std::string& camera) {
+    const std::vector<Proposal> ways = propose_ways(site, catalogue, camera);
+    const Proposal* best = best_way(ways);
+    return best ? with_change(site, best->change) : site;
 }
 
 }  // namespace ovant

@@ -108,6 +108,16 @@ Site with_what_if(const Site& site, const Catalogue& catalogue, const std::set<W
     return out;
 }
 
+Network lay_out_judged(const Site& site, const Catalogue& catalogue, const JudgedUnder& under,
+                       const BackgroundLoad& background) {
+    if (!under.worse_than_designed()) return lay_out(site, catalogue, background);
+    auto worse =
+        std::make_shared<const Site>(with_what_if(site, catalogue, under.what_if, under.failed));
+    Network net = lay_out(*worse, catalogue, background);
+    net.shared_site = std::move(worse);
+    return net;
+}
+
 std::vector<WhatIfFaults> count_what_ifs(const Site& site, const Catalogue& catalogue) {
     std::vector<WhatIfFaults> out;
     for (WhatIf what_if : all_what_ifs) {

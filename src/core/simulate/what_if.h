@@ -5,6 +5,8 @@
 
 #include <cstdint>
 #include <functional>
+#include <memory>
+#include <optional>
 #include <set>
 #include <string>
 #include <vector>
@@ -39,6 +41,22 @@ using Failed = std::set<std::string>;
 // nothing.
 Site with_what_if(const Site& site, const Catalogue& catalogue, const std::set<WhatIf>& what_if,
                   const Failed& failed = {});
+
+// What a site is judged under beside itself: one condition or the worst of all, and what has gone
+// worse than designed.
+struct JudgedUnder {
+    std::optional<Condition> condition;
+    std::set<WhatIf> what_if;
+    Failed failed;
+    bool worse_than_designed() const { return !what_if.empty() || !failed.empty(); }
+    AssessOptions options(bool working = false) const { return {condition, working}; }
+    bool operator==(const JudgedUnder&) const = default;
+};
+
+// The network that is judged: of the site itself, or of a copy with what has gone worse. Borrows
+// the catalogue, and the site where nothing has gone worse.
+Network lay_out_judged(const Site& site, const Catalogue& catalogue, const JudgedUnder& under,
+                       const BackgroundLoad& background = {});
 
 // Runs, units and backups that fail under each, nothing else changed.
 struct WhatIfFaults {

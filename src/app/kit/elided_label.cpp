@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "app/shell/elided_label.h"
+#include "app/kit/elided_label.h"
 
 #include <QPainter>
 

@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "app/verdict/working_view.h"
+#include "app/kit/working_view.h"
 
 #include <QScrollArea>
 #include <QVBoxLayout>

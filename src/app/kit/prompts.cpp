@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "app/shell/prompts.h"
+#include "app/kit/prompts.h"
 
 #include <QFileDialog>
 #include <QMessageBox>

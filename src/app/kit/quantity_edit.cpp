@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "app/shell/quantity_edit.h"
+#include "app/kit/quantity_edit.h"
 
 #include <QKeyEvent>
 

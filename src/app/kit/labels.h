@@ -1,0 +1,32 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Small pieces that panels are put together from.
+#pragma once
+
+#include <QLabel>
+#include <QPushButton>
+
+#include "core/assess/check.h"
+
+namespace ovant {
+
+// Plain text that goes on to a next line where it must.
+QLabel* wrapped_label(const QString& text, QWidget* parent);
+void set_text_colour(QWidget* widget, const QColor& colour);
+// A button without a frame, for a list.
+QPushButton* flat_button(const QString& text, const QString& object_name, QWidget* parent);
+
+// The mark of a verdict as a widget of its own.
+class VerdictMark : public QWidget {
+public:
+    VerdictMark(Verdict verdict, double size, QWidget* parent);
+    void set_verdict(Verdict verdict);
+
+protected:
+    void paintEvent(QPaintEvent* event) override;
+
+private:
+    Verdict verdict_;
+    double size_;
+};
+
+}  // namespace ovant
