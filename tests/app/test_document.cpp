@@ -95,7 +95,8 @@ TEST_CASE("each thing that happens is told once, as what it is", "[document]") {
     document.select("K14");
     told.selections = 0;
     told.look = [&] { CHECK(told.selections == 0); };
-    CHECK(document.edit("Remove", remove_object(document.committed(), document.catalogue(), "K14")));
+    CHECK(
+        document.edit("Remove", remove_object(document.committed(), document.catalogue(), "K14")));
     CHECK(told.selections == 1);
     CHECK(document.selected().empty());
 }
@@ -209,9 +210,8 @@ TEST_CASE("what could be done is worked out once, and anew where it may be anoth
     d.document().set_under({{}, {WhatIf::copper_clad}, {}});
     CHECK_FALSE(proposals.of_run("K14") == first);
     d.wait([&] { return proposals.of_run("K14") != nullptr; });
-    const std::vector<Proposal> expected =
-        propose_ways(d.document().committed(), d.document().catalogue(), "K14",
-                     d.document().under());
+    const std::vector<Proposal> expected = propose_ways(
+        d.document().committed(), d.document().catalogue(), "K14", d.document().under());
     const auto found = proposals.of_run("K14");
     REQUIRE(found->ways.size() == expected.size());
     for (std::size_t i = 0; i < expected.size(); ++i)

@@ -6,7 +6,9 @@
 
 #include "app/document/day_player.h"
 #include "app/document/proposals.h"
+#include "core/fields/field_check.h"
 #include "core/site/edits.h"
+#include "core/site/site_fields.h"
 #include "phrase/error_text.h"
 
 namespace ovant {
@@ -37,6 +39,7 @@ Document::Document(QObject* parent)
 Document::~Document() = default;
 
 void Document::show_site(std::shared_ptr<const Site> site, Change what, const std::string& moved) {
+    moving_ = moved;
     const bool same_kinds = catalogue_ && shown_ && shown_->kinds == site->kinds;
     shown_ = std::move(site);
     if (!same_kinds) catalogue_ = std::make_shared<const Catalogue>(catalogue_for(*shown_));
@@ -52,14 +55,15 @@ void Document::lay_out_shown(const std::string& moved) {
             with_what_if(*shown_, *catalogue_, under_.what_if, under_.failed));
         judged = std::make_shared<const Network>(lay_out(std::move(worse), catalogue_));
     }
-    assessment_ = moved.empty()
-                      ? assess(*judged, under_.options())
-                      : assess_move(*judged, *network_, assessment_, moved, under_.options());
+    assessment_ = moved.empty() ? assess(*judged, under_.options())
+                                : assess_move(*judged, *network_, std::move(assessment_), moved,
+                                              under_.options());
     network_ = std::move(judged);
     site_network_ = network_ == drawn ? nullptr : std::move(drawn);
 }
 
 void Document::tell(Change what) {
+    if (what != Change::preview) moving_.clear();
     const bool lost = !selected_.empty() && !names_object(*shown_, selected_);
     if (lost) selected_.clear();
     emit changed(what);
@@ -103,7 +107,12 @@ bool Document::edit(const QString& name, Result<Site> edited) {
         cancel_preview();
         return false;
     }
-    if (previewing() && *edited == *shown_) return commit_preview(name);
+    if (previewing() && *edited == *shown_) {
+        // What is shown is assessed already: it only becomes the current one.
+        push(name, shown_);
+        tell(Change::commit);
+        return true;
+    }
     push(name, std::make_shared<const Site>(std::move(*edited)));
     show_site(current_, Change::commit);
     return true;
@@ -120,28 +129,26 @@ void Document::preview(Result<Site> edited) {
 }
 
 void Document::preview_move(const std::string& id, Point to) {
-    Result<Site> moved = gated(move_object(*current_, id, to));
     if (file_.read_only) return;
+    // A place takes its equipment along: no single device says what changed.
+    if (!find_device(*current_, id)) return preview(move_object(*current_, id, to));
+    Result<Site> moved = move_object(*current_, id, to);
+    // Of a sound site only the device's own fields can have gone wrong; a commit passes the gate.
+    if (const Device* device = moved ? find_device(*moved, id) : nullptr) {
+        if (std::optional<Error> wrong = wrong_field(*device)) {
+            wrong->place = "devices/" + id + "/" + wrong->place;
+            moved = *wrong;
+        }
+    }
     if (!moved) {
         emit refused(QString::fromStdString(sentence(moved.error())));
         return;
     }
-    // A place takes its equipment along: no single device says what changed.
-    const bool device = find_device(*current_, id) != nullptr;
-    show_site(std::make_shared<const Site>(std::move(*moved)), Change::preview,
-              device ? id : std::string());
+    show_site(std::make_shared<const Site>(std::move(*moved)), Change::preview, id);
 }
 
-// What is shown has passed the gate and is assessed: it only becomes the current one.
 bool Document::commit_preview(const QString& name) {
-    if (!previewing()) return false;
-    if (*shown_ == *current_) {
-        cancel_preview();
-        return false;
-    }
-    push(name, shown_);
-    tell(Change::commit);
-    return true;
+    return previewing() && edit(name, Result<Site>(*shown_));
 }
 
 void Document::cancel_preview() {

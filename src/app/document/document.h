@@ -74,6 +74,8 @@ public:
     bool commit_preview(const QString& name);
     void cancel_preview();
     bool previewing() const { return shown_ != current_; }
+    // The device that is on its way in the preview; empty for any other preview and for none.
+    const std::string& moving() const { return moving_; }
 
     bool can_undo() const { return at_ > 0; }
     bool can_redo() const { return at_ + 1 < history_.size(); }
@@ -158,6 +160,7 @@ private:
     Result<Site> gated(Result<Site> edited) const;
 
     std::shared_ptr<const Site> current_, shown_, saved_;
+    std::string moving_;
     JudgedUnder under_;
     std::shared_ptr<const Catalogue> catalogue_;
     std::shared_ptr<const Network> network_;

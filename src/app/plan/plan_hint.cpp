@@ -124,7 +124,7 @@ void PlanView::show_moment() {
     const DayPlayer& day = document_.day();
     const bool looks = day.moment_s() && day.result();
     moment_->setVisible(looks);
-    update();
+    forget_resting();
     if (!looks) return;
     int dark = 0;
     for (const CameraDay& camera : day.result()->cameras)

@@ -5,6 +5,7 @@
 #include <QWidget>
 
 #include <algorithm>
+#include <array>
 #include <cmath>
 
 #include "app/theme/theme.h"
@@ -115,10 +116,45 @@ struct Name {
     int at = -1;  // of its spots, -1: no room
 };
 
+PlanLabel label_of(const Device& camera, QPointF at) {
+    PlanLabel label;
+    label.id = camera.id;
+    label.text = QString::fromStdString(camera.id);
+    label.anchor = at;
+    return label;
+}
+
+// Sizes of names in one font. A thousand ids are measured letter by letter, each letter once:
+// laying every one out as a text would take longer than all the rest of the plan.
+class NameSizes {
+public:
+    explicit NameSizes(const QFont& font) : metrics_(font) {}
+    QSizeF of(const QString& text) {
+        double width = 2;
+        for (const QChar letter : text) {
+            if (letter.unicode() >= letters_.size())
+                return {metrics_.horizontalAdvance(text) + 2, metrics_.height()};
+            double& known = letters_[letter.unicode()];
+            if (known == 0) known = metrics_.horizontalAdvance(letter);
+            width += known;
+        }
+        return {width, metrics_.height()};
+    }
+
+private:
+    QFontMetricsF metrics_;
+    std::array<double, 128> letters_{};
+};
+
+// Above and to the right.
+QPointF first_side(QSizeF size) { return {9, -size.height() - 1}; }
+
 class Placing {
 public:
-    Placing(const Document& document, const PlanMap& map, const QWidget& view)
-        : document_(document),
+    Placing(const Document& document, const PlanMap& map, const QWidget& view,
+            const std::string& without)
+        : without_(without),
+          document_(document),
           site_(document.site()),
           net_(document.network()),
           map_(map),
@@ -150,11 +186,12 @@ private:
     void occupy() {
         for (const Device& device : site_.devices) {
             const QPointF at = map_.to_pixel(device.at);
-            if (!seen_.contains(at)) continue;
+            if (device.id == without_ || !seen_.contains(at)) continue;
             const double r = plan_mark_px / 2;
             room_.mark({at.x() - r, at.y() - r, 2 * r, 2 * r});
         }
         for (const NetLink& link : net_.links) {
+            if (link.link->a.device == without_ || link.link->b.device == without_) continue;
             const QPolygonF line = map_.to_pixels(link_polyline(
                 site_, *link.link, net_.device(link.a.device).at, net_.device(link.b.device).at));
             if (line.boundingRect().adjusted(-1, -1, 1, 1).intersects(seen_)) room_.line(line);
@@ -168,7 +205,7 @@ private:
         const auto add = [&](double x, double y, bool leader) {
             spots.push_back({QRectF(at + QPointF(x, y), size), leader});
         };
-        add(9, -h - 1, false);
+        add(first_side(size).x(), first_side(size).y(), false);
         add(9, 2, false);
         add(-9 - w, -h - 1, false);
         add(-9 - w, 2, false);
@@ -188,7 +225,7 @@ private:
     }
 
     void name_cameras() {
-        const QFontMetricsF metrics(text_font(view_, 0.88, true));
+        NameSizes sizes(text_font(view_, 0.88, true));
         const std::string chosen = document_.selected_camera();
         std::vector<int> order = net_.cameras;
         std::stable_sort(order.begin(), order.end(), [&](int a, int b) {
@@ -197,13 +234,10 @@ private:
         for (int number : order) {
             const Device& device = net_.device(number);
             const QPointF at = map_.to_pixel(device.at);
-            if (!seen_.contains(at)) continue;
+            if (device.id == without_ || !seen_.contains(at)) continue;
             Name name;
-            name.label.id = device.id;
-            name.label.text = QString::fromStdString(device.id);
-            name.label.anchor = at;
-            name.spots =
-                beside_mark(at, {metrics.horizontalAdvance(name.label.text) + 2, metrics.height()});
+            name.label = label_of(device, at);
+            name.spots = beside_mark(at, sizes.of(name.label.text));
             names_.push_back(std::move(name));
         }
         chosen_ = !names_.empty() && names_.front().label.id == chosen;
@@ -326,6 +360,7 @@ private:
         return false;
     }
 
+    const std::string& without_;
     const Document& document_;
     const Site& site_;
     const Network& net_;
@@ -340,8 +375,19 @@ private:
 }  // namespace
 
 std::vector<PlanLabel> plan_labels(const Document& document, const PlanMap& map,
-                                   const QWidget& view) {
-    return Placing(document, map, view).place();
+                                   const QWidget& view, const std::string& without) {
+    return Placing(document, map, view, without).place();
+}
+
+PlanLabel label_beside_mark(const Document& document, const PlanMap& map, const QWidget& view,
+                            int device) {
+    const Network& net = document.network();
+    if (!net.kind(device).camera) return {};
+    const QPointF at = map.to_pixel(net.device(device).at);
+    PlanLabel label = label_of(net.device(device), at);
+    const QSizeF size = NameSizes(text_font(view, 0.88, true)).of(label.text);
+    label.box = QRectF(at + first_side(size), size);
+    return label;
 }
 
 }  // namespace ovant

@@ -28,7 +28,12 @@ struct PlanLabel {
 
 // In the order of importance: the chosen camera first. The same names stand at the same side of
 // their marks however the plan is pushed about.
+// As if the device `without` were not there.
 std::vector<PlanLabel> plan_labels(const Document& document, const PlanMap& map,
-                                   const QWidget& view);
+                                   const QWidget& view, const std::string& without = {});
+// The name of one camera at the first side of its mark, whatever lies there; empty for a device
+// that has no name on the plan.
+PlanLabel label_beside_mark(const Document& document, const PlanMap& map, const QWidget& view,
+                            int device);
 
 }  // namespace ovant

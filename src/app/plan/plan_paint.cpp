@@ -9,6 +9,7 @@
 #include <array>
 #include <cmath>
 #include <map>
+#include <set>
 #include <unordered_map>
 
 #include "app/plan/drawing_layer.h"
@@ -28,22 +29,58 @@ constexpr std::size_t many_links = 400;
 class PlanPainter {
 public:
     PlanPainter(QPainter& painter, const Document& document, const PlanMap& map,
-                const QWidget& view)
+                const QWidget& view, PlanPart part)
         : p_(painter),
+          part_(part),
           document_(document),
           site_(document.site()),
           net_(document.network()),
           map_(map),
           view_(view),
           theme_(theme_of(view)),
-          seen_(QRectF(view.rect()).adjusted(-40, -40, 40, 40)) {}
+          seen_(QRectF(view.rect()).adjusted(-40, -40, 40, 40)) {
+        for (std::size_t i = 0; i < net_.kinds.size() && !document.moving().empty(); ++i) {
+            if (net_.device(static_cast<int>(i)).id == document.moving())
+                moving_ = static_cast<int>(i);
+        }
+        for (const NetLink& link : net_.links) {
+            if (moves(link)) beside_moving_.insert({link.a.device, link.b.device});
+        }
+    }
 
     void paint() {
+        if (part_ == PlanPart::resting) {
+            paint_grounds();
+            paint_runs();
+            for (const PlanLabel& label : plan_labels(document_, map_, view_, document_.moving()))
+                write(label);
+            paint_scale_bar();
+        } else if (moving_ >= 0) {
+            paint_runs();
+            write(label_beside_mark(document_, map_, view_, moving_));
+        }
+    }
+
+private:
+    bool moves(const NetLink& link) const {
+        return moving_ >= 0 && (link.a.device == moving_ || link.b.device == moving_);
+    }
+    bool of_part(const NetLink& link) const { return moves(link) == (part_ == PlanPart::moving); }
+    // What stands at the ends of a cable that moves is marked again, above it.
+    bool of_part(int device) const {
+        return part_ == PlanPart::resting ? device != moving_
+                                          : device == moving_ || beside_moving_.contains(device);
+    }
+
+    void paint_grounds() {
         p_.setRenderHint(QPainter::Antialiasing);
         for (const Obstacle& obstacle : site_.obstacles) paint_obstacle(obstacle);
         for (const Place& place : site_.places) paint_place(place);
         for (const Pathway& pathway : site_.pathways) paint_pathway(pathway);
         for (const ExistingCable& existing : site_.existing) paint_existing(existing);
+    }
+
+    void paint_runs() {
         // Past some hundreds of cables fine edges cost more than they show.
         p_.setRenderHint(QPainter::Antialiasing, net_.links.size() <= many_links);
         paint_views();
@@ -51,18 +88,25 @@ public:
         std::vector<int> chosen_links;
         if (const auto index = document_.camera_index(camera))
             chosen_links = net_.runs[*index].links;
-        for (int link : chosen_links) paint_under(net_.links[static_cast<std::size_t>(link)]);
-        for (const NetLink& link : net_.links) paint_link(link);
+        for (int link : chosen_links) {
+            const NetLink& laid = net_.links[static_cast<std::size_t>(link)];
+            if (of_part(laid)) paint_under(laid);
+        }
+        for (const NetLink& link : net_.links) {
+            if (of_part(link)) paint_link(link);
+        }
         p_.setRenderHint(QPainter::Antialiasing);
-        for (const PinnedWay& pinned : document_.pinned_ways(camera)) paint_pinned(pinned);
+        // Pins and the beam follow what is selected, which is what moves.
+        const bool selected_here = (part_ == PlanPart::moving) == (moving_ >= 0);
+        if (selected_here) {
+            for (const PinnedWay& pinned : document_.pinned_ways(camera)) paint_pinned(pinned);
+        }
         mark_everything();
+        if (!selected_here) return;
         paint_beam();
-        for (const PlanLabel& label : plan_labels(document_, map_, view_)) write(label);
-        paint_scale_bar();
         point_to_unseen(camera);
     }
 
-private:
     // Marks come a thousand times: each is drawn once and then stamped.
     template <class Draw>
     QPixmap stamp(Draw draw) const {
@@ -179,6 +223,7 @@ private:
 
     void paint_views() {
         for (std::size_t i = 0; i < net_.cameras.size(); ++i) {
+            if ((net_.cameras[i] == moving_) != (part_ == PlanPart::moving)) continue;
             const Device& camera = net_.device(net_.cameras[i]);
             if (is_dark(camera.id)) continue;
             const View view = camera.camera ? camera.camera->view : View{};
@@ -274,7 +319,7 @@ private:
         for (const bool cameras : {false, true}) {
             for (std::size_t i = 0; i < site_.devices.size(); ++i) {
                 const Kind& kind = net_.kind(static_cast<int>(i));
-                if (kind.camera.has_value() != cameras) continue;
+                if (kind.camera.has_value() != cameras || !of_part(static_cast<int>(i))) continue;
                 const Device& device = site_.devices[i];
                 const QPointF at = map_.to_pixel(device.at);
                 if (!seen_.contains(at)) continue;
@@ -319,7 +364,11 @@ private:
                                                                 : 0.8,
                              camera));
         p_.setPen(camera ? theme_.ink : theme_.quiet);
-        p_.drawText(label.box.adjusted(1, 0, 40, 0), Qt::AlignLeft | Qt::AlignVCenter, label.text);
+        // On its base line: laying the text out in a box takes twice as long.
+        p_.drawText(QPointF(label.box.left() + 1,
+                            label.box.center().y() +
+                                (p_.fontMetrics().ascent() - p_.fontMetrics().descent()) / 2.0),
+                    label.text);
         if (label.mains != Mains::none)
             paint_mains({label.box.right() - 7, label.box.center().y()}, label.mains);
     }
@@ -369,6 +418,7 @@ private:
     }
 
     QPainter& p_;
+    const PlanPart part_;
     const Document& document_;
     const Site& site_;
     const Network& net_;
@@ -376,6 +426,8 @@ private:
     const QWidget& view_;
     const Theme& theme_;
     QRectF seen_;
+    int moving_ = -1;  // the device that is on its way
+    std::set<int> beside_moving_;
 };
 
 }  // namespace
@@ -413,8 +465,8 @@ QPixmap paint_ground(const Document& document, const PlanMap& map, const QWidget
 }
 
 void paint_plan(QPainter& painter, const Document& document, const PlanMap& map,
-                const QWidget& view) {
-    PlanPainter(painter, document, map, view).paint();
+                const QWidget& view, PlanPart part) {
+    PlanPainter(painter, document, map, view, part).paint();
 }
 
 }  // namespace ovant

@@ -19,8 +19,11 @@ class DrawingLayer;
 QPixmap paint_ground(const Document& document, const PlanMap& map, const QWidget& view,
                      DrawingLayer& layer);
 
-// Everything that can be worked with: places, pathways, cables, devices, names, scale bar.
+// Of all that can be worked with: the device that is on its way in a preview with the cables at it,
+// or the rest: places, pathways, cables, devices, names, scale bar. The rest is everything where
+// nothing is on its way.
+enum class PlanPart { resting, moving };
 void paint_plan(QPainter& painter, const Document& document, const PlanMap& map,
-                const QWidget& view);
+                const QWidget& view, PlanPart part);
 
 }  // namespace ovant

@@ -74,7 +74,7 @@ PlanView::PlanView(Document& document, QWidget* parent)
     });
     connect(&document_.day(), &DayPlayer::moment_changed, this, &PlanView::show_moment);
     connect(&document_.day(), &DayPlayer::changed, this, &PlanView::show_moment);
-    connect(&document_, &Document::selection_changed, this, qOverload<>(&QWidget::update));
+    connect(&document_, &Document::selection_changed, this, &PlanView::forget_resting);
     connect(known_length_, &QuantityEdit::entered, this, [this](std::optional<double> length_m) {
         if (!length_m || points_.size() != 2) return;
         document_.edit(tr("Set scale"),
@@ -84,7 +84,33 @@ PlanView::PlanView(Document& document, QWidget* parent)
     });
 }
 
+void PlanView::forget_resting() {
+    resting_ = {};
+    update();
+}
+
+// A move that leaves the others what they were leaves their picture.
+std::vector<Verdict> PlanView::verdicts_of_others() const {
+    std::vector<Verdict> out;
+    for (const RunAssessment& run : document_.assessment().runs)
+        out.push_back(run.camera == document_.moving() ? Verdict::unknown : run.verdict);
+    return out;
+}
+
+void PlanView::paint_resting() {
+    resting_ = ground_;
+    QPainter painter(&resting_);
+    paint_plan(painter, document_, map_, *this, PlanPart::resting);
+    resting_map_ = map_;
+    resting_without_ = document_.moving();
+    resting_verdicts_ = verdicts_of_others();
+}
+
 void PlanView::take_change(Change what) {
+    const bool only_moved = what == Change::preview && !document_.moving().empty() &&
+                            resting_without_ == document_.moving() &&
+                            resting_verdicts_ == verdicts_of_others();
+    if (!only_moved) forget_resting();
     refusal_.clear();
     update_hint();
     update();
@@ -148,17 +174,20 @@ void PlanView::paintEvent(QPaintEvent*) {
                                  site.drawing->origin.x_m * 1e-3 + site.drawing->origin.y_m * 1e-4
                            : 0;
     const bool dark = theme_of(*this).dark;
-    if (ground_.isNull() || !(ground_map_ == map_) || ground_data_ != data || ground_key_ != key ||
-        ground_dark_ != dark || ground_.size() != size() * devicePixelRatioF()) {
+    const bool ground_changed =
+        ground_.isNull() || !(ground_map_ == map_) || ground_data_ != data || ground_key_ != key ||
+        ground_dark_ != dark || ground_.size() != size() * devicePixelRatioF();
+    if (ground_changed) {
         ground_ = paint_ground(document_, map_, *this, *drawing_layer_);
         ground_map_ = map_;
         ground_data_ = data;
         ground_key_ = key;
         ground_dark_ = dark;
     }
+    if (resting_.isNull() || ground_changed || !(resting_map_ == map_)) paint_resting();
     QPainter painter(this);
-    painter.drawPixmap(0, 0, ground_);
-    paint_plan(painter, document_, map_, *this);
+    painter.drawPixmap(0, 0, resting_);
+    if (!document_.moving().empty()) paint_plan(painter, document_, map_, *this, PlanPart::moving);
     paint_tool(painter);
     paint_refusal(painter);
 }

@@ -78,6 +78,8 @@ protected:
 
 private:
     void take_change(Change what);
+    void forget_resting();
+    std::vector<Verdict> verdicts_of_others() const;
     void show_moment();
     void act_at(QPointF pixel);  // one use of the tool
     void add_camera(Point at);
@@ -123,6 +125,12 @@ private:
     QWidget* unit_field_ = nullptr;
     std::string unit_kind_ = "radio-5-ptp";
     DrawingLayer* drawing_layer_;
+    void paint_resting();
+    // What a new paint of the plan starts from: everything but what is on its way.
+    QPixmap resting_;
+    PlanMap resting_map_;
+    std::string resting_without_;            // what is on its way
+    std::vector<Verdict> resting_verdicts_;  // of the others
     QPixmap ground_;
     PlanMap ground_map_;
     const void* ground_data_ = nullptr;

@@ -20,6 +20,7 @@ public:
         setCursor(Qt::PointingHandCursor);
     }
     void set_faults(int faults) {
+        if (faults == faults_ && !accessibleName().isEmpty()) return;
         faults_ = faults;
         setAccessibleName(faults > 0 ? QObject::tr("%1, open faults: %2").arg(text()).arg(faults)
                                      : text());

@@ -42,7 +42,8 @@ void CheckRow::set_check(Check check, const TextContext& context,
             .arg(title_, QString::fromStdString(ovant::title(check_.verdict)), figures_));
     setToolTip(
         QString::fromStdString(sentence(check_, context) + "\n" + source_text(check_.source)));
-    layout()->setContentsMargins(side, head_height(), side, 8);
+    const QMargins margins(side, head_height(), side, 8);
+    if (layout()->contentsMargins() != margins) layout()->setContentsMargins(margins);
     if (is_open()) view_->set_working(working_(), units_);
     update();
 }

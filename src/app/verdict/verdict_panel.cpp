@@ -141,7 +141,7 @@ void VerdictPanel::refresh() {
 
 void VerdictPanel::set_head(Verdict verdict, const QString& text) {
     mark_->set_verdict(verdict);
-    head_->setText(text);
+    if (head_->text() != text) head_->setText(text);
 }
 
 std::function<Working()> VerdictPanel::working_of(const Check& check) const {

@@ -95,9 +95,9 @@ int count_failing(const Assessment& assessment);
 Assessment assess(const Network& net, const AssessOptions& options = {});
 Assessment assess(const Site& site, const Catalogue& catalogue, const AssessOptions& options = {});
 
-// The same after a move: `net` differs from `before_net` only in positions and so in lengths. Runs
-// and units with no length changed keep what `before` says of them; `moved` is the device's id.
-Assessment assess_move(const Network& net, const Network& before_net, const Assessment& before,
+// The same after a move: `net` differs from `before_net` only in where things stand. Runs and units
+// that this does not concern keep what `before` says of them; `moved` is the device's id.
+Assessment assess_move(const Network& net, const Network& before_net, Assessment before,
                        std::string_view moved, const AssessOptions& options = {});
 
 // One run alone, `index` into net.cameras.

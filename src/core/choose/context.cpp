@@ -77,6 +77,11 @@ bool ChooseContext::taken(const std::string& device, const std::string& port) co
     return taken_.contains(key(device, port));
 }
 
+std::string ChooseContext::link_outside(const std::string& device, const std::string& port) const {
+    const auto found = outside_.find(key(device, port));
+    return found == outside_.end() ? std::string() : found->second;
+}
+
 std::string ChooseContext::free_id(const std::string& prefix, int& number) const {
     int& first = first_free_.emplace(prefix, 1).first->second;
     for (number = std::max(number, first);; ++number) {
@@ -156,6 +161,12 @@ std::optional<FeedPort> ChooseContext::pick_port(const PortWish& wish) const {
 
 std::optional<FeedPort> ChooseContext::data_port() const {
     std::optional<FeedPort> feeding;
+    // The one that its run has now.
+    const Run& run = now.runs[index];
+    if (const PortAt own = run.outs.empty() ? PortAt{} : run.outs.front();
+        own.device >= 0 && stays(own.device) && now.port(own).role == PortRole::data &&
+        now.port(own).medium == Medium::twisted_pair && (!head_end || now.at_head_end(own.device)))
+        return FeedPort{now.device(own.device).id, now.port(own).id, now.port(own).group};
     for (std::size_t i = 0; i < now.kinds.size(); ++i) {
         const int number = static_cast<int>(i);
         const Kind& unit = now.kind(number);
@@ -388,8 +399,12 @@ void ChooseContext::make_bench(bool whole) {
             bench.devices.push_back(device);
     }
     for (const Link& link : site.links) {
-        if (!dropped.contains(link.a.device) && !dropped.contains(link.b.device))
+        if (!dropped.contains(link.a.device) && !dropped.contains(link.b.device)) {
             bench.links.push_back(link);
+        } else {
+            outside_[key(link.a.device, link.a.port)] = link.id;
+            outside_[key(link.b.device, link.b.port)] = link.id;
+        }
     }
     const Network bare = lay_out(bench, catalogue);
     std::map<std::string_view, double> loads;

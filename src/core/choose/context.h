@@ -87,6 +87,8 @@ public:
         return or_nothing(find_device(cleared, id));
     }
     bool taken(const std::string& device, const std::string& port) const;
+    // Id of the link on this port that is not in the bench; empty for none.
+    std::string link_outside(const std::string& device, const std::string& port) const;
     // First id of this prefix from `number` on that nothing has; `number` becomes its own.
     std::string free_id(const std::string& prefix, int& number) const;
     // Ids of what stays where the camera's run goes.
@@ -121,6 +123,7 @@ private:
 
     Router router_;
     std::unordered_set<std::string> ids_, taken_;
+    std::map<std::string, std::string> outside_;  // of links not in the bench, by end
     mutable std::map<std::string, int> first_free_;
     mutable std::map<std::pair<std::pair<double, double>, std::pair<double, double>>, Route>
         routes_;

@@ -291,15 +291,43 @@ Proposal not_sound(Error why) {
     return proposal;
 }
 
+// What the gate would say of the site with this change. The site is sound as it is, so only the
+// part at hand is looked through, and what the change could touch outside it: ids and ports.
+std::optional<Error> not_let_through(const ChooseContext& context, const Site& candidate,
+                                     const SiteChange& change) {
+    std::vector<Error> problems = find_problems(candidate, context.catalogue);
+    if (!problems.empty()) return std::move(problems.front());
+    const auto there = [](const auto& items, const std::string& id) {
+        return std::any_of(items.begin(), items.end(),
+                           [&](const auto& item) { return item.id == id; });
+    };
+    for (const Device& device : change.devices) {
+        if (!there(context.bench.devices, device.id) && context.staying.contains(device.id))
+            return Error{ErrorCode::duplicate_id, "devices/" + device.id, device.id, ""};
+    }
+    for (const Link& link : change.links) {
+        const bool of_bench = there(context.bench.links, link.id);
+        if (!of_bench && context.staying.contains(link.id))
+            return Error{ErrorCode::duplicate_id, "links/" + link.id, link.id, ""};
+        for (const LinkEnd* end : {&link.a, &link.b}) {
+            const std::string outside = context.link_outside(end->device, end->port);
+            if (!outside.empty())
+                return Error{ErrorCode::port_in_use, "links/" + link.id,
+                             end->device + "." + end->port, outside};
+        }
+    }
+    return std::nullopt;
+}
+
 // A proposal that was chosen, with what it changes; the gate that its use will pass is asked first.
 Proposal finished(const ChooseContext& context, const Site& candidate, Proposal proposal) {
     if (!proposal.built) return proposal;
     note_change(context, candidate, proposal.change);
     if (proposal.verdict != Verdict::holds && proposal.harmed.empty())
         proposal.leans_on = what_decides(context, proposal.decisive.subject);
-    std::vector<Error> problems =
-        find_problems(with_change(context.site, proposal.change), context.catalogue);
-    return problems.empty() ? proposal : not_sound(std::move(problems.front()));
+    if (std::optional<Error> wrong = not_let_through(context, candidate, proposal.change))
+        return not_sound(std::move(*wrong));
+    return proposal;
 }
 
 }  // namespace
