@@ -226,12 +226,7 @@ private:
 
     void name_cameras() {
         NameSizes sizes(text_font(view_, 0.88, true));
-        const std::string chosen = document_.selected_camera();
-        std::vector<int> order = net_.cameras;
-        std::stable_sort(order.begin(), order.end(), [&](int a, int b) {
-            return (net_.device(a).id == chosen) > (net_.device(b).id == chosen);
-        });
-        for (int number : order) {
+        for (int number : net_.cameras) {
             const Device& device = net_.device(number);
             const QPointF at = map_.to_pixel(device.at);
             if (device.id == without_ || !seen_.contains(at)) continue;
@@ -240,7 +235,6 @@ private:
             name.spots = beside_mark(at, sizes.of(name.label.text));
             names_.push_back(std::move(name));
         }
-        chosen_ = !names_.empty() && names_.front().label.id == chosen;
     }
 
     void name_place(const Place& place) {
@@ -324,8 +318,6 @@ private:
             }
             if (!few()) break;
         }
-        // The chosen camera is named whatever lies there.
-        if (number == 0 && chosen_) take(number, 0);
     }
 
     void take(int number, int spot) {
@@ -369,7 +361,6 @@ private:
     QRectF seen_;
     Room room_;
     std::vector<Name> names_;
-    bool chosen_ = false;
 };
 
 }  // namespace

@@ -26,13 +26,12 @@ struct PlanLabel {
     Mains mains = Mains::none;  // of a place
 };
 
-// In the order of importance: the chosen camera first. The same names stand at the same side of
-// their marks however the plan is pushed about.
-// As if the device `without` were not there.
+// The same names stand at the same side of their marks however the plan is pushed about and
+// whatever is selected. As if the device `without` were not there.
 std::vector<PlanLabel> plan_labels(const Document& document, const PlanMap& map,
                                    const QWidget& view, const std::string& without = {});
-// The name of one camera at the first side of its mark, whatever lies there; empty for a device
-// that has no name on the plan.
+// The name of one camera at the first side of its mark, whatever lies there: of what moves, and of
+// what is selected and found no room. Empty for a device that has no name on the plan.
 PlanLabel label_beside_mark(const Document& document, const PlanMap& map, const QWidget& view,
                             int device);
 

@@ -25,13 +25,16 @@ namespace {
 constexpr double mark_px = plan_mark_px;
 constexpr int stamp_px = 22;
 constexpr std::size_t many_links = 400;
+// How clearly what a camera sees is filled: each, the selected one, and what makes one the other.
+constexpr int resting_view_alpha = 38, selected_view_alpha = 90, added_view_alpha = 62;
 
 class PlanPainter {
 public:
     PlanPainter(QPainter& painter, const Document& document, const PlanMap& map,
-                const QWidget& view, PlanPart part)
+                const QWidget& view, const std::vector<PlanLabel>& labels, bool above)
         : p_(painter),
-          part_(part),
+          above_(above),
+          labels_(labels),
           document_(document),
           site_(document.site()),
           net_(document.network()),
@@ -43,68 +46,87 @@ public:
             if (net_.device(static_cast<int>(i)).id == document.moving())
                 moving_ = static_cast<int>(i);
         }
-        for (const NetLink& link : net_.links) {
-            if (moves(link)) beside_moving_.insert({link.a.device, link.b.device});
-        }
     }
 
-    void paint() {
-        if (part_ == PlanPart::resting) {
-            paint_grounds();
-            paint_runs();
-            for (const PlanLabel& label : plan_labels(document_, map_, view_, document_.moving()))
-                write(label);
-            paint_scale_bar();
-        } else if (moving_ >= 0) {
-            paint_runs();
-            write(label_beside_mark(document_, map_, view_, moving_));
+    void rest() {
+        p_.setRenderHint(QPainter::Antialiasing);
+        for (const Obstacle& obstacle : site_.obstacles) paint_obstacle(obstacle);
+        for (const Place& place : site_.places) paint_place(place);
+        for (const Pathway& pathway : site_.pathways) paint_pathway(pathway);
+        for (const ExistingCable& existing : site_.existing) paint_existing(existing);
+        // Past some hundreds of cables fine edges cost more than they show.
+        p_.setRenderHint(QPainter::Antialiasing, net_.links.size() <= many_links);
+        for (int camera : net_.cameras) {
+            if (camera != moving_) paint_view(camera, resting_view_alpha);
         }
+        for (const NetLink& link : net_.links) {
+            if (!moves(link)) paint_link(link);
+        }
+        p_.setRenderHint(QPainter::Antialiasing);
+        // Units first, so that a camera beside one stays in sight.
+        for (const bool cameras : {false, true}) {
+            for (std::size_t i = 0; i < net_.kinds.size(); ++i) {
+                if (net_.kinds[i]->camera.has_value() == cameras && static_cast<int>(i) != moving_)
+                    mark(static_cast<int>(i));
+            }
+        }
+        for (const PlanLabel& label : labels_) write(label);
+        paint_scale_bar();
+    }
+
+    void above() {
+        p_.setRenderHint(QPainter::Antialiasing);
+        outline_selected();
+        const std::string camera = document_.selected_camera();
+        std::vector<const NetLink*> links;
+        if (const auto index = document_.camera_index(camera)) {
+            for (int link : net_.runs[*index].links)
+                links.push_back(&net_.links[static_cast<std::size_t>(link)]);
+            const int number = net_.cameras[*index];
+            paint_view(number, number == moving_ ? selected_view_alpha : added_view_alpha);
+        }
+        for (const NetLink* link : links) paint_under(*link);
+        for (const NetLink& link : net_.links) {
+            if (moves(link) || link.link->id == document_.selected()) links.push_back(&link);
+        }
+        std::set<int> marked;
+        for (const NetLink* link : links) {
+            paint_link(*link);
+            marked.insert({link->a.device, link->b.device});
+        }
+        for (std::size_t i = 0; i < net_.kinds.size(); ++i) {
+            const int number = static_cast<int>(i);
+            if (number == moving_ || net_.device(number).id == document_.selected())
+                marked.insert(number);
+        }
+        for (const PinnedWay& pinned : document_.pinned_ways(camera)) paint_pinned(pinned);
+        for (int device : marked) mark(device);
+        for (int device : marked) name_again(device, camera);
+        paint_beam();
+        point_to_unseen(camera);
     }
 
 private:
     bool moves(const NetLink& link) const {
         return moving_ >= 0 && (link.a.device == moving_ || link.b.device == moving_);
     }
-    bool of_part(const NetLink& link) const { return moves(link) == (part_ == PlanPart::moving); }
-    // What stands at the ends of a cable that moves is marked again, above it.
-    bool of_part(int device) const {
-        return part_ == PlanPart::resting ? device != moving_
-                                          : device == moving_ || beside_moving_.contains(device);
+    bool is_selected(const std::string& id) const { return above_ && document_.selected() == id; }
+
+    void outline_selected() {
+        const std::string& id = document_.selected();
+        if (const Place* place = find_place(site_, id)) paint_place(*place);
+        if (const Pathway* pathway = find_pathway(site_, id)) paint_pathway(*pathway);
+        if (const Obstacle* obstacle = find_obstacle(site_, id)) paint_obstacle(*obstacle);
+        if (const ExistingCable* existing = find_existing(site_, id)) paint_existing(*existing);
     }
 
-    void paint_grounds() {
-        p_.setRenderHint(QPainter::Antialiasing);
-        for (const Obstacle& obstacle : site_.obstacles) paint_obstacle(obstacle);
-        for (const Place& place : site_.places) paint_place(place);
-        for (const Pathway& pathway : site_.pathways) paint_pathway(pathway);
-        for (const ExistingCable& existing : site_.existing) paint_existing(existing);
-    }
-
-    void paint_runs() {
-        // Past some hundreds of cables fine edges cost more than they show.
-        p_.setRenderHint(QPainter::Antialiasing, net_.links.size() <= many_links);
-        paint_views();
-        const std::string camera = document_.selected_camera();
-        std::vector<int> chosen_links;
-        if (const auto index = document_.camera_index(camera))
-            chosen_links = net_.runs[*index].links;
-        for (int link : chosen_links) {
-            const NetLink& laid = net_.links[static_cast<std::size_t>(link)];
-            if (of_part(laid)) paint_under(laid);
-        }
-        for (const NetLink& link : net_.links) {
-            if (of_part(link)) paint_link(link);
-        }
-        p_.setRenderHint(QPainter::Antialiasing);
-        // Pins and the beam follow what is selected, which is what moves.
-        const bool selected_here = (part_ == PlanPart::moving) == (moving_ >= 0);
-        if (selected_here) {
-            for (const PinnedWay& pinned : document_.pinned_ways(camera)) paint_pinned(pinned);
-        }
-        mark_everything();
-        if (!selected_here) return;
-        paint_beam();
-        point_to_unseen(camera);
+    // What moves, and the selected camera where its name found no room.
+    void name_again(int device, const std::string& camera) {
+        const std::string& id = net_.device(device).id;
+        const bool stands = std::any_of(labels_.begin(), labels_.end(),
+                                        [&](const PlanLabel& one) { return one.id == id; });
+        if (device == moving_ || (id == camera && !stands))
+            write(label_beside_mark(document_, map_, view_, device));
     }
 
     // Marks come a thousand times: each is drawn once and then stamped.
@@ -132,10 +154,10 @@ private:
     void paint_place(const Place& place) {
         const QRectF box = map_.box_of(place);
         if (!box.intersects(seen_)) return;
-        const bool chosen = document_.selected() == place.id;
+        const bool chosen = is_selected(place.id);
         p_.setPen(QPen(chosen ? theme_.copper : theme_.place.darker(theme_.dark ? 70 : 122),
                        chosen ? 2 : 1));
-        p_.setBrush(theme_.place);
+        p_.setBrush(chosen ? QBrush(Qt::NoBrush) : QBrush(theme_.place));
         p_.drawRect(box);
     }
 
@@ -163,7 +185,7 @@ private:
     void paint_obstacle(const Obstacle& obstacle) {
         const QPolygonF outline = outline_of(obstacle);
         if (!seen(outline)) return;
-        const bool chosen = document_.selected() == obstacle.id;
+        const bool chosen = is_selected(obstacle.id);
         const bool water = obstacle.kind == ObstacleKind::water;
         QColor ink = water ? theme_.fibre : theme_.quiet;
         if (!chosen) ink.setAlpha(water ? 90 : 150);
@@ -171,7 +193,7 @@ private:
                        water ? Qt::DotLine : Qt::SolidLine));
         QColor fill = theme_.quiet;
         fill.setAlpha(70);
-        p_.setBrush(water || outline.size() < 3
+        p_.setBrush(water || chosen || outline.size() < 3
                         ? QBrush(Qt::NoBrush)
                         : QBrush(fill, obstacle.kind == ObstacleKind::trees ? Qt::Dense6Pattern
                                                                             : Qt::BDiagPattern));
@@ -191,7 +213,7 @@ private:
     void paint_existing(const ExistingCable& existing) {
         const QPolygonF line = map_.to_pixels(existing.points);
         if (!seen(line)) return;
-        const bool chosen = document_.selected() == existing.id;
+        const bool chosen = is_selected(existing.id);
         const Kind* cable = document_.catalogue().find(existing.cable);
         const Medium medium = cable && cable->cable ? cable->cable->medium : Medium::coax;
         p_.setBrush(Qt::NoBrush);
@@ -203,7 +225,7 @@ private:
     void paint_pathway(const Pathway& pathway) {
         const QPolygonF line = map_.to_pixels(pathway.points);
         if (!seen(line)) return;
-        const bool chosen = document_.selected() == pathway.id;
+        const bool chosen = is_selected(pathway.id);
         p_.setBrush(Qt::NoBrush);
         p_.setPen(QPen(chosen ? theme_.copper : theme_.pathway, chosen ? 3 : 2, Qt::DashLine));
         p_.drawPolyline(line);
@@ -221,24 +243,22 @@ private:
         return now && now->state != CameraState::on;
     }
 
-    void paint_views() {
-        for (std::size_t i = 0; i < net_.cameras.size(); ++i) {
-            if ((net_.cameras[i] == moving_) != (part_ == PlanPart::moving)) continue;
-            const Device& camera = net_.device(net_.cameras[i]);
-            if (is_dark(camera.id)) continue;
-            const View view = camera.camera ? camera.camera->view : View{};
-            const QPointF at = map_.to_pixel(camera.at);
-            const double r = map_.to_pixels(view.range_m);
-            if (r < mark_px / 2 || !QRectF(at.x() - r, at.y() - r, 2 * r, 2 * r).intersects(seen_))
-                continue;
-            QPainterPath wedge(at);
-            // Qt counts from east against the clock; the site clockwise from up.
-            wedge.arcTo(QRectF(at.x() - r, at.y() - r, 2 * r, 2 * r),
-                        90 - view.direction_deg - view.angle_deg / 2, view.angle_deg);
-            QColor colour = theme_.quiet;
-            colour.setAlpha(camera.id == document_.selected() ? 90 : 38);
-            p_.fillPath(wedge, colour);
-        }
+    // What a camera sees.
+    void paint_view(int number, int alpha) {
+        const Device& camera = net_.device(number);
+        if (is_dark(camera.id)) return;
+        const View view = camera.camera ? camera.camera->view : View{};
+        const QPointF at = map_.to_pixel(camera.at);
+        const double r = map_.to_pixels(view.range_m);
+        if (r < mark_px / 2 || !QRectF(at.x() - r, at.y() - r, 2 * r, 2 * r).intersects(seen_))
+            return;
+        QPainterPath wedge(at);
+        // Qt counts from east against the clock; the site clockwise from up.
+        wedge.arcTo(QRectF(at.x() - r, at.y() - r, 2 * r, 2 * r),
+                    90 - view.direction_deg - view.angle_deg / 2, view.angle_deg);
+        QColor colour = theme_.quiet;
+        colour.setAlpha(alpha);
+        p_.fillPath(wedge, colour);
     }
 
     // Where the selected radio points, and the handle that turns it.
@@ -280,7 +300,7 @@ private:
         if (!seen(line)) return;
         const LinkMark mark = link_mark(net_, link);
         const bool wide = mark.long_reach || mark.medium != Medium::twisted_pair;
-        const bool chosen = document_.selected() == link.link->id;
+        const bool chosen = is_selected(link.link->id);
         const bool thin = net_.links.size() > many_links;
         paint_cable(p_, theme_, line, mark, chosen ? 5 : wide ? 4 : thin ? 1 : 2);
     }
@@ -305,46 +325,46 @@ private:
         p_.setOpacity(1);
     }
 
-    void mark_everything() {
-        std::unordered_map<std::string_view, Verdict> verdicts;
-        for (const RunAssessment& run : document_.assessment().runs)
-            verdicts[run.camera] = run.verdict;
-        std::array<QPixmap, 4> verdict_stamps;
-        for (Verdict verdict : {Verdict::holds, Verdict::unknown, Verdict::tight, Verdict::fails}) {
-            verdict_stamps[static_cast<std::size_t>(verdict)] = stamp(
+    void mark(int number) {
+        const Kind& kind = net_.kind(number);
+        const Device& device = net_.device(number);
+        const QPointF at = map_.to_pixel(device.at);
+        if (!seen_.contains(at)) return;
+        if (is_selected(device.id)) {
+            p_.setPen(QPen(theme_.ink, 1.4));
+            p_.setBrush(Qt::NoBrush);
+            p_.drawEllipse(at, mark_px * 0.85, mark_px * 0.85);
+        }
+        if (!kind.camera) return put(stamp_of(kind), at);
+        if (!is_dark(device.id)) return put(stamp_of(verdict_of(device.id)), at);
+        p_.setPen(QPen(theme_.ink, 1.4));
+        p_.setBrush(theme_.ink);
+        p_.drawEllipse(at, mark_px / 2, mark_px / 2);
+        p_.setPen(QPen(theme_.card, 1.6));
+        p_.drawLine(at - QPointF(3, 3), at + QPointF(3, 3));
+    }
+
+    Verdict verdict_of(const std::string& camera) {
+        if (verdicts_.empty()) {
+            for (const RunAssessment& run : document_.assessment().runs)
+                verdicts_[run.camera] = run.verdict;
+        }
+        return verdicts_[camera];
+    }
+
+    const QPixmap& stamp_of(Verdict verdict) {
+        QPixmap& made = verdict_stamps_[static_cast<std::size_t>(verdict)];
+        if (made.isNull())
+            made = stamp(
                 [&](QPainter& p, QPointF c) { paint_verdict(p, theme_, verdict, c, mark_px); });
-        }
-        std::map<Category, QPixmap> unit_stamps;
-        // Units first, so that a camera beside one stays in sight.
-        for (const bool cameras : {false, true}) {
-            for (std::size_t i = 0; i < site_.devices.size(); ++i) {
-                const Kind& kind = net_.kind(static_cast<int>(i));
-                if (kind.camera.has_value() != cameras || !of_part(static_cast<int>(i))) continue;
-                const Device& device = site_.devices[i];
-                const QPointF at = map_.to_pixel(device.at);
-                if (!seen_.contains(at)) continue;
-                if (device.id == document_.selected()) {
-                    p_.setPen(QPen(theme_.ink, 1.4));
-                    p_.setBrush(Qt::NoBrush);
-                    p_.drawEllipse(at, mark_px * 0.85, mark_px * 0.85);
-                }
-                if (kind.camera && is_dark(device.id)) {
-                    p_.setPen(QPen(theme_.ink, 1.4));
-                    p_.setBrush(theme_.ink);
-                    p_.drawEllipse(at, mark_px / 2, mark_px / 2);
-                    p_.setPen(QPen(theme_.card, 1.6));
-                    p_.drawLine(at - QPointF(3, 3), at + QPointF(3, 3));
-                } else if (kind.camera) {
-                    put(verdict_stamps[static_cast<std::size_t>(verdicts[device.id])], at);
-                } else {
-                    QPixmap& mark = unit_stamps[kind.category];
-                    if (mark.isNull())
-                        mark = stamp(
-                            [&](QPainter& p, QPointF c) { paint_unit(p, theme_, kind, c, 11); });
-                    put(mark, at);
-                }
-            }
-        }
+        return made;
+    }
+
+    const QPixmap& stamp_of(const Kind& kind) {
+        QPixmap& made = unit_stamps_[kind.category];
+        if (made.isNull())
+            made = stamp([&](QPainter& p, QPointF c) { paint_unit(p, theme_, kind, c, 11); });
+        return made;
     }
 
     void write(const PlanLabel& label) {
@@ -418,7 +438,8 @@ private:
     }
 
     QPainter& p_;
-    const PlanPart part_;
+    const bool above_;
+    const std::vector<PlanLabel>& labels_;
     const Document& document_;
     const Site& site_;
     const Network& net_;
@@ -427,7 +448,9 @@ private:
     const Theme& theme_;
     QRectF seen_;
     int moving_ = -1;  // the device that is on its way
-    std::set<int> beside_moving_;
+    std::unordered_map<std::string_view, Verdict> verdicts_;
+    std::array<QPixmap, 4> verdict_stamps_;
+    std::map<Category, QPixmap> unit_stamps_;
 };
 
 }  // namespace
@@ -464,9 +487,14 @@ QPixmap paint_ground(const Document& document, const PlanMap& map, const QWidget
     return ground;
 }
 
-void paint_plan(QPainter& painter, const Document& document, const PlanMap& map,
-                const QWidget& view, PlanPart part) {
-    PlanPainter(painter, document, map, view, part).paint();
+void paint_resting(QPainter& painter, const Document& document, const PlanMap& map,
+                   const QWidget& view, const std::vector<PlanLabel>& labels) {
+    PlanPainter(painter, document, map, view, labels, false).rest();
+}
+
+void paint_above(QPainter& painter, const Document& document, const PlanMap& map,
+                 const QWidget& view, const std::vector<PlanLabel>& labels) {
+    PlanPainter(painter, document, map, view, labels, true).above();
 }
 
 }  // namespace ovant

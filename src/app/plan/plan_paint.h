@@ -6,6 +6,7 @@
 #include <QPixmap>
 
 #include "app/document/document.h"
+#include "app/plan/plan_labels.h"
 #include "app/plan/plan_map.h"
 #include "app/theme/theme.h"
 
@@ -19,11 +20,12 @@ class DrawingLayer;
 QPixmap paint_ground(const Document& document, const PlanMap& map, const QWidget& view,
                      DrawingLayer& layer);
 
-// Of all that can be worked with: the device that is on its way in a preview with the cables at it,
-// or the rest: places, pathways, cables, devices, names, scale bar. The rest is everything where
-// nothing is on its way.
-enum class PlanPart { resting, moving };
-void paint_plan(QPainter& painter, const Document& document, const PlanMap& map,
-                const QWidget& view, PlanPart part);
+// All that can be worked with but the device that is on its way in a preview and the cables at it:
+// places, pathways, cables, devices, names, scale bar. The same whatever is selected.
+void paint_resting(QPainter& painter, const Document& document, const PlanMap& map,
+                   const QWidget& view, const std::vector<PlanLabel>& labels);
+// What lies above it: what is on its way, what is selected and its run. `labels` stand already.
+void paint_above(QPainter& painter, const Document& document, const PlanMap& map,
+                 const QWidget& view, const std::vector<PlanLabel>& labels);
 
 }  // namespace ovant

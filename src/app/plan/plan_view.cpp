@@ -74,7 +74,7 @@ PlanView::PlanView(Document& document, QWidget* parent)
     });
     connect(&document_.day(), &DayPlayer::moment_changed, this, &PlanView::show_moment);
     connect(&document_.day(), &DayPlayer::changed, this, &PlanView::show_moment);
-    connect(&document_, &Document::selection_changed, this, &PlanView::forget_resting);
+    connect(&document_, &Document::selection_changed, this, qOverload<>(&QWidget::update));
     connect(known_length_, &QuantityEdit::entered, this, [this](std::optional<double> length_m) {
         if (!length_m || points_.size() != 2) return;
         document_.edit(tr("Set scale"),
@@ -100,7 +100,8 @@ std::vector<Verdict> PlanView::verdicts_of_others() const {
 void PlanView::paint_resting() {
     resting_ = ground_;
     QPainter painter(&resting_);
-    paint_plan(painter, document_, map_, *this, PlanPart::resting);
+    labels_ = plan_labels(document_, map_, *this, document_.moving());
+    ovant::paint_resting(painter, document_, map_, *this, labels_);
     resting_map_ = map_;
     resting_without_ = document_.moving();
     resting_verdicts_ = verdicts_of_others();
@@ -187,7 +188,7 @@ void PlanView::paintEvent(QPaintEvent*) {
     if (resting_.isNull() || ground_changed || !(resting_map_ == map_)) paint_resting();
     QPainter painter(this);
     painter.drawPixmap(0, 0, resting_);
-    if (!document_.moving().empty()) paint_plan(painter, document_, map_, *this, PlanPart::moving);
+    paint_above(painter, document_, map_, *this, labels_);
     paint_tool(painter);
     paint_refusal(painter);
 }

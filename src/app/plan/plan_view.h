@@ -10,6 +10,7 @@
 
 #include "app/document/document.h"
 #include "app/plan/plan_hit.h"
+#include "app/plan/plan_labels.h"
 #include "app/plan/plan_map.h"
 #include "app/kit/quantity_edit.h"
 
@@ -131,6 +132,7 @@ private:
     PlanMap resting_map_;
     std::string resting_without_;            // what is on its way
     std::vector<Verdict> resting_verdicts_;  // of the others
+    std::vector<PlanLabel> labels_;          // that stand in it
     QPixmap ground_;
     PlanMap ground_map_;
     const void* ground_data_ = nullptr;
