@@ -371,7 +371,7 @@ TEST_CASE("after a move, what is kept is what would be computed", "[assess]") {
                  {Point{device.at.x_m + 37, device.at.y_m - 12}, site.places.front().at}) {
                 const Site moved = *move_object(site, device.id, to);
                 const Network net = lay_out(moved, catalogue);
-                const Assessment quick = assess_move(net, before, assessed, device.id);
+                const Assessment quick = assess_again(net, before, assessed);
                 const Assessment whole = assess(net);
                 CHECK(quick.summary.fails == whole.summary.fails);
                 CHECK(quick.site_checks.size() == whole.site_checks.size());

@@ -1,6 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "monkey/monkey.h"
 
+#include <algorithm>
+#include <cmath>
+
 #include "core/assess/backup.h"
 #include "core/assess/budget.h"
 #include "core/assess/profile.h"
@@ -19,6 +22,38 @@ namespace ovant {
 namespace {
 
 constexpr std::size_t most_history = 60;
+
+bool same_number(double a, double b) { return a == b || (std::isnan(a) && std::isnan(b)); }
+
+bool same_checks(const std::vector<Check>& a, const std::vector<Check>& b) {
+    return std::equal(a.begin(), a.end(), b.begin(), b.end(), [](const Check& x, const Check& y) {
+        return x.id == y.id && x.verdict == y.verdict && x.subject == y.subject &&
+               x.note == y.note && x.parts == y.parts && same_number(x.value, y.value) &&
+               same_number(x.limit, y.limit);
+    });
+}
+
+// What is kept of an assessment over an edit is what would be said anew.
+std::string judged_again(const Site& before, const Site& after) {
+    if (before.kinds != after.kinds) return "";
+    const Catalogue catalogue = catalogue_for(before);
+    const Network was = lay_out(before, catalogue), now = lay_out(after, catalogue);
+    const Assessment kept = assess_again(now, was, assess(was)), anew = assess(now);
+    for (std::size_t i = 0; i < anew.runs.size(); ++i) {
+        if (kept.runs[i].verdict != anew.runs[i].verdict ||
+            !same_number(kept.runs[i].length_m, anew.runs[i].length_m) ||
+            !same_checks(kept.runs[i].checks, anew.runs[i].checks))
+            return "the run of " + anew.runs[i].camera + " keeps an old verdict";
+    }
+    for (std::size_t i = 0; i < anew.switches.size(); ++i) {
+        if (kept.switches.size() != anew.switches.size() ||
+            kept.switches[i].device != anew.switches[i].device ||
+            kept.switches[i].refused != anew.switches[i].refused ||
+            !same_checks(kept.switches[i].checks, anew.switches[i].checks))
+            return "unit " + anew.switches[i].device + " keeps an old verdict";
+    }
+    return same_checks(kept.site_checks, anew.site_checks) ? "" : "the site keeps an old check";
+}
 
 }  // namespace
 
@@ -51,6 +86,7 @@ bool Monkey::edit() {
         fault_ = "what was kept comes back with other bytes";
     else if (!(*again == *changed))
         fault_ = "what was kept comes back as another site";
+    if (fault_.empty()) fault_ = judged_again(site(), *changed);
     if (!fault_.empty()) return false;
     ++counts_.taken;
     history_.push_back(std::move(*changed));

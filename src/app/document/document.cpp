@@ -43,11 +43,13 @@ void Document::show_site(std::shared_ptr<const Site> site, Change what, const st
     const bool same_kinds = catalogue_ && shown_ && shown_->kinds == site->kinds;
     shown_ = std::move(site);
     if (!same_kinds) catalogue_ = std::make_shared<const Catalogue>(catalogue_for(*shown_));
-    lay_out_shown(moved);
+    const bool other_rules = what == Change::conditions || what == Change::opening;
+    lay_out_shown(!other_rules);
     tell(what);
 }
 
-void Document::lay_out_shown(const std::string& moved) {
+// `again`: judged by the same rules as what stands, of which most is kept.
+void Document::lay_out_shown(bool again) {
     auto drawn = std::make_shared<const Network>(lay_out(shown_, catalogue_));
     auto judged = drawn;
     if (under_.worse_than_designed()) {
@@ -55,9 +57,8 @@ void Document::lay_out_shown(const std::string& moved) {
             with_what_if(*shown_, *catalogue_, under_.what_if, under_.failed));
         judged = std::make_shared<const Network>(lay_out(std::move(worse), catalogue_));
     }
-    assessment_ = moved.empty() ? assess(*judged, under_.options())
-                                : assess_move(*judged, *network_, std::move(assessment_), moved,
-                                              under_.options());
+    assessment_ = again ? assess_again(*judged, *network_, std::move(assessment_), under_.options())
+                        : assess(*judged, under_.options());
     network_ = std::move(judged);
     site_network_ = network_ == drawn ? nullptr : std::move(drawn);
 }

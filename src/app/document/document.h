@@ -150,7 +150,7 @@ private:
         SiteLock lock;
     };
     void show_site(std::shared_ptr<const Site> site, Change what, const std::string& moved = {});
-    void lay_out_shown(const std::string& moved);
+    void lay_out_shown(bool again);
     void tell(Change what);
     void push(const QString& name, std::shared_ptr<const Site> site);
     void trim_history();

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/assess/assess.h"
 
+#include "core/assess/whole_site.h"
+
 #include <algorithm>
 
 #include "core/assess/backup.h"
@@ -62,12 +64,6 @@ StageFaults stage_faults(const Assessment& assessment) {
 
 namespace {
 
-bool feeds_from_mains(const Kind& kind) {
-    return kind.supply && kind.supply->from_mains &&
-           std::any_of(kind.ports.begin(), kind.ports.end(),
-                       [](const PortKind& port) { return port.role == PortRole::pse; });
-}
-
 void count(Summary& summary, Verdict verdict) {
     switch (verdict) {
         case Verdict::holds: ++summary.holds; break;
@@ -76,78 +72,6 @@ void count(Summary& summary, Verdict verdict) {
         case Verdict::unknown: ++summary.unknown; break;
     }
 }
-
-// What a move left as it was. Borrows both networks, which differ only in where things stand.
-class Unmoved {
-public:
-    Unmoved(const Network& net, const Network& before, std::string_view moved)
-        : net_(net), before_(before) {
-        for (std::size_t i = 0; i < net.kinds.size(); ++i) {
-            if (net.device(static_cast<int>(i)).id == moved) moved_ = static_cast<int>(i);
-        }
-        air_ = moved_ < 0 || !net.kind(moved_).radio;
-        for (std::size_t i = 0; i < net.links.size(); ++i) {
-            const NetLink& one = net.links[i];
-            if (link(static_cast<int>(i))) continue;
-            if (one.medium() == Medium::radio) air_ = false;
-            for (PortAt end : {one.a, one.b}) note_feed(end.device);
-        }
-    }
-
-    bool link(int number) const {
-        if (number < 0) return true;
-        const NetLink& now = net_.links[static_cast<std::size_t>(number)];
-        const NetLink& was = before_.links[static_cast<std::size_t>(number)];
-        return now.a.device != moved_ && now.b.device != moved_ && now.length_m == was.length_m &&
-               now.surroundings == was.surroundings && now.in_ground == was.in_ground;
-    }
-
-    // Whether all that this unit feeds is as it was.
-    bool feeds_of(int unit) const {
-        return std::find(feeding_.begin(), feeding_.end(), unit) == feeding_.end();
-    }
-
-    // All that its unit feeds, its links, the others on its units (a cord before an injector, the
-    // lead of an adapter), and any radio path where it goes by air itself.
-    bool run(const Run& run) const {
-        const auto same = [&](int number) { return link(number); };
-        if (run.camera == moved_ || !std::all_of(run.links.begin(), run.links.end(), same) ||
-            !std::all_of(run.upstream.begin(), run.upstream.end(), same))
-            return false;
-        if (!run.outs.empty() && !unit(run.outs.front().device)) return false;
-        const auto feed_moved = [&](int device) {
-            return !feeds_of(net_.fed_by[static_cast<std::size_t>(device)].device);
-        };
-        if (std::any_of(run.ins.begin(), run.ins.end(),
-                        [&](PortAt in) { return feed_moved(in.device); }))
-            return false;
-        return std::all_of(run.ins.begin(), run.ins.end(),
-                           [&](PortAt in) { return unit(in.device); }) &&
-               (air_ || std::none_of(run.links.begin(), run.links.end(), [&](int number) {
-                    return net_.links[static_cast<std::size_t>(number)].medium() == Medium::radio;
-                }));
-    }
-
-private:
-    void note_feed(int device) {
-        const int by = net_.fed_by[static_cast<std::size_t>(device)].device;
-        if (by >= 0 && feeds_of(by)) feeding_.push_back(by);
-    }
-
-    // What hangs on other ports of a switch or a recorder is none of a run's business.
-    bool unit(int device) const {
-        const Category category = net_.kind(device).category;
-        if (category == Category::network_switch || category == Category::recorder) return true;
-        const auto& links = net_.link_on[static_cast<std::size_t>(device)];
-        return std::all_of(links.begin(), links.end(), [&](int number) { return link(number); });
-    }
-
-    const Network& net_;
-    const Network& before_;
-    int moved_ = -1;
-    bool air_ = true;
-    std::vector<int> feeding_;  // units that feed something moved
-};
 
 Verdict worst_of(const std::vector<Check>& checks) {
     Verdict worst = checks.empty() ? Verdict::unknown : checks.front().verdict;
@@ -193,6 +117,14 @@ void take_over_refusals(const Network& net, Assessment& out) {
     for (const RunAssessment& run : out.runs) count(out.summary, run.verdict);
 }
 
+}  // namespace
+
+bool feeds_from_mains(const Kind& kind) {
+    return kind.supply && kind.supply->from_mains &&
+           std::any_of(kind.ports.begin(), kind.ports.end(),
+                       [](const PortKind& port) { return port.role == PortRole::pse; });
+}
+
 void site_checks(const Network& net, const AssessOptions& options, Assessment& out) {
     out.site_checks.clear();
     for (const Backup& backup : backups(net))
@@ -211,8 +143,6 @@ void site_checks(const Network& net, const AssessOptions& options, Assessment& o
     take_over_refusals(net, out);
 }
 
-}  // namespace
-
 Assessment assess(const Network& net, const AssessOptions& options) {
     Assessment out;
     out.runs.reserve(net.cameras.size());
@@ -225,27 +155,6 @@ Assessment assess(const Network& net, const AssessOptions& options) {
     }
     site_checks(net, options, out);
     return out;
-}
-
-Assessment assess_move(const Network& net, const Network& before_net, Assessment before,
-                       std::string_view moved, const AssessOptions& options) {
-    if (net.runs.size() != before.runs.size() || net.links.size() != before_net.links.size() ||
-        net.kinds.size() != before_net.kinds.size()) {
-        return assess(net, options);
-    }
-    const Unmoved unmoved(net, before_net, moved);
-    for (std::size_t i = 0; i < net.cameras.size(); ++i) {
-        if (!unmoved.run(net.runs[i])) before.runs[i] = assess_run(net, i, options);
-    }
-    std::size_t unit = 0;
-    for (std::size_t i = 0; i < net.kinds.size(); ++i) {
-        if (!feeds_from_mains(*net.kinds[i])) continue;
-        const int number = static_cast<int>(i);
-        if (!unmoved.feeds_of(number)) before.switches[unit] = assess_switch(net, number, options);
-        ++unit;
-    }
-    site_checks(net, options, before);
-    return before;
 }
 
 Assessment assess(const Site& site, const Catalogue& catalogue, const AssessOptions& options) {

@@ -95,10 +95,10 @@ int count_failing(const Assessment& assessment);
 Assessment assess(const Network& net, const AssessOptions& options = {});
 Assessment assess(const Site& site, const Catalogue& catalogue, const AssessOptions& options = {});
 
-// The same after a move: `net` differs from `before_net` only in where things stand. Runs and units
-// that this does not concern keep what `before` says of them; `moved` is the device's id.
-Assessment assess_move(const Network& net, const Network& before_net, Assessment before,
-                       std::string_view moved, const AssessOptions& options = {});
+// The same after an edit, given what was said before it under the same options: only what the edit
+// can reach is judged anew. Where more than devices and links has changed, all of it is.
+Assessment assess_again(const Network& net, const Network& before_net, Assessment before,
+                        const AssessOptions& options = {});
 
 // One run alone, `index` into net.cameras.
 RunAssessment assess_run(const Network& net, std::size_t index, const AssessOptions& options = {});

@@ -1,0 +1,176 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// An edit of one thing in a large site leaves most verdicts as they were. What an edit can reach:
+// a device or link that is another now; all that is fed by the unit that feeds it, for they share
+// its power; all that share a link whose load has changed; radio paths, if anything of the air has.
+#include <algorithm>
+#include <set>
+
+#include "core/assess/whole_site.h"
+
+namespace ovant {
+namespace {
+
+bool same_but_for_devices_and_links(const Network& net, const Network& before) {
+    const Site& now = *net.site;
+    const Site& was = *before.site;
+    return net.catalogue == before.catalogue && now.devices.size() == was.devices.size() &&
+           net.links.size() == before.links.size() && net.runs.size() == before.runs.size() &&
+           now.settings == was.settings && now.places == was.places &&
+           now.pathways == was.pathways && now.existing == was.existing &&
+           now.obstacles == was.obstacles && now.kinds == was.kinds &&
+           net.passive_ends.size() == before.passive_ends.size();
+}
+
+// Borrows two networks that have the same things in the same order.
+class Reach {
+public:
+    Reach(const Network& net, const Network& before) : net_(net), before_(before) {
+        device_changed_.resize(net.kinds.size());
+        link_changed_.resize(net.links.size());
+        for (std::size_t i = 0; i < net.kinds.size(); ++i) note_device(static_cast<int>(i));
+        for (std::size_t i = 0; i < net.links.size(); ++i) note_link(i);
+        for (std::size_t i = 0; i < net.runs.size(); ++i) {
+            if (net.bit_rate_mbps[i] == before.bit_rate_mbps[i] && same_way(i)) continue;
+            roots_.insert({net.runs[i].root, before.runs[i].root});
+        }
+    }
+
+    bool unit(int device) const {
+        const auto& links = net_.link_on[static_cast<std::size_t>(device)];
+        return device_changed_[static_cast<std::size_t>(device)] || feeding_.contains(device) ||
+               std::any_of(links.begin(), links.end(), [&](int number) { return link(number); });
+    }
+
+    bool run(std::size_t index) const {
+        const Run& run = net_.runs[index];
+        if (!same_way(index) || roots_.contains(run.root) || beside(run.camera)) return true;
+        const auto changed = [&](int number) { return link(number); };
+        if (std::any_of(run.links.begin(), run.links.end(), changed) ||
+            std::any_of(run.upstream.begin(), run.upstream.end(), changed))
+            return true;
+        if (!run.outs.empty() && beside(run.outs.front().device)) return true;
+        const bool by_air = std::any_of(run.links.begin(), run.links.end(), [&](int number) {
+            return net_.links[static_cast<std::size_t>(number)].medium() == Medium::radio;
+        });
+        return (air_ && by_air) || std::any_of(run.ins.begin(), run.ins.end(), [&](PortAt in) {
+                   return beside(in.device) || fed_anew(net_, in.device) ||
+                          fed_anew(before_, in.device);
+               });
+    }
+
+private:
+    // Its ends settle its rate with it: a port set long slows it down.
+    bool link(int number) const {
+        if (number < 0) return false;
+        const NetLink& laid = net_.links[static_cast<std::size_t>(number)];
+        return link_changed_[static_cast<std::size_t>(number)] ||
+               device_changed_[static_cast<std::size_t>(laid.a.device)] ||
+               device_changed_[static_cast<std::size_t>(laid.b.device)];
+    }
+
+    void note_device(int number) {
+        if (net_.device(number) == before_.device(number) &&
+            &net_.kind(number) == &before_.kind(number) &&
+            net_.surroundings[static_cast<std::size_t>(number)] ==
+                before_.surroundings[static_cast<std::size_t>(number)])
+            return;
+        device_changed_[static_cast<std::size_t>(number)] = true;
+        air_ = air_ || net_.kind(number).radio || before_.kind(number).radio;
+        feeding_.insert(number);
+        for (const Network* net : {&net_, &before_}) note_feeds(*net, number);
+    }
+
+    void note_link(std::size_t i) {
+        const NetLink& now = net_.links[i];
+        const NetLink& was = before_.links[i];
+        if (*now.link == *was.link && now.cable == was.cable && now.a == was.a && now.b == was.b &&
+            now.length_m == was.length_m && now.surroundings == was.surroundings &&
+            now.in_ground == was.in_ground && now.load_mbps == was.load_mbps)
+            return;
+        link_changed_[i] = true;
+        air_ = air_ || now.medium() == Medium::radio || was.medium() == Medium::radio;
+        for (PortAt end : {now.a, now.b}) note_feeds(net_, end.device);
+        for (PortAt end : {was.a, was.b}) note_feeds(before_, end.device);
+    }
+
+    // Every unit on mains that a device hangs on by what carries power, whether it feeds it or not:
+    // a second cable to a camera is a load on its port too.
+    void note_feeds(const Network& net, int device) {
+        std::vector<int> open{device};
+        std::set<int> seen{device};
+        while (!open.empty()) {
+            const int at = open.back();
+            open.pop_back();
+            if (net.kind(at).supply && net.kind(at).supply->from_mains) {
+                feeding_.insert(at);
+                continue;
+            }
+            for (int number : net.link_on[static_cast<std::size_t>(at)]) {
+                if (number < 0) continue;
+                const NetLink& link = net.links[static_cast<std::size_t>(number)];
+                if (!carries_power(link.medium())) continue;
+                const int next = link.a.device == at ? link.b.device : link.a.device;
+                if (seen.insert(next).second) open.push_back(next);
+            }
+        }
+    }
+
+    bool fed_anew(const Network& net, int device) const {
+        return feeding_.contains(net.fed_by[static_cast<std::size_t>(device)].device);
+    }
+
+    bool same_way(std::size_t index) const {
+        const Run& now = net_.runs[index];
+        const Run& was = before_.runs[index];
+        return now.camera == was.camera && now.links == was.links && now.outs == was.outs &&
+               now.ins == was.ins && now.source == was.source && now.fed == was.fed &&
+               now.connected == was.connected && now.power_off == was.power_off &&
+               now.root == was.root && now.upstream == was.upstream;
+    }
+
+    // A unit of a run, or a cord or lead on it that is not of the run. What hangs on other ports of
+    // a switch or a recorder is none of a run's business.
+    bool beside(int device) const {
+        if (device_changed_[static_cast<std::size_t>(device)]) return true;
+        const Category category = net_.kind(device).category;
+        if (category == Category::network_switch || category == Category::recorder) return false;
+        for (const Network* net : {&net_, &before_}) {
+            for (int number : net->link_on[static_cast<std::size_t>(device)]) {
+                if (link(number)) return true;
+            }
+        }
+        return false;
+    }
+
+    const Network& net_;
+    const Network& before_;
+    std::vector<bool> device_changed_, link_changed_;
+    std::set<int> feeding_;  // units that something which is another now hangs on
+    std::set<int> roots_;    // recorders that more or less arrives at
+    bool air_ = false;
+};
+
+}  // namespace
+
+Assessment assess_again(const Network& net, const Network& before_net, Assessment before,
+                        const AssessOptions& options) {
+    if (!same_but_for_devices_and_links(net, before_net) || before.runs.size() != net.runs.size())
+        return assess(net, options);
+    const Reach reach(net, before_net);
+    for (std::size_t i = 0; i < net.runs.size(); ++i) {
+        if (reach.run(i)) before.runs[i] = assess_run(net, i, options);
+    }
+    std::vector<SwitchAssessment> switches;
+    for (std::size_t i = 0; i < net.kinds.size(); ++i) {
+        const int number = static_cast<int>(i);
+        if (!feeds_from_mains(*net.kinds[i])) continue;
+        const SwitchAssessment* was = before.unit(net.device(number).id);
+        const bool kept = was && !reach.unit(number);
+        switches.push_back(kept ? *was : assess_switch(net, number, options));
+    }
+    before.switches = std::move(switches);
+    site_checks(net, options, before);
+    return before;
+}
+
+}  // namespace ovant
