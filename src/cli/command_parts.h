@@ -18,6 +18,7 @@ struct Options {
     std::string site_path;
     std::string camera;
     std::string condition;
+    std::vector<std::string> what_if;
     std::string school;
     std::string format = "text";
     std::string pdf_path;

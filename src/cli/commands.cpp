@@ -31,6 +31,18 @@ std::optional<Condition> condition_named(const std::string& name) {
     return std::nullopt;
 }
 
+// The names have been looked at when the command line was read.
+JudgedUnder under_of(const Options& options) {
+    JudgedUnder under;
+    under.condition = condition_named(options.condition);
+    for (WhatIf what_if : all_what_ifs) {
+        if (std::find(options.what_if.begin(), options.what_if.end(), id_of(what_if)) !=
+            options.what_if.end())
+            under.what_if.insert(what_if);
+    }
+    return under;
+}
+
 void print_run(const RunAssessment& run, const Opened& opened, std::ostream& out) {
     const Device* camera = find_device(opened.site, run.camera);
     out << fmt::format("{:8} {:6} {:24} {:>9}  {}\n", id_of(run.verdict), run.camera,
@@ -49,8 +61,9 @@ int check_command(const Options& options, const Streams& streams) {
     if (!opened) return cli_unreadable;
     opened->context.catalogue = &opened->catalogue;
     const bool json = options.format == "json";
+    const JudgedUnder under = under_of(options);
     const Assessment assessment =
-        assess(opened->site, opened->catalogue, {condition_named(options.condition), json});
+        assess(lay_out_judged(opened->site, opened->catalogue, under), under.options(json));
     if (json) {
         streams.out << assessment_json(assessment, opened->site, opened->context);
     } else {
@@ -80,7 +93,7 @@ int ways_command(const Options& options, const Streams& streams) {
         return cli_unreadable;
     }
     const std::vector<Proposal> ways =
-        propose_ways(opened->site, opened->catalogue, options.camera);
+        propose_ways(opened->site, opened->catalogue, options.camera, under_of(options));
     if (options.format == "json") {
         streams.out << ways_json(ways, options.camera, opened->context);
         return cli_holds;
@@ -213,13 +226,19 @@ int run(const std::vector<std::string>& arguments, std::ostream& out, std::ostre
     };
     const CLI::IsMember schools({"standard", "maker-rated", "field-proven"});
     const CLI::IsMember formats({"text", "json"});
+    std::vector<std::string> what_if_ids;
+    for (WhatIf what_if : all_what_ifs) what_if_ids.emplace_back(id_of(what_if));
+    const CLI::IsMember what_ifs(what_if_ids);
     CLI::App* check = add("check", "judge every run, port and switch", check_command);
-    check->add_option("--condition", options.condition, "judge one condition only")
-        ->check(CLI::IsMember({"day", "night", "coldest-night", "restart"}));
     CLI::App* ways = add("ways", "ways to reach one camera", ways_command);
     ways->add_option("CAMERA", options.camera, "camera id, such as K14")->required();
     for (CLI::App* sub : {check, ways}) {
         sub->add_option("--school", options.school, "how far copper may go")->check(schools);
+        sub->add_option("--condition", options.condition, "judge one condition only")
+            ->check(CLI::IsMember({"day", "night", "coldest-night", "restart"}));
+        sub->add_option("--what-if", options.what_if,
+                        "judge as if this had gone worse, again for more")
+            ->check(what_ifs);
         sub->add_option("--format", options.format, "text or json")->check(formats);
     }
     CLI::App* parts = add("parts", "parts list as CSV, or into a spreadsheet", parts_command);

@@ -68,6 +68,22 @@ TEST_CASE("check as JSON: summary, runs, ports, switches", "[cli]") {
     }
 }
 
+TEST_CASE("check and ways under what may go worse", "[cli]") {
+    const auto fails = [](const Ran& ran) {
+        return json::parse(ran.out)["summary"]["fails"].get<int>();
+    };
+    const Ran now = cli({"check", demo_path, "--format", "json"});
+    const Ran clad = cli({"check", demo_path, "--what-if", "copper-clad", "--format", "json"});
+    const Ran worse = cli({"check", demo_path, "--what-if", "copper-clad", "--what-if", "hot-roof",
+                           "--format", "json"});
+    CHECK(fails(clad) > fails(now));
+    CHECK(fails(worse) >= fails(clad));
+    CHECK(cli({"ways", demo_path, "K01"}).out !=
+          cli({"ways", demo_path, "K01", "--what-if", "copper-clad"}).out);
+    CHECK(cli({"ways", demo_path, "K01", "--condition", "day"}).status == cli_holds);
+    CHECK(cli({"check", demo_path, "--what-if", "monsoon"}).status == cli_unreadable);
+}
+
 TEST_CASE("check under one condition and another school", "[cli]") {
     const json day =
         json::parse(cli({"check", demo_path, "--condition", "day", "--format", "json"}).out);
