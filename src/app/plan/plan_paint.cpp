@@ -23,6 +23,7 @@ namespace ovant {
 namespace {
 
 constexpr double mark_px = plan_mark_px;
+constexpr double ring_px = 8.6;  // around what is selected; names stand 9 off
 constexpr int stamp_px = 22;
 constexpr std::size_t many_links = 400;
 // How clearly what a camera sees is filled: each, the selected one, and what makes one the other.
@@ -90,17 +91,29 @@ public:
             if (moves(link) || link.link->id == document_.selected()) links.push_back(&link);
         }
         std::set<int> marked;
+        std::vector<QPolygonF> lines;
         for (const NetLink* link : links) {
             paint_link(*link);
+            lines.push_back(line_of(*link));
             marked.insert({link->a.device, link->b.device});
         }
+        // What is crossed stays in sight.
         for (std::size_t i = 0; i < net_.kinds.size(); ++i) {
             const int number = static_cast<int>(i);
-            if (number == moving_ || net_.device(number).id == document_.selected())
+            const Device& device = net_.device(number);
+            if (number == moving_ || device.id == document_.selected() ||
+                std::any_of(lines.begin(), lines.end(), [&](const QPolygonF& line) {
+                    return crosses(line, map_.to_pixel(device.at));
+                }))
                 marked.insert(number);
         }
         for (const PinnedWay& pinned : document_.pinned_ways(camera)) paint_pinned(pinned);
-        for (int device : marked) mark(device);
+        // Units first, so that a camera beside one stays in sight.
+        for (const bool cameras : {false, true}) {
+            for (int device : marked) {
+                if (net_.kind(device).camera.has_value() == cameras) mark(device);
+            }
+        }
         for (int device : marked) name_again(device, camera);
         paint_beam();
         point_to_unseen(camera);
@@ -111,6 +124,22 @@ private:
         return moving_ >= 0 && (link.a.device == moving_ || link.b.device == moving_);
     }
     bool is_selected(const std::string& id) const { return above_ && document_.selected() == id; }
+
+    // Whether a line with its glow covers a mark that stands there.
+    static bool crosses(const QPolygonF& line, QPointF at) {
+        constexpr double near_px = mark_px;
+        if (!line.boundingRect().adjusted(-near_px, -near_px, near_px, near_px).contains(at))
+            return false;
+        for (qsizetype i = 0; i + 1 < line.size(); ++i) {
+            const QPointF way = line[i + 1] - line[i], from = at - line[i];
+            const double length = QPointF::dotProduct(way, way);
+            const double share =
+                length > 0 ? std::clamp(QPointF::dotProduct(from, way) / length, 0.0, 1.0) : 0;
+            const QPointF off = from - way * share;
+            if (std::hypot(off.x(), off.y()) <= near_px) return true;
+        }
+        return false;
+    }
 
     void outline_selected() {
         const std::string& id = document_.selected();
@@ -333,7 +362,7 @@ private:
         if (is_selected(device.id)) {
             p_.setPen(QPen(theme_.ink, 1.4));
             p_.setBrush(Qt::NoBrush);
-            p_.drawEllipse(at, mark_px * 0.85, mark_px * 0.85);
+            p_.drawEllipse(at, ring_px, ring_px);
         }
         if (!kind.camera) return put(stamp_of(kind), at);
         if (!is_dark(device.id)) return put(stamp_of(verdict_of(device.id)), at);
