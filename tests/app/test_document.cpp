@@ -236,6 +236,23 @@ TEST_CASE("the best way is used as soon as it is known, or it is said that there
     CHECK(d.document().undo_name() == "Best way for K14");
 }
 
+TEST_CASE("the menu names what would be undone and done again", "[document][window]") {
+    Driver d;
+    d.open_copper();
+    const auto listed = [&](const QString& text) {
+        for (const QAction* action : d.find<QMenu>("mainMenu")->actions()) {
+            if (action->text() == text) return action->isEnabled();
+        }
+        return false;
+    };
+    CHECK_FALSE(listed("Undo"));
+    d.document().edit("Move K14", moved(d.document(), {300, 120}));
+    CHECK(listed("Undo: Move K14"));
+    d.document().undo();
+    CHECK(listed("Redo: Move K14"));
+    CHECK_FALSE(listed("Undo"));
+}
+
 TEST_CASE("a newer piece of work takes the place of an older one", "[document]") {
     std::vector<int> taken;
     QSemaphore begun, may_end;

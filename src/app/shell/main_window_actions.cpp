@@ -108,8 +108,14 @@ void MainWindow::make_file_actions() {
 }
 
 void MainWindow::make_edit_actions() {
-    add_action("undo", tr("Undo"), QKeySequence::Undo, [this] { document_.undo(); });
-    add_action("redo", tr("Redo"), QKeySequence(tr("Ctrl+Shift+Z")), [this] { document_.redo(); });
+    QAction* undo =
+        add_action("undo", tr("Undo"), QKeySequence::Undo, [this] { document_.undo(); });
+    QAction* redo = add_action("redo", tr("Redo"), QKeySequence(tr("Ctrl+Shift+Z")),
+                               [this] { document_.redo(); });
+    QMenu* menu = menu_button_->menu();
+    auto* drawings = findChild<QAction*>("layDrawing");
+    menu->insertActions(drawings, {undo, redo});
+    menu->insertSeparator(drawings);
     // On the plan and in the list only: in a form the key belongs to the field.
     QAction* remove = add_action("remove", tr("Remove what is selected"), QKeySequence::Delete,
                                  [this] { remove_selected(); });
