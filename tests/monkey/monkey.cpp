@@ -25,12 +25,18 @@ constexpr std::size_t most_history = 60;
 
 bool same_number(double a, double b) { return a == b || (std::isnan(a) && std::isnan(b)); }
 
-bool same_checks(const std::vector<Check>& a, const std::vector<Check>& b) {
-    return std::equal(a.begin(), a.end(), b.begin(), b.end(), [](const Check& x, const Check& y) {
-        return x.id == y.id && x.verdict == y.verdict && x.subject == y.subject &&
-               x.note == y.note && x.parts == y.parts && same_number(x.value, y.value) &&
-               same_number(x.limit, y.limit);
-    });
+bool same(const Check& x, const Check& y) {
+    return x.id == y.id && x.verdict == y.verdict && x.subject == y.subject && x.note == y.note &&
+           x.parts == y.parts && same_number(x.value, y.value) && same_number(x.limit, y.limit);
+}
+
+// The first check that is not the same, empty for none.
+std::string other_check(const std::vector<Check>& a, const std::vector<Check>& b) {
+    if (a.size() != b.size()) return "another number of checks";
+    for (std::size_t i = 0; i < a.size(); ++i) {
+        if (!same(a[i], b[i])) return std::string(id_of(b[i].id));
+    }
+    return "";
 }
 
 // What is kept of an assessment over an edit is what would be said anew.
@@ -40,19 +46,19 @@ std::string judged_again(const Site& before, const Site& after) {
     const Network was = lay_out(before, catalogue), now = lay_out(after, catalogue);
     const Assessment kept = assess_again(now, was, assess(was)), anew = assess(now);
     for (std::size_t i = 0; i < anew.runs.size(); ++i) {
-        if (kept.runs[i].verdict != anew.runs[i].verdict ||
-            !same_number(kept.runs[i].length_m, anew.runs[i].length_m) ||
-            !same_checks(kept.runs[i].checks, anew.runs[i].checks))
-            return "the run of " + anew.runs[i].camera + " keeps an old verdict";
+        std::string other = other_check(kept.runs[i].checks, anew.runs[i].checks);
+        if (!same_number(kept.runs[i].length_m, anew.runs[i].length_m)) other = "its length";
+        if (kept.runs[i].verdict != anew.runs[i].verdict) other += ", its verdict";
+        if (!other.empty()) return "run " + anew.runs[i].camera + " keeps an old " + other;
     }
+    if (kept.switches.size() != anew.switches.size()) return "another number of units";
     for (std::size_t i = 0; i < anew.switches.size(); ++i) {
-        if (kept.switches.size() != anew.switches.size() ||
-            kept.switches[i].device != anew.switches[i].device ||
-            kept.switches[i].refused != anew.switches[i].refused ||
-            !same_checks(kept.switches[i].checks, anew.switches[i].checks))
-            return "unit " + anew.switches[i].device + " keeps an old verdict";
+        std::string other = other_check(kept.switches[i].checks, anew.switches[i].checks);
+        if (kept.switches[i].refused != anew.switches[i].refused) other += ", its refusals";
+        if (!other.empty()) return "unit " + anew.switches[i].device + " keeps an old " + other;
     }
-    return same_checks(kept.site_checks, anew.site_checks) ? "" : "the site keeps an old check";
+    const std::string other = other_check(kept.site_checks, anew.site_checks);
+    return other.empty() ? "" : "the site keeps an old " + other;
 }
 
 }  // namespace

@@ -93,18 +93,17 @@ private:
         for (PortAt end : {was.a, was.b}) note_feeds(before_, end.device);
     }
 
-    // Every unit on mains that a device hangs on by what carries power, whether it feeds it or not:
-    // a second cable to a camera is a load on its port too.
+    // Every supply that a device hangs on by what carries power, up to those on mains, whether it
+    // feeds it or not: a second cable to a camera is a load on its port too.
     void note_feeds(const Network& net, int device) {
         std::vector<int> open{device};
         std::set<int> seen{device};
         while (!open.empty()) {
             const int at = open.back();
             open.pop_back();
-            if (net.kind(at).supply && net.kind(at).supply->from_mains) {
-                feeding_.insert(at);
-                continue;
-            }
+            const auto& supply = net.kind(at).supply;
+            if (supply || net.kind(at).solar) feeding_.insert(at);
+            if (supply && supply->from_mains) continue;
             for (int number : net.link_on[static_cast<std::size_t>(at)]) {
                 if (number < 0) continue;
                 const NetLink& link = net.links[static_cast<std::size_t>(number)];
@@ -131,7 +130,9 @@ private:
     // A unit of a run, or a cord or lead on it that is not of the run. What hangs on other ports of
     // a switch or a recorder is none of a run's business.
     bool beside(int device) const {
-        if (device_changed_[static_cast<std::size_t>(device)]) return true;
+        // What it feeds warms the box that it stands in, for runs that it only passes on too.
+        if (device_changed_[static_cast<std::size_t>(device)] || feeding_.contains(device))
+            return true;
         const Category category = net_.kind(device).category;
         if (category == Category::network_switch || category == Category::recorder) return false;
         for (const Network* net : {&net_, &before_}) {
@@ -145,7 +146,7 @@ private:
     const Network& net_;
     const Network& before_;
     std::vector<bool> device_changed_, link_changed_;
-    std::set<int> feeding_;  // units that something which is another now hangs on
+    std::set<int> feeding_;  // supplies that something which is another now hangs on
     std::set<int> roots_;    // recorders that more or less arrives at
     bool air_ = false;
 };
