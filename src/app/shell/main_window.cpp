@@ -13,8 +13,11 @@
 #include <QStackedWidget>
 #include <QStandardPaths>
 #include <QTabBar>
+#include <QThreadPool>
 #include <QToolButton>
 #include <QVBoxLayout>
+
+#include <algorithm>
 
 #include "app/document/proposals.h"
 #include "app/parts/parts_view.h"
@@ -34,6 +37,7 @@
 namespace ovant {
 namespace {
 
+constexpr int most_at_once = 8;  // pieces of work aside
 constexpr int autosave_ms = 1500, keep_again_ms = 5000, message_ms = 12000;
 constexpr int runs_width = 286, right_width = 304;
 constexpr int plan_width = 1280 - runs_width - right_width;
@@ -57,6 +61,9 @@ MainWindow::MainWindow(Prompts prompts, QWidget* parent)
       pages_(new QStackedWidget),
       start_page_(new StartPage) {
     setObjectName("mainWindow");
+    // A piece of work that is no longer wanted may take a while to end: none must wait for it.
+    QThreadPool::globalInstance()->setMaxThreadCount(
+        std::max(most_at_once, QThread::idealThreadCount()));
     setMinimumSize(1000, 640);
     resize(1280, 800);
     auto* workspace = new QWidget;
