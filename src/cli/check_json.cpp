@@ -4,6 +4,7 @@
 #include <cmath>
 
 #include "cli/json_parts.h"
+#include "core/assess/check_table.h"
 #include "core/format/enum_names.h"
 #include "phrase/numbers.h"
 #include "phrase/sum_text.h"
@@ -30,11 +31,56 @@ ordered_json working_json(const Working& working) {
     return out;
 }
 
+constexpr const char* stage_names[] = {"survey", "reach", "power"};
+
+// The fields a check carries beyond value and limit.
+struct DetailFields {
+    ordered_json& out;
+    void operator()(const std::monostate&) const {}
+    void operator()(const UnitTotals& of) const {
+        out["by_class_w"] = number(of.by_class_w);
+        out["greatest_draw_w"] = number(of.greatest_draw_w);
+        out["typical_w"] = number(of.typical_w);
+    }
+    void operator()(const CameraNeeds& of) const {
+        out["needs_class"] = of.poe_class;
+        out["needs_mbps"] = number(of.rate_mbps);
+    }
+    void operator()(const LightBalance& of) const {
+        out["budget_db"] = number(of.budget_db);
+        out["loss_db"] = number(of.loss_db);
+    }
+    void operator()(const RadioLevels& of) const {
+        out["received_dbm"] = number(of.received_dbm);
+        out["sensitivity_dbm"] = number(of.sensitivity_dbm);
+        out["useful_mbps"] = number(of.useful_mbps);
+    }
+    void operator()(const RadioClearance& of) const {
+        out["nearest_m"] = number(of.least_m);
+        out["zone_radius_m"] = number(of.radius_m);
+        out["nearest_at_m"] = number(of.at_m);
+    }
+    void operator()(const SolarDay& of) const {
+        out["used_wh"] = number(of.used_wh);
+        out["gained_wh"] = number(of.gained_wh);
+    }
+    void operator()(const BackupLoad& of) const {
+        out["load_w"] = number(of.load_w);
+        out["output_w"] = number(of.output_w);
+    }
+    void operator()(const RefusedPorts& of) const { out["refused_ports"] = of.count; }
+    void operator()(const OffBelow& of) const { out["off_below_v"] = number(of.volts); }
+    void operator()(const AlwaysOn& of) const { out["always_on_v"] = number(of.volts); }
+    void operator()(const FedOver& of) const { out["fed_over_m"] = number(of.length_m); }
+    void operator()(const GreatestDraw& of) const { out["greatest_camera_w"] = number(of.watts); }
+};
+
 }  // namespace
 
 ordered_json check_json(const Check& check, const TextContext& context) {
     ordered_json out{{"id", id_of(check.id)},
                      {"title", title(check.id)},
+                     {"stage", stage_names[static_cast<std::size_t>(stage_of(check.id))]},
                      {"subject", check.subject},
                      {"verdict", id_of(check.verdict)},
                      {"value", number(check.value)},
@@ -45,11 +91,7 @@ ordered_json check_json(const Check& check, const TextContext& context) {
                      {"sentence", sentence(check, context)},
                      {"source", source_text(check.source)}};
     if (check.by_condition) out["condition"] = id_of(check.condition);
-    if (check.id == CheckId::switch_power && check.parts.size() == 3) {
-        out["by_class_w"] = check.parts[0];
-        out["greatest_draw_w"] = check.parts[1];
-        out["typical_w"] = check.parts[2];
-    }
+    std::visit(DetailFields{out}, check.detail);
     out["working"] = working_json(check.working);
     return out;
 }

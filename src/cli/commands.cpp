@@ -10,6 +10,7 @@
 
 #include "cli/check_json.h"
 #include "cli/command_parts.h"
+#include "core/assess/check_table.h"
 #include "core/fields/fields.h"
 #include "core/format/enum_names.h"
 #include "core/format/file_store.h"

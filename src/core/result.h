@@ -19,6 +19,7 @@ enum class ErrorCode {
     changed_on_disk,  // somebody else wrote the file since it was read
     too_large,        // place: part of the file or empty, subject: size, detail: limit
     not_json,         // place: line and column
+    ends_early,       // a file that is cut off; place: line and column
     not_xml,          // a drawing; place: line, subject: why
     refers_outside,   // a drawing; place: line, subject: what it refers to
     newer_version,    // subject: version of the file, detail: version known
@@ -42,7 +43,9 @@ enum class ErrorCode {
     missing_field,    // place, subject: field
     no_such_object,   // subject: id
     no_route,         // subject: from, detail: to
-    not_possible      // detail: reason key
+    not_a_sum,        // subject: what was asked for, empty for something without a name
+    not_in_line,      // subject: kind that does not go into a cable
+    not_possible      // detail: reason
 };
 
 struct Error {

@@ -16,6 +16,8 @@ struct Step {
     double result = 0;
     Unit unit = Unit::none;
     Source source;
+    // Said of one conductor, the same for every length of it: shown once where lengths follow.
+    bool of_conductor = false;
 };
 
 using Working = std::vector<Step>;

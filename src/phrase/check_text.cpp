@@ -5,6 +5,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <iterator>
 
 #include "phrase/check_words.h"
 #include "phrase/numbers.h"
@@ -33,7 +34,7 @@ std::string ends_text(const Check& check) {
                             : fmt::format("{:g} of {:g} ends", check.value, check.limit);
 }
 
-// Who says what does not hold; checks of whole units are in power_text.cpp.
+// Who says what does not hold, in the order of CheckId.
 struct Words {
     CheckId id;
     std::string (*say)(const Sentence&);
@@ -71,6 +72,10 @@ constexpr Words words[] = {
     {CheckId::coax_loop, coax_loop_words},
     {CheckId::solar_days, solar_days_words},
     {CheckId::enclosure, enclosure_words},
+    {CheckId::port_refused, port_refused_words},
+    {CheckId::one_supply, one_supply_words},
+    {CheckId::backup_time, backup_time_words},
+    {CheckId::recorder_input, recorder_input_words},
     {CheckId::unexpected_power, unexpected_power_words},
     {CheckId::beyond_standard, beyond_standard_words},
     {CheckId::radio_far_ends, radio_far_ends_words},
@@ -78,14 +83,19 @@ constexpr Words words[] = {
     {CheckId::site_practice, site_practice_words},
 };
 
+constexpr bool each_check_has_words() {
+    for (int i = 0; i < check_count; ++i) {
+        if (words[i].id != static_cast<CheckId>(i)) return false;
+    }
+    return std::size(words) == check_count;
+}
+static_assert(each_check_has_words());
+
 std::string failing_sentence(const Check& check, const TextContext& context) {
     const Sentence sentence{check, context,
                             digits_apart(check.value, check.limit, check.unit, context.units),
                             check.verdict == Verdict::fails};
-    for (const Words& one : words) {
-        if (one.id == check.id) return one.say(sentence);
-    }
-    return power_sentence(check, context);
+    return words[static_cast<std::size_t>(check.id)].say(sentence);
 }
 
 }  // namespace
@@ -134,6 +144,41 @@ std::string figures(const Check& check, const TextContext& context) {
     }
     return value_of_limit(check.value, check.limit, check.unit, context.units);
 }
+
+namespace {
+
+// What a check carries beyond value and limit, as it is read.
+std::string detail_text(const Check& check, const TextContext& context) {
+    const auto text = [&](double value, Unit unit) { return shown(value, unit, context.units); };
+    if (const auto* totals = std::get_if<UnitTotals>(&check.detail)) {
+        return fmt::format(
+            "by class {}, greatest draw {}, typical {}", text(totals->by_class_w, Unit::watt),
+            text(totals->greatest_draw_w, Unit::watt), text(totals->typical_w, Unit::watt));
+    }
+    if (const auto* light = std::get_if<LightBalance>(&check.detail)) {
+        return fmt::format("budget {}, loss {}", text(light->budget_db, Unit::decibel),
+                           text(light->loss_db, Unit::decibel));
+    }
+    if (const auto* levels = std::get_if<RadioLevels>(&check.detail)) {
+        return fmt::format("received {}, needs {} for {}",
+                           text(levels->received_dbm, Unit::decibel_milliwatt),
+                           text(levels->sensitivity_dbm, Unit::decibel_milliwatt),
+                           text(levels->useful_mbps, Unit::megabit_per_second));
+    }
+    if (const auto* clearance = std::get_if<RadioClearance>(&check.detail)) {
+        return fmt::format("nearest is {}, {} below the line",
+                           check.other.empty() ? "the ground" : check.other,
+                           text(clearance->least_m, Unit::metre));
+    }
+    if (const auto* day = std::get_if<SolarDay>(&check.detail)) {
+        return fmt::format("uses {} a day, gains {} in the worst month",
+                           text(day->used_wh, Unit::watt_hour),
+                           text(day->gained_wh, Unit::watt_hour));
+    }
+    return "";
+}
+
+}  // namespace
 
 std::string reason(const Check& check, const TextContext& context) {
     switch (check.note) {
@@ -195,7 +240,8 @@ std::string reason(const Check& check, const TextContext& context) {
         case Note::large_picture: return "a smaller picture, or another way";
         case Note::passive_feed:
         case Note::radio_near:
-        case Note::other_feed: return "set for this site under Practice";
+        case Note::switch_feeds:
+        case Note::recorder_feeds: return "set for this site under Practice";
         case Note::large_on_generator: return "a backup bridges the gaps of a generator";
         case Note::none: break;
     }
@@ -216,43 +262,14 @@ std::string reason(const Check& check, const TextContext& context) {
         case CheckId::conductor:
         case CheckId::surroundings: return kind_name(context, check.other);
         case CheckId::surge: return "nobody knows which way the surge comes";
-        case CheckId::switch_power:
-            if (check.parts.size() == 3) {
-                return fmt::format("by class {}, greatest draw {}, typical {}",
-                                   shown(check.parts[0], Unit::watt, context.units),
-                                   shown(check.parts[1], Unit::watt, context.units),
-                                   shown(check.parts[2], Unit::watt, context.units));
-            }
-            return "";
         case CheckId::uplink_rate: return "cameras through port " + check.subject;
         case CheckId::port_setting: return "whole group of ports";
-        case CheckId::fibre_light:
-            if (check.parts.size() != 2) return "";
-            return fmt::format("budget {}, loss {}",
-                               shown(check.parts[0], Unit::decibel, context.units),
-                               shown(check.parts[1], Unit::decibel, context.units));
-        case CheckId::radio_fade_margin:
-            if (check.parts.size() != 3) return "";
-            return fmt::format("received {}, needs {} for {}",
-                               shown(check.parts[0], Unit::decibel_milliwatt, context.units),
-                               shown(check.parts[1], Unit::decibel_milliwatt, context.units),
-                               shown(check.parts[2], Unit::megabit_per_second, context.units));
-        case CheckId::radio_clearance:
-            if (check.parts.size() != 3) return "";
-            return fmt::format("nearest is {}, {} below the line",
-                               check.other.empty() ? "the ground" : check.other,
-                               shown(check.parts[0], Unit::metre, context.units));
         case CheckId::radio_airtime: return "all far ends of " + check.subject;
         case CheckId::radio_limit: return "local radio law decides";
-        case CheckId::solar_days:
-            if (check.parts.size() != 2) return "";
-            return fmt::format("uses {} a day, gains {} in the worst month",
-                               shown(check.parts[0], Unit::watt_hour, context.units),
-                               shown(check.parts[1], Unit::watt_hour, context.units));
         case CheckId::enclosure: return kind_name(context, check.other);
         case CheckId::earth_between_buildings: return "nobody knows what flows between two earths";
         case CheckId::mains_at_place: return "a licensed electrician puts in the outlet";
-        default: return "";
+        default: return detail_text(check, context);
     }
 }
 
@@ -284,6 +301,27 @@ std::string unit_sentence(const SwitchAssessment& unit, const TextContext& conte
         return "Budget holds on greatest draw, not on class reservation";
     }
     return sentence(*worst, context);
+}
+
+std::string moves_text(const std::vector<VerdictMove>& moves) {
+    if (moves.empty()) return "No verdict moves";
+    std::string out =
+        moves.size() == 1 ? "1 verdict moves: " : fmt::format("{} verdicts move: ", moves.size());
+    for (Verdict to : {Verdict::fails, Verdict::tight, Verdict::unknown, Verdict::holds}) {
+        std::vector<std::string> ids;
+        for (const VerdictMove& move : moves) {
+            if (move.to == to) ids.push_back(move.of);
+        }
+        if (ids.empty()) continue;
+        const bool one = ids.size() == 1;
+        const char* now = to == Verdict::fails   ? (one ? "fails" : "fail")
+                          : to == Verdict::holds ? (one ? "holds" : "hold")
+                          : to == Verdict::tight ? (one ? "is tight" : "are tight")
+                                                 : (one ? "is unknown" : "are unknown");
+        if (!out.ends_with(": ")) out += "; ";
+        out += fmt::format("{} now {}", listed(ids), now);
+    }
+    return out;
 }
 
 std::string step_result(const Step& step, UnitSystem units) {

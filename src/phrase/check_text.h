@@ -5,6 +5,7 @@
 #include <string>
 
 #include "core/assess/assess.h"
+#include "core/assess/moves.h"
 
 namespace ovant {
 
@@ -34,6 +35,9 @@ std::string sentence(const Check& check, const TextContext& context);
 // The verdict of a run in one sentence: its deciding check, or that all holds and what is nearest.
 std::string run_sentence(const RunAssessment& run, const TextContext& context);
 std::string unit_sentence(const SwitchAssessment& unit, const TextContext& context);
+
+// "3 verdicts move: K05, K07 now fail; K12 now holds".
+std::string moves_text(const std::vector<VerdictMove>& moves);
 
 // "= 39.2 V" and the like for a step of a working.
 std::string step_result(const Step& step, UnitSystem units);

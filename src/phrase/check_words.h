@@ -13,6 +13,11 @@ struct Sentence {
     int more = 0;  // digits beside the usual, so that value and limit tell their sides apart
     bool fails = false;
     std::string quantity(double value) const;
+    // What the check carries beyond its value; null where this one carries something else.
+    template <class T>
+    const T* detail() const {
+        return std::get_if<T>(&check.detail);
+    }
 };
 
 // " at night", for a check that depends on it.
@@ -23,6 +28,7 @@ std::string link_length_words(const Sentence& s);
 std::string link_rate_words(const Sentence& s);
 std::string chain_count_words(const Sentence& s);
 std::string uplink_rate_words(const Sentence& s);
+std::string recorder_input_words(const Sentence& s);
 std::string port_setting_words(const Sentence& s);
 std::string conductor_words(const Sentence& s);
 std::string surge_words(const Sentence& s);
@@ -44,6 +50,9 @@ std::string pair_alternative_words(const Sentence& s);
 std::string trunk_power_words(const Sentence& s);
 std::string arriving_power_words(const Sentence& s);
 std::string unexpected_power_words(const Sentence& s);
+std::string port_refused_words(const Sentence& s);
+std::string one_supply_words(const Sentence& s);
+std::string backup_time_words(const Sentence& s);
 
 // check_words_far.cpp
 std::string fibre_light_words(const Sentence& s);

@@ -64,6 +64,12 @@ std::string uplink_rate_words(const Sentence& s) {
                        s.quantity(s.check.limit));
 }
 
+std::string recorder_input_words(const Sentence& s) {
+    return fmt::format("{} takes in {} of {}", s.check.subject,
+                       shown_number(s.check.value, s.check.unit, s.context.units),
+                       s.quantity(s.check.limit));
+}
+
 std::string port_setting_words(const Sentence& s) {
     return fmt::format("The long setting on {} holds {} down to 10 Mb/s, it needs {}",
                        s.check.subject, s.check.other, s.quantity(s.check.value));
@@ -89,10 +95,11 @@ std::string surge_words(const Sentence& s) {
 std::string not_connected_words(const Sentence& s) {
     switch (s.check.note) {
         case Note::no_cable:
-            if (std::isnan(s.check.value) || s.check.parts.size() != 2) return "Not connected yet";
-            return fmt::format("Not connected yet: {} from the head end, needs class {:g} and {}",
-                               s.quantity(s.check.value), s.check.parts[0],
-                               shown(s.check.parts[1], Unit::megabit_per_second, s.context.units));
+            if (std::isnan(s.check.value) || !s.detail<CameraNeeds>()) return "Not connected yet";
+            return fmt::format("Not connected yet: {} from the head end, needs class {} and {}",
+                               s.quantity(s.check.value), s.detail<CameraNeeds>()->poe_class,
+                               shown(s.detail<CameraNeeds>()->rate_mbps, Unit::megabit_per_second,
+                                     s.context.units));
         case Note::power_off: return "The port that should feed it is switched off";
         case Note::unit_without_power:
             return fmt::format("{} on the way has no power", s.check.subject);

@@ -46,14 +46,13 @@ std::string fibre_overload_words(const Sentence& s) {
 std::string transceiver_pair_words(const Sentence& s) { return mismatch_text(s.check); }
 
 std::string radio_clearance_words(const Sentence& s) {
-    {
-        const std::string what = s.check.other.empty() ? "the ground" : s.check.other;
-        if (s.check.parts.size() < 2) return "The radio path is not clear";
-        return s.fails ? fmt::format("{} cuts the radio path by {}", what,
-                                     shown(-s.check.parts[0], Unit::metre, s.context.units))
-                       : fmt::format("{} stands in the radio zone: {} clear, 60 % wanted", what,
-                                     s.quantity(s.check.value));
-    }
+    const std::string what = s.check.other.empty() ? "the ground" : s.check.other;
+    const auto* clearance = s.detail<RadioClearance>();
+    if (!clearance) return "The radio path is not clear";
+    return s.fails ? fmt::format("{} cuts the radio path by {}", what,
+                                 shown(-clearance->least_m, Unit::metre, s.context.units))
+                   : fmt::format("{} stands in the radio zone: {} clear, 60 % wanted", what,
+                                 s.quantity(s.check.value));
 }
 
 std::string radio_fade_margin_words(const Sentence& s) {

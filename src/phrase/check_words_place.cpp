@@ -16,6 +16,7 @@ std::string place_name(const Check& check) {
 }
 
 std::string mains_text(const Check& check, const TextContext& context) {
+    const auto* draw = std::get_if<GreatestDraw>(&check.detail);
     switch (check.note) {
         case Note::no_place:
             return fmt::format("{} stands at no place: is there mains?", check.subject);
@@ -27,7 +28,7 @@ std::string mains_text(const Check& check, const TextContext& context) {
                 "{} hangs on a generator at {}: a camera of {} with motors will "
                 "stutter or restart",
                 check.subject, place_name(check),
-                shown(check.parts.empty() ? 0 : check.parts[0], Unit::watt, context.units));
+                shown(draw ? draw->watts : 0, Unit::watt, context.units));
         case Note::box_heater:
             return fmt::format("The heater in the box of {} needs mains, {} has none",
                                check.subject, place_name(check));
@@ -55,7 +56,8 @@ std::string practice_text(const Check& check, const TextContext& context) {
                                check.subject, quantity(check.value), quantity(check.limit));
         default:
             return fmt::format("Port {} feeds it: this site feeds cameras from the {}",
-                               check.subject, check.other);
+                               check.subject,
+                               check.note == Note::switch_feeds ? "switch" : "recorder");
     }
 }
 
@@ -90,11 +92,11 @@ std::string earth_between_buildings_words(const Sentence& s) {
 }
 
 std::string solar_days_words(const Sentence& s) {
-    if (s.check.note == Note::panel_too_small && s.check.parts.size() == 2) {
+    const auto* day = s.detail<SolarDay>();
+    if (s.check.note == Note::panel_too_small && day) {
         return fmt::format("The panel of {} gives {} a day in the worst month, {} is used",
-                           s.check.subject,
-                           shown(s.check.parts[1], Unit::watt_hour, s.context.units),
-                           shown(s.check.parts[0], Unit::watt_hour, s.context.units));
+                           s.check.subject, shown(day->gained_wh, Unit::watt_hour, s.context.units),
+                           shown(day->used_wh, Unit::watt_hour, s.context.units));
     }
     return fmt::format("The battery of {} lasts {} without sun, {} wanted", s.check.subject,
                        s.quantity(s.check.value), s.quantity(s.check.limit));

@@ -7,13 +7,14 @@
 
 #include "phrase/check_words.h"
 #include "phrase/numbers.h"
+#include "phrase/power_text.h"
 
 namespace ovant {
 namespace {
 
 std::string unexpected_text(const Check& check, const TextContext& context) {
-    const std::string volts =
-        check.parts.empty() ? "volts" : shown(check.parts[0], Unit::volt, context.units);
+    const auto* feed = std::get_if<AlwaysOn>(&check.detail);
+    const std::string volts = feed ? shown(feed->volts, Unit::volt, context.units) : "volts";
     switch (check.note) {
         case Note::passive_into_poe:
             return fmt::format(
@@ -38,11 +39,12 @@ std::string camera_voltage_words(const Sentence& s) {
     if (s.check.note == Note::collapses) {
         return fmt::format("The line collapses{}: the cable cannot carry this load", when(s.check));
     }
-    if (s.check.note == Note::not_promised && !s.check.parts.empty()) {
+    const auto* off = s.detail<OffBelow>();
+    if (s.check.note == Note::not_promised && off) {
         return fmt::format(
             "Camera runs{} on volts nobody promises: {} arrives, {} needed, dark below {}",
             when(s.check), s.quantity(s.check.value), s.quantity(s.check.limit),
-            s.quantity(s.check.parts[0]));
+            s.quantity(off->volts));
     }
     return s.fails
                ? fmt::format("Camera goes dark{}: {} arrives, {} needed", when(s.check),
@@ -132,16 +134,43 @@ std::string trunk_power_words(const Sentence& s) {
 }
 
 std::string arriving_power_words(const Sentence& s) {
-    if (s.check.note == Note::collapses || s.check.parts.empty())
+    const auto* fed = s.detail<FedOver>();
+    if (s.check.note == Note::collapses || !fed)
         return fmt::format("The line collapses before {}", s.check.subject);
     return fmt::format("{} takes {}{} over {}: of port {} the maker says {} arrives",
                        s.check.subject, s.quantity(s.check.value), when(s.check),
-                       shown(s.check.parts[0], Unit::metre, s.context.units), s.check.other,
+                       shown(fed->length_m, Unit::metre, s.context.units), s.check.other,
                        s.quantity(s.check.limit));
 }
 
 std::string unexpected_power_words(const Sentence& s) {
     return unexpected_text(s.check, s.context);
+}
+
+std::string port_refused_words(const Sentence& s) {
+    const auto* refused = s.detail<RefusedPorts>();
+    const int count = refused ? refused->count : 1;
+    return fmt::format("When all start at once, port {}.{} {}: {} free, its class takes {}{}",
+                       s.check.subject, s.check.other,
+                       s.fails ? "gets no power" : "waits for power",
+                       s.quantity(std::max(0.0, s.check.limit)), s.quantity(s.check.value),
+                       count > 1 ? fmt::format("; {} ports in all", count) : "");
+}
+
+std::string one_supply_words(const Sentence& s) {
+    return fmt::format("With one supply of two {} gives {}, its ports take {}", s.check.subject,
+                       s.quantity(s.check.limit), s.quantity(s.check.value));
+}
+
+std::string backup_time_words(const Sentence& s) {
+    const auto* load = s.detail<BackupLoad>();
+    if (s.check.note == Note::overloaded && load) {
+        return fmt::format("{} is loaded with {}, it gives {}", s.check.subject,
+                           shown(load->load_w, Unit::watt, s.context.units),
+                           shown(load->output_w, Unit::watt, s.context.units));
+    }
+    return fmt::format("Backup {} lasts {}, {} wanted", s.check.subject,
+                       duration_text(s.check.value * 3600), duration_text(s.check.limit * 3600));
 }
 
 }  // namespace ovant

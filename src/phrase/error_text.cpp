@@ -35,9 +35,9 @@ std::string without_place(const Error& e) {
                                e.place.empty() ? "the file has" : "it has", e.subject, e.detail);
         case ErrorCode::not_json:
             if (e.subject.empty() && !e.detail.empty()) return fmt::format("there is {}", e.detail);
-            return e.subject.empty() || e.detail == "ends"
-                       ? "the file ends too early or is no JSON"
-                       : fmt::format("the file is damaged at {}", e.subject);
+            return e.subject.empty() ? "the file ends too early or is no JSON"
+                                     : fmt::format("the file is damaged at {}", e.subject);
+        case ErrorCode::ends_early: return "the file ends too early or is no JSON";
         case ErrorCode::not_xml: return fmt::format("the drawing is damaged: {}", e.subject);
         case ErrorCode::refers_outside:
             return fmt::format("the drawing refers to something outside itself: {}", e.subject);
@@ -81,15 +81,13 @@ std::string without_place(const Error& e) {
         case ErrorCode::no_such_object: return fmt::format("there is no {}", e.subject);
         case ErrorCode::no_route:
             return fmt::format("there is no way from {} to {}", e.subject, e.detail);
-        case ErrorCode::not_possible:
-            if (e.detail == "sum") {
-                return fmt::format("{} is no sum; there are {}",
-                                   e.subject.empty() ? "that" : shown_value(e.subject),
-                                   fmt::format("{}", fmt::join(sum_examples(), "; ")));
-            }
-            return e.detail == "in-line"
-                       ? fmt::format("{} is not a unit that goes into a cable", e.subject)
-                       : fmt::format("{}: {}", e.subject, e.detail);
+        case ErrorCode::not_possible: return fmt::format("{}: {}", e.subject, e.detail);
+        case ErrorCode::not_a_sum:
+            return fmt::format("{} is no sum; there are {}",
+                               e.subject.empty() ? "that" : shown_value(e.subject),
+                               fmt::format("{}", fmt::join(sum_examples(), "; ")));
+        case ErrorCode::not_in_line:
+            return fmt::format("{} is not a unit that goes into a cable", e.subject);
     }
     return "something is wrong";
 }

@@ -6,6 +6,8 @@
 #include <algorithm>
 #include <cctype>
 
+#include "phrase/error_text.h"
+
 namespace ovant {
 namespace {
 
@@ -231,6 +233,36 @@ std::string field_heading(const std::vector<KindField>& fields, std::string_view
     std::string heading = words.empty() ? std::string(last) : std::string(words);
     if (numbered) heading += fmt::format(", step {}", std::stoul(std::string(steps.back())) + 1);
     return heading;
+}
+
+std::string list_heading(std::string_view list) {
+    const std::vector<std::string_view> steps = steps_of(list);
+    if (steps.empty()) return "";
+    if (steps.back() == "ports") return "Ports";
+    const std::string_view words = find(headings, steps.back());
+    return std::string(words.empty() ? steps.back() : words);
+}
+
+std::string title(Together how) {
+    switch (how) {
+        case Together::fed_by: return "Fed by";
+        case Together::feeds: return "Feeds";
+        case Together::transceivers: return "Transceivers";
+        case Together::far_ends: return "Far ends";
+        case Together::cables: return "Cables";
+    }
+    return "";
+}
+
+std::string kind_sentence(const std::vector<KindField>& fields, Error error) {
+    const std::string heading = field_heading(fields, error.place);
+    if (has_field_label(error.place)) {
+        const std::string figure =
+            heading.empty() ? field_label(error.place) : heading + ", " + field_label(error.place);
+        error.place.clear();
+        return figure + ": " + sentence(error);
+    }
+    return sentence(error);
 }
 
 std::string field_value_words(std::string_view path, std::string_view value) {

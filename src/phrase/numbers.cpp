@@ -111,6 +111,14 @@ std::string counted(std::size_t count, std::string_view word) {
     return fmt::format("{} {}{}", count, word, count == 1 ? "" : "s");
 }
 
+std::string listed(const std::vector<std::string>& ids) {
+    constexpr std::size_t most = 6;
+    std::string out;
+    for (std::size_t i = 0; i < std::min(ids.size(), most); ++i) out += (i ? ", " : "") + ids[i];
+    if (ids.size() > most) out += fmt::format(" and {} more", ids.size() - most);
+    return out;
+}
+
 std::string summary_text(const Summary& sum, std::string_view between) {
     return fmt::format("{} {}{}{} tight{}{} {}{}{} unknown", sum.holds,
                        sum.holds == 1 ? "holds" : "hold", between, sum.tight, between, sum.fails,
@@ -122,7 +130,7 @@ std::string shown_money(double amount, const std::string& currency) {
     // Thousands apart: "13 942.25", with a space that does not break.
     for (std::size_t at = text.find('.'); at > 3 && text[at - 4] != '-'; at -= 3)
         text.insert(at - 3, "\u00a0");
-    return text + " " + currency;
+    return currency.empty() ? text : text + " " + currency;
 }
 
 std::string shown_gauge(double awg, UnitSystem system) {

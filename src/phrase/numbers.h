@@ -4,6 +4,7 @@
 
 #include <string>
 #include <string_view>
+#include <vector>
 
 #include "core/assess/assess.h"
 #include "core/site/site.h"
@@ -28,6 +29,8 @@ std::string value_of_limit(double value, double limit, Unit unit, UnitSystem sys
 
 // "1 camera", "4 cameras"; `word` takes a plain s.
 std::string counted(std::size_t count, std::string_view word);
+// "K01, K02 and 3 more": six at most by name.
+std::string listed(const std::vector<std::string>& ids);
 // "11 hold, 10 tight, 1 fails, 0 unknown": numbers and verbs agree. `between` stands between them.
 std::string summary_text(const Summary& sum, std::string_view between);
 

@@ -46,50 +46,7 @@ std::string counted(int count, const char* one, const char* many) {
     return count == 1 ? fmt::format("1 {}", one) : fmt::format("{} {}", count, many);
 }
 
-std::string listed(const std::vector<std::string>& ids) {
-    std::string out;
-    for (std::size_t i = 0; i < std::min<std::size_t>(ids.size(), 6); ++i)
-        out += (i ? ", " : "") + ids[i];
-    if (ids.size() > 6) out += fmt::format(" and {} more", ids.size() - 6);
-    return out;
-}
-
 }  // namespace
-
-std::string power_sentence(const Check& check, const TextContext& context) {
-    const auto watts = [&](double value) { return shown(value, Unit::watt, context.units); };
-    switch (check.id) {
-        case CheckId::port_refused: {
-            const int count = check.parts.empty() ? 1 : static_cast<int>(check.parts.front());
-            const std::string what =
-                check.verdict == Verdict::fails ? "gets no power" : "waits for power";
-            if (check.verdict == Verdict::holds)
-                return fmt::format("All ports of {} get power when all start at once",
-                                   check.subject);
-            return fmt::format(
-                "When all start at once, port {}.{} {}: {} free, its class takes {}{}",
-                check.subject, check.other, what, watts(std::max(0.0, check.limit)),
-                watts(check.value), count > 1 ? fmt::format("; {} ports in all", count) : "");
-        }
-        case CheckId::one_supply:
-            return fmt::format("With one supply of two {} gives {}, its ports take {}",
-                               check.subject, watts(check.limit), watts(check.value));
-        case CheckId::backup_time: {
-            if (check.note == Note::overloaded && check.parts.size() == 2) {
-                return fmt::format("{} is loaded with {}, it gives {}", check.subject,
-                                   watts(check.parts[0]), watts(check.parts[1]));
-            }
-            return fmt::format("Backup {} lasts {}, {} wanted", check.subject,
-                               duration_text(check.value * 3600),
-                               duration_text(check.limit * 3600));
-        }
-        case CheckId::recorder_input:
-            return fmt::format("{} takes in {} of {}", check.subject,
-                               shown_number(check.value, check.unit, context.units),
-                               shown(check.limit, check.unit, context.units));
-        default: return sentence(check, context);
-    }
-}
 
 std::string clock_text(double t_s) {
     const auto minutes = static_cast<long>(std::floor(t_s / 60 + 1e-6));

@@ -14,9 +14,6 @@
 
 namespace ovant {
 
-// Of a check of power beyond one run: port-refused, one-supply, backup-time, recorder-input.
-std::string power_sentence(const Check& check, const TextContext& context);
-
 // "06:40", "2 d 06:40".
 std::string clock_text(double t_s);
 // "18 min", "2 h 10 min".

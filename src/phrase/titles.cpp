@@ -1,55 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // What each check, verdict, condition, kind of place and other word of a list is called.
+#include "core/assess/check_table.h"
 #include "phrase/check_text.h"
 
 namespace ovant {
 
-std::string title(CheckId check) {
-    switch (check) {
-        case CheckId::camera_voltage: return "Voltage at camera";
-        case CheckId::port_power: return "Power from port";
-        case CheckId::port_class: return "PoE class of port";
-        case CheckId::pair_current: return "Current in a pairset";
-        case CheckId::link_length: return "Longest length";
-        case CheckId::link_rate: return "Bit rate";
-        case CheckId::chain_count: return "Units in a chain";
-        case CheckId::device_voltage: return "Voltage in line";
-        case CheckId::switch_power: return "Power of switch";
-        case CheckId::uplink_rate: return "Uplink";
-        case CheckId::port_setting: return "Long setting and neighbours";
-        case CheckId::conductor: return "Conductors";
-        case CheckId::surge: return "Outdoor copper protected";
-        case CheckId::surroundings: return "Fit for its surroundings";
-        case CheckId::not_connected: return "Connection";
-        case CheckId::fibre_light: return "Light to spare";
-        case CheckId::fibre_overload: return "Most light received";
-        case CheckId::transceiver_pair: return "Ends that go together";
-        case CheckId::radio_clearance: return "Fresnel clearance";
-        case CheckId::radio_fade_margin: return "Fade margin";
-        case CheckId::radio_airtime: return "Airtime of radio";
-        case CheckId::radio_limit: return "Radiated power";
-        case CheckId::dc_voltage: return "Highest d.c. voltage";
-        case CheckId::dc_polarity: return "Polarity";
-        case CheckId::power_limited: return "Power-limited source";
-        case CheckId::pair_alternative: return "Pairs that carry power";
-        case CheckId::mains_at_place: return "Mains at the place";
-        case CheckId::earth_between_buildings: return "Earths joined by copper";
-        case CheckId::trunk_power: return "Power passed on";
-        case CheckId::coax_loop: return "Loop of the coax";
-        case CheckId::solar_days: return "Days without sun";
-        case CheckId::enclosure: return "Heat in the enclosure";
-        case CheckId::port_refused: return "Everything starts at once";
-        case CheckId::one_supply: return "With one supply of two";
-        case CheckId::backup_time: return "Battery backup";
-        case CheckId::recorder_input: return "Input of recorder";
-        case CheckId::unexpected_power: return "Power where none is expected";
-        case CheckId::beyond_standard: return "By the standard";
-        case CheckId::radio_far_ends: return "Far ends of radio";
-        case CheckId::arriving_power: return "Power that arrives";
-        case CheckId::site_practice: return "By this site's own rules";
-    }
-    return "";
-}
+std::string title(CheckId check) { return std::string(facts_of(check).title); }
 
 std::string title(Verdict verdict) {
     switch (verdict) {

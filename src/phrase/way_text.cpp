@@ -28,14 +28,14 @@ std::string picture_words(const CameraSettings& camera) {
 }
 
 std::string remedy_title(const Proposal& proposal, const TextContext& context) {
-    const bool with_more = proposal.detail.ends_with("+");
-    const std::string detail =
-        with_more ? proposal.detail.substr(0, proposal.detail.size() - 1) : proposal.detail;
+    const std::string& detail = proposal.detail;
     switch (*proposal.remedy) {
         case RemedyKind::solid_copper:
-            return with_more ? "Solid copper, protectors and boxes" : "Same run, solid copper";
+            return proposal.with_protection ? "Solid copper, protectors and boxes"
+                                            : "Same run, solid copper";
         case RemedyKind::add_protectors:
-            return with_more ? "Protectors and boxes" : "Surge protectors at both ends";
+            return proposal.with_protection ? "Protectors and boxes"
+                                            : "Surge protectors at both ends";
         case RemedyKind::turn_long_setting_on: return fmt::format("Long setting on at {}", detail);
         case RemedyKind::turn_long_setting_off:
             return fmt::format("Long setting off at {}", detail);

@@ -6,6 +6,7 @@
 #include <random>
 
 #include "core/assess/budget.h"
+#include "core/assess/least_volts.h"
 #include "core/assess/profile.h"
 #include "core/choose/proposal.h"
 #include "core/simulate/day.h"

@@ -4,7 +4,9 @@
 
 #include <cmath>
 
+#include "core/assess/check_table.h"
 #include "core/assess/profile.h"
+#include "core/assess/switch_checks.h"
 #include "core/format/site_json.h"
 #include "phrase/check_text.h"
 #include "support/sites.h"
@@ -229,9 +231,11 @@ TEST_CASE("switch-power by each basis, all three shown", "[assess]") {
         const Judged judged = judge_site(site);
         const SwitchAssessment& unit = *judged.assessment.unit("SW1");
         const Check& check = *find_check(unit.checks, CheckId::switch_power);
-        REQUIRE(check.parts.size() == 3);
-        CHECK(check.parts[0] == Approx(unit.by_class_w));
-        CHECK(check.value == check.parts[static_cast<std::size_t>(basis)]);
+        const auto* totals = std::get_if<UnitTotals>(&check.detail);
+        REQUIRE(totals);
+        CHECK(totals->by_class_w == Approx(unit.by_class_w));
+        const double counted[] = {totals->by_class_w, totals->greatest_draw_w, totals->typical_w};
+        CHECK(check.value == counted[static_cast<std::size_t>(basis)]);
         CHECK(unit.by_class_w > unit.greatest_w);
         CHECK(unit.greatest_w > unit.typical_w);
         CHECK(check.verdict == (basis == SwitchBasis::by_class        ? Verdict::fails
@@ -310,7 +314,7 @@ TEST_CASE("a camera that nothing feeds", "[assess]") {
     CHECK(loose.run().verdict == Verdict::unknown);
     const Check& check = check_of(loose.run(), CheckId::not_connected);
     CHECK(check.value == Approx(50));  // to the head end
-    CHECK(check.parts[0] == 3);
+    CHECK(std::get<CameraNeeds>(check.detail).poe_class == 3);
     // A cable that leads to a plain data port.
     Site data = bare_site();
     data = add_device(data, shipped_catalogue(), "sw-8-data", {0, 0})->site;

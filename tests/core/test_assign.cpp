@@ -5,6 +5,7 @@
 
 #include "core/assess/budget.h"
 #include "core/assess/data_budget.h"
+#include "core/assess/least_volts.h"
 #include "core/choose/proposal.h"
 #include "core/choose/unit_remedies.h"
 #include "core/format/site_json.h"

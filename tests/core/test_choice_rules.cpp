@@ -5,6 +5,7 @@
 
 #include <algorithm>
 
+#include "core/assess/check_table.h"
 #include "core/assess/room_left.h"
 #include "core/catalogue/kind_json.h"
 #include "core/choose/proposal.h"

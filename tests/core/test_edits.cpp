@@ -91,7 +91,7 @@ TEST_CASE("a repeater goes into a cable and out again", "[edits]") {
     CHECK(*removed->links.front().measured_length_m == Approx(90));
     CHECK(removed->links.front().b.device == "K01");
     CHECK(insert_in_line(site, kinds(), link, "cam-fixed-4mp", {0, 0}).error().code ==
-          ErrorCode::not_possible);
+          ErrorCode::not_in_line);
 }
 
 TEST_CASE("a unit put on a routed cable keeps the route", "[edits]") {

@@ -2,6 +2,7 @@
 // Sentences: each one whole, in the site's units, naming the thing and what to do.
 #include <catch2/catch.hpp>
 
+#include "core/assess/check_table.h"
 #include "core/format/site_json.h"
 #include "phrase/check_text.h"
 #include "phrase/error_text.h"

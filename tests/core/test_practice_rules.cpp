@@ -92,7 +92,7 @@ TEST_CASE("the site's own rules: each holds just inside and fails just outside",
         CHECK_FALSE(practice(b.judged()));
         b.site.settings.practice.feed_from = FeedFrom::a_switch;
         REQUIRE(practice(b.judged()));
-        CHECK(practice(b.judged())->note == Note::other_feed);
+        CHECK(practice(b.judged())->note == Note::switch_feeds);
         // And a new run starts where the site wants it.
         const std::string next = b.unit("cam-fixed-4mp", {30, 5});
         const auto starts_at = [&] {

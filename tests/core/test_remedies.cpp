@@ -4,6 +4,7 @@
 
 #include <cmath>
 
+#include "core/assess/check_table.h"
 #include "core/choose/proposal.h"
 #include "core/format/site_json.h"
 #include "phrase/way_text.h"

@@ -5,6 +5,8 @@
 #include <cmath>
 #include <random>
 
+#include "core/assess/least_volts.h"
+#include "core/assess/link_reach.h"
 #include "core/assess/profile.h"
 #include "core/assess/radio_path.h"
 #include "core/assess/room_left.h"

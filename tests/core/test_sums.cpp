@@ -82,8 +82,8 @@ TEST_CASE("what is missing, odd or too much is named", "[sums][bad-input]") {
     CHECK(refused("radio 5.8 GHz").code == ErrorCode::missing_field);
     CHECK(refused("bitrate 8 mp").code == ErrorCode::missing_field);
     CHECK(refused("ups 780 Wh 0 W").code == ErrorCode::out_of_range);
-    CHECK(refused("soup 3 W").code == ErrorCode::not_possible);
-    CHECK(refused("").code == ErrorCode::not_possible);
+    CHECK(refused("soup 3 W").code == ErrorCode::not_a_sum);
+    CHECK(refused("").code == ErrorCode::not_a_sum);
     CHECK(refused("drop nan awg inf m").code == ErrorCode::out_of_range);
     CHECK_FALSE(looks_like_sum("drop"));
     CHECK_FALSE(looks_like_sum("Drop the repeater"));

@@ -27,7 +27,7 @@ bool same_number(double a, double b) { return a == b || (std::isnan(a) && std::i
 
 bool same(const Check& x, const Check& y) {
     return x.id == y.id && x.verdict == y.verdict && x.subject == y.subject && x.note == y.note &&
-           x.parts == y.parts && same_number(x.value, y.value) && same_number(x.limit, y.limit);
+           x.detail == y.detail && same_number(x.value, y.value) && same_number(x.limit, y.limit);
 }
 
 // The first check that is not the same, empty for none.

@@ -8,6 +8,7 @@
 #include <catch2/catch.hpp>
 #include <cmath>
 
+#include "core/assess/least_volts.h"
 #include "core/format/site_json.h"
 #include "core/physics/pse.h"
 #include "core/physics/sun.h"

@@ -1,6 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/assess/assess.h"
 
+#include "core/assess/always_on.h"
+#include "core/assess/check_table.h"
+#include "core/assess/switch_checks.h"
 #include "core/assess/whole_site.h"
 
 #include <algorithm>
@@ -9,6 +12,11 @@
 #include "core/assess/data_budget.h"
 
 namespace ovant {
+
+OVANT_VALUE_MADE(RunAssessment);
+OVANT_VALUE_MADE(PortAssessment);
+OVANT_VALUE_MADE(SwitchAssessment);
+OVANT_VALUE_MADE(Assessment);
 
 const Check* RunAssessment::decisive() const {
     const Check* worst = nullptr;
@@ -41,24 +49,22 @@ int count_failing(const Assessment& assessment) {
 }
 
 StageFaults stage_faults(const Assessment& assessment) {
+    const auto has = [](const std::vector<Check>& checks, CheckStage stage, Verdict from) {
+        return std::any_of(checks.begin(), checks.end(), [&](const Check& check) {
+            return stage_of(check.id) == stage && check.verdict >= from;
+        });
+    };
     StageFaults faults;
+    const auto count = [&](const std::vector<Check>& checks) {
+        faults.reach += has(checks, CheckStage::reach, Verdict::fails);
+        faults.power += has(checks, CheckStage::power, Verdict::fails);
+    };
     for (const RunAssessment& run : assessment.runs) {
-        bool reach = false, power = false;
-        for (const Check& check : run.checks) {
-            if (check.id == CheckId::not_connected)
-                ++faults.survey;
-            else if (check.verdict == Verdict::fails)
-                (stage_of(check.id) == CheckStage::power ? power : reach) = true;
-        }
-        faults.reach += reach;
-        faults.power += power;
+        faults.survey += has(run.checks, CheckStage::survey, Verdict::unknown);
+        count(run.checks);
     }
-    for (const SwitchAssessment& unit : assessment.switches) {
-        faults.power += unit.verdict == Verdict::fails;
-    }
-    for (const Check& check : assessment.site_checks) {
-        faults.power += check.verdict == Verdict::fails;
-    }
+    for (const SwitchAssessment& unit : assessment.switches) count(unit.checks);
+    for (const Check& check : assessment.site_checks) count({check});
     return faults;
 }
 

@@ -11,6 +11,7 @@
 #include "core/assess/check.h"
 #include "core/assess/network.h"
 #include "core/assess/port_feed.h"
+#include "core/value.h"
 
 namespace ovant {
 
@@ -20,6 +21,7 @@ struct AssessOptions {
 };
 
 struct RunAssessment {
+    OVANT_VALUE(RunAssessment);
     std::string camera;
     Verdict verdict = Verdict::unknown;
     double length_m = 0;
@@ -30,6 +32,7 @@ struct RunAssessment {
 };
 
 struct PortAssessment {
+    OVANT_VALUE(PortAssessment);
     std::string device;
     std::string port;
     std::string camera;  // the first behind it, or empty
@@ -51,6 +54,7 @@ struct PortAssessment {
 };
 
 struct SwitchAssessment {
+    OVANT_VALUE(SwitchAssessment);
     std::string device;
     double budget_w = 0;
     double by_class_w = 0;
@@ -72,6 +76,7 @@ struct Summary {
 };
 
 struct Assessment {
+    OVANT_VALUE(Assessment);
     std::vector<RunAssessment> runs;
     std::vector<SwitchAssessment> switches;
     std::vector<Check> site_checks;  // backup-time of each UPS, recorder-input of each recorder
@@ -81,9 +86,9 @@ struct Assessment {
     const SwitchAssessment* unit(std::string_view device) const;
 };
 
-// Open faults by the stage of work where they are mended: cameras without a connection in Survey;
-// runs that fail on length, data, surroundings or chain in Reach; runs and units that fail on power
-// in Power. A run counts once in each.
+// Open faults by the stage of work where they are mended, as check_table.cpp has it: cameras
+// without a connection in Survey; runs, units and the rest of the site in Reach and in Power. Each
+// counts once in a stage.
 struct StageFaults {
     int survey = 0, reach = 0, power = 0;
 };
@@ -102,83 +107,5 @@ Assessment assess_again(const Network& net, const Network& before_net, Assessmen
 
 // One run alone, `index` into net.cameras.
 RunAssessment assess_run(const Network& net, std::size_t index, const AssessOptions& options = {});
-// What counts against a unit: its class where it reserves by class itself, else the site's choice.
-SwitchBasis basis_of(const Kind& kind, const Settings& settings);
-
-// One feeding port: what it gives, to whom, and whether it can.
-PortAssessment assess_port(const Network& net, PortAt at, const AssessOptions& options = {});
-// One unit that feeds others, by device number.
-SwitchAssessment assess_switch(const Network& net, int device, const AssessOptions& options = {});
-
-// The same where only the feeds of some ports differ from `before`; `changed` by number of the port
-// in the unit's kind.
-SwitchAssessment assess_switch_change(const Network& net, int device,
-                                      const SwitchAssessment& before,
-                                      const std::vector<bool>& changed,
-                                      const AssessOptions& options = {});
-
-// Whether the site's own rule keeps cameras off such a unit, a switch or a recorder of the head
-// end.
-bool feeds_against_practice(const Settings& settings, const Kind& unit, bool at_head_end);
-
-// The least volts the camera accepts at this port: the maker's, or its class's.
-double camera_min_volts(const Kind& kind, const PortKind& port, Working* working = nullptr);
-
-// The least volts a unit accepts at the port its feed comes in by; 0 where nothing is stated.
-double least_volts(const Kind& kind, const PortKind& port, Working* working = nullptr);
-
-// The volts a camera stays on down to at this port: the maker's, for PoE 30 V (IEEE 802.3), for
-// d.c. its least. Never above what it is promised to run on.
-double camera_off_below_v(const Kind& kind, const PortKind& port);
-
-// The port a unit takes its power by; a port without power where it has none.
-const PortKind& power_port(const Kind& kind);
-// The same for a unit of the site: of several inputs the one that is fed.
-const PortKind& power_port(const Network& net, int device);
-
-// unexpected-power of one always-on feed and the socket it reaches.
-Check unexpected_power_check(const Network& net, const PassiveEnd& end);
-
-// The optics of a port: the transceiver in it, or the unit's own; null for none.
-const OpticFacts* optic_at(const Network& net, PortAt at);
-
-// Copper that joins two places, each with an earth of its own: the link that arrives, and both.
-struct EarthCrossing {
-    int link = -1;
-    const Place* from = nullptr;
-    const Place* to = nullptr;
-};
-std::vector<EarthCrossing> earth_crossings(const Network& net, const Run& run);
-
-// Stretches of a run that are copper from one active unit to the next, as first link and one past
-// the last; cords and d.c. leads end one. `outdoors`: some of it lies outside.
-struct CopperStretch {
-    std::size_t from = 0, to = 0;
-    bool outdoors = false;
-};
-std::vector<CopperStretch> copper_stretches(const Network& net, const Run& run);
-// Whether a surge that comes over link `i` of the run is led away at its near or far end: by a
-// protector there, or by the unit's own where its place has an earth.
-bool surge_led_away(const Network& net, const Run& run, std::size_t i, bool far_end);
-
-// How far a link may go by the school in force, and the rate it runs at. Radio and d.c. have no
-// limit of length here: infinity.
-struct LinkReach {
-    double limit_m = 0;
-    double rate_mbps = 0;
-    double proven_m = 0;  // seen to work, 0 if nothing past the limit
-    bool long_setting = false;
-    bool wrong_line = false;  // the ends speak different line codes: no link at all
-    bool unsure = false;      // the rate cannot be known before trying
-    Source source;
-};
-LinkReach link_reach(const Network& net, const NetLink& link, Condition condition,
-                     Working* working = nullptr);
-
-// Whether somebody noted that such a link, as long or longer, fed so many watts.
-bool seen_to_feed(const Network& net, const NetLink& link, double load_w);
-
-// link-length of one link in one condition.
-Check link_length_check(const Network& net, const NetLink& link, Condition condition, bool working);
 
 }  // namespace ovant

@@ -5,6 +5,7 @@
 #include <algorithm>
 #include <set>
 
+#include "core/assess/switch_checks.h"
 #include "core/assess/whole_site.h"
 
 namespace ovant {

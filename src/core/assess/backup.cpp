@@ -105,7 +105,7 @@ Check backup_time(const Network& net, const Backup& backup, const Assessment& as
     check.unit = Unit::hour;
     check.sense = Sense::at_least;
     check.source = source::battery_practice;
-    check.parts = {load_w, backup.output_w};
+    check.detail = BackupLoad{load_w, backup.output_w};
     judge(check, settings.backup_h * settings.keep_back.battery_share);
     if (backup.output_w > 0 && load_w > backup.output_w) {
         check.verdict = Verdict::fails;

@@ -5,7 +5,9 @@
 #include <cmath>
 #include <map>
 
+#include "core/assess/least_volts.h"
 #include "core/assess/room_left.h"
+#include "core/assess/switch_checks.h"
 #include "core/look_up.h"
 
 namespace ovant {

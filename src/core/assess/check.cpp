@@ -4,77 +4,12 @@
 #include <algorithm>
 #include <cassert>
 #include <cmath>
-#include <iterator>
+
+#include "core/assess/check_table.h"
 
 namespace ovant {
 
-namespace {
-
-// Everything that is the same for all checks of an id, in the order of CheckId.
-struct CheckFacts {
-    CheckId id;
-    std::string_view name;
-    CheckStage stage;
-};
-constexpr CheckFacts checks[] = {
-    {CheckId::camera_voltage, "camera-voltage", CheckStage::power},
-    {CheckId::port_power, "port-power", CheckStage::power},
-    {CheckId::port_class, "port-class", CheckStage::power},
-    {CheckId::pair_current, "pair-current", CheckStage::power},
-    {CheckId::link_length, "link-length", CheckStage::reach},
-    {CheckId::link_rate, "link-rate", CheckStage::reach},
-    {CheckId::chain_count, "chain-count", CheckStage::reach},
-    {CheckId::device_voltage, "device-voltage", CheckStage::power},
-    {CheckId::switch_power, "switch-power", CheckStage::power},
-    {CheckId::uplink_rate, "uplink-rate", CheckStage::reach},
-    {CheckId::port_setting, "port-setting", CheckStage::reach},
-    {CheckId::conductor, "conductor", CheckStage::reach},
-    {CheckId::surge, "surge", CheckStage::reach},
-    {CheckId::surroundings, "surroundings", CheckStage::reach},
-    {CheckId::not_connected, "not-connected", CheckStage::survey},
-    {CheckId::fibre_light, "fibre-light", CheckStage::reach},
-    {CheckId::fibre_overload, "fibre-overload", CheckStage::reach},
-    {CheckId::transceiver_pair, "transceiver-pair", CheckStage::reach},
-    {CheckId::radio_clearance, "radio-clearance", CheckStage::reach},
-    {CheckId::radio_fade_margin, "radio-fade-margin", CheckStage::reach},
-    {CheckId::radio_airtime, "radio-airtime", CheckStage::reach},
-    {CheckId::radio_limit, "radio-limit", CheckStage::reach},
-    {CheckId::dc_voltage, "dc-voltage", CheckStage::power},
-    {CheckId::dc_polarity, "dc-polarity", CheckStage::power},
-    {CheckId::power_limited, "power-limited", CheckStage::power},
-    {CheckId::pair_alternative, "pair-alternative", CheckStage::power},
-    {CheckId::mains_at_place, "mains-at-place", CheckStage::power},
-    {CheckId::earth_between_buildings, "earth-between-buildings", CheckStage::reach},
-    {CheckId::trunk_power, "trunk-power", CheckStage::power},
-    {CheckId::coax_loop, "coax-loop", CheckStage::reach},
-    {CheckId::solar_days, "solar-days", CheckStage::power},
-    {CheckId::enclosure, "enclosure", CheckStage::reach},
-    {CheckId::port_refused, "port-refused", CheckStage::power},
-    {CheckId::one_supply, "one-supply", CheckStage::power},
-    {CheckId::backup_time, "backup-time", CheckStage::power},
-    {CheckId::recorder_input, "recorder-input", CheckStage::reach},
-    {CheckId::unexpected_power, "unexpected-power", CheckStage::power},
-    {CheckId::beyond_standard, "beyond-standard", CheckStage::reach},
-    {CheckId::radio_far_ends, "radio-far-ends", CheckStage::reach},
-    {CheckId::arriving_power, "arriving-power", CheckStage::power},
-    {CheckId::site_practice, "site-practice", CheckStage::reach},
-};
-static_assert(std::size(checks) == check_count);
-
-constexpr bool in_order() {
-    for (int i = 0; i < check_count; ++i) {
-        if (checks[i].id != static_cast<CheckId>(i)) return false;
-    }
-    return true;
-}
-static_assert(in_order());
-
-const CheckFacts& facts_of(CheckId check) { return checks[static_cast<std::size_t>(check)]; }
-
-}  // namespace
-
-std::string_view id_of(CheckId check) { return facts_of(check).name; }
-CheckStage stage_of(CheckId check) { return facts_of(check).stage; }
+OVANT_VALUE_MADE(Check);
 
 std::string_view id_of(Verdict verdict) {
     switch (verdict) {
@@ -124,13 +59,9 @@ double room_share(const Check& check) {
 bool worse(const Check& a, const Check& b) {
     if (a.verdict != b.verdict) return a.verdict > b.verdict;
     const auto share = [](const Check& check) {
-        // What can only hold or not has no room to spare: it is never "nearest its limit".
-        const bool all_or_nothing =
-            check.id == CheckId::radio_limit || check.id == CheckId::dc_voltage ||
-            check.id == CheckId::power_limited || check.id == CheckId::fibre_overload ||
-            check.id == CheckId::port_refused || check.id == CheckId::one_supply ||
-            check.unit == Unit::none || check.unit == Unit::count ||
-            check.unit == Unit::poe_class || check.unit == Unit::celsius;
+        const bool all_or_nothing = facts_of(check.id).all_or_nothing || check.unit == Unit::none ||
+                                    check.unit == Unit::count || check.unit == Unit::poe_class ||
+                                    check.unit == Unit::celsius;
         if (check.verdict == Verdict::holds && all_or_nothing) return 1e300;
         if (std::isnan(check.margin)) return -1e300;
         return room_share(check);

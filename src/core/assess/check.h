@@ -1,12 +1,14 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// One limit, one value, one verdict. Sentences about a check are made in phrase.
+// One limit, one value, one verdict. What is the same for all checks of an id is in check_table.h;
+// sentences about a check are made in phrase.
 #pragma once
 
 #include <string>
 #include <string_view>
-#include <vector>
 
+#include "core/assess/check_detail.h"
 #include "core/working.h"
+#include "core/value.h"
 
 namespace ovant {
 
@@ -56,10 +58,6 @@ enum class CheckId {
 inline constexpr int check_count = static_cast<int>(CheckId::site_practice) + 1;
 // The stable id used in files and on the command line: "camera-voltage".
 std::string_view id_of(CheckId check);
-
-// The stage of work where what it finds is mended.
-enum class CheckStage { survey, reach, power };
-CheckStage stage_of(CheckId check);
 
 // In order of severity for a run: unknown stands only where nothing else is known.
 enum class Verdict { holds, unknown, tight, fails };
@@ -132,10 +130,12 @@ enum class Note {
     large_picture,       // site's own rule: pixels at 10 Mb/s
     passive_feed,        // site's own rule: no feed that does not ask
     radio_near,          // site's own rule: no radio over so little
-    other_feed           // site's own rule: cameras on a switch, or on the recorder
+    switch_feeds,        // site's own rule: cameras on a switch
+    recorder_feeds       // site's own rule: cameras on the recorder
 };
 
 struct Check {
+    OVANT_VALUE(Check);
     CheckId id = CheckId::not_connected;
     std::string subject;  // id of device or link, "SW1.6" for a port
     double value = 0;     // NaN where there is none
@@ -149,8 +149,7 @@ struct Check {
     Condition condition = Condition::day;
     bool by_condition = false;  // whether `condition` matters
     std::string other;          // the other party: the neighbour, the kind, the port
-    std::vector<double> parts;  // switch-power: by class, by greatest draw, typical;
-                                // not-connected: class and Mb/s the camera needs
+    CheckDetail detail;         // by the id: check_table.cpp
     Source source;
     Working working;
 };

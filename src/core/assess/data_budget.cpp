@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/assess/data_budget.h"
+#include "core/assess/link_reach.h"
 
 #include <algorithm>
 

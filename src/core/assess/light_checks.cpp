@@ -6,24 +6,12 @@
 #include <algorithm>
 #include <cmath>
 
+#include "core/assess/goes_with.h"
+#include "core/assess/link_reach.h"
 #include "core/assess/run_checks.h"
 
 namespace ovant {
 namespace {
-
-Note mismatch(const OpticFacts& a, const OpticFacts& b, const CableFacts& cable) {
-    if (a.rate_mbps != b.rate_mbps) return Note::other_rate;
-    if (a.single_mode != b.single_mode || a.single_mode != (cable.fibre == FibreType::os2)) {
-        return Note::other_fibre;
-    }
-    if (a.transmit_nm != b.receive_nm || b.transmit_nm != a.receive_nm) {
-        return Note::other_wavelength;
-    }
-    if (a.strands != b.strands || a.strands > std::max(1, cable.strands)) {
-        return Note::other_strands;
-    }
-    return Note::none;
-}
 
 void pair_check(RunBench& bench, const NetLink& link, Note note) {
     Check check = plain_check(CheckId::transceiver_pair, link.link->id, source::optic_pair);
@@ -41,7 +29,7 @@ void light(RunBench& bench, const NetLink& link, const OpticFacts& from, const O
                       link.link->connectors, link.link->splices, bench.working(check));
     const double budget_db = from.transmit_min_dbm - to.sensitivity_dbm;
     check.value = budget_db - loss_db;
-    check.parts = {budget_db, loss_db};
+    check.detail = LightBalance{budget_db, loss_db};
     if (bench.options.working) {
         check.working.push_back(
             {"budget = least transmitted − sensitivity",
@@ -80,7 +68,7 @@ void light_checks(RunBench& bench) {
             pair_check(bench, link, Note::no_optic);
             continue;
         }
-        const Note note = mismatch(*a, *b, *link.cable->cable);
+        const Note note = optic_mismatch(*a, *b, *link.cable->cable);
         pair_check(bench, link, note);
         if (note == Note::other_fibre) continue;  // no loss to speak of: the light does not fit
         light(bench, link, *a, *b);

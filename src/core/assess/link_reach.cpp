@@ -1,11 +1,12 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // link-length and link-rate: how far one link may go, and how fast it is.
+#include "core/assess/link_reach.h"
+
 #include <fmt/format.h>
 
 #include <algorithm>
 #include <limits>
 
-#include "core/assess/assess.h"
 #include "core/assess/radio_path.h"
 
 namespace ovant {

@@ -7,6 +7,8 @@
 #include "core/route/route.h"
 
 namespace ovant {
+
+OVANT_VALUE_MADE(Run);
 namespace {
 
 const Kind& nothing() {

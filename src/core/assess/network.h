@@ -8,6 +8,7 @@
 
 #include "core/catalogue/catalogue.h"
 #include "core/site/site.h"
+#include "core/value.h"
 
 namespace ovant {
 
@@ -30,6 +31,7 @@ struct NetLink {
 
 // The way of one camera's pictures, from the unit it starts from at the head end to the camera.
 struct Run {
+    OVANT_VALUE(Run);
     int camera = -1;
     std::vector<int> links;
     std::vector<PortAt> outs;  // outs[i] is the head-end side of links[i]

@@ -5,6 +5,7 @@
 #include <algorithm>
 
 #include "core/assess/backup.h"
+#include "core/assess/copper_path.h"
 #include "core/assess/run_checks.h"
 #include "core/physics/solar.h"
 
@@ -42,7 +43,7 @@ void mains(RunBench& bench, int device) {
             camera_draw(net.device(bench.run.camera), net.kind(bench.run.camera));
         if (draw.motors_w > 0 && greatest_camera_power_w(draw) > large_load_w) {
             check.note = Note::large_on_generator;
-            check.parts = {greatest_camera_power_w(draw)};
+            check.detail = GreatestDraw{greatest_camera_power_w(draw)};
         }
     }
     bench.offer(std::move(check));
@@ -131,7 +132,7 @@ void solar(RunBench& bench, int device) {
         solar_usable_wh(net, device) / std::max(1e-9, kind.solar->battery_wh),
         bench.working(check));
     check.value = balance.days;
-    check.parts = {balance.used_wh, balance.gained_wh};
+    check.detail = SolarDay{balance.used_wh, balance.gained_wh};
     judge(check, settings.days_without_sun * bench.keep().battery_share);
     if (balance.gained_wh < balance.used_wh) {
         check.verdict = Verdict::fails;
@@ -156,21 +157,6 @@ void place_checks(RunBench& bench) {
         solar(bench, unit);
     }
     earths(bench);
-}
-
-std::vector<EarthCrossing> earth_crossings(const Network& net, const Run& run) {
-    std::vector<EarthCrossing> out;
-    const Place* last = nullptr;  // the last place with its own earth, copper all the way since
-    for (std::size_t i = 0; i <= run.ins.size() && !run.outs.empty(); ++i) {
-        const int link = i > 0 ? run.links[i - 1] : -1;
-        if (link >= 0 && !carries_power(net.links[static_cast<std::size_t>(link)].medium()))
-            last = nullptr;
-        const Place* place = net.place_of(i == 0 ? run.outs.front().device : run.ins[i - 1].device);
-        if (!place || !place->earth) continue;
-        if (last && last != place) out.push_back({link, last, place});
-        last = place;
-    }
-    return out;
 }
 
 }  // namespace ovant

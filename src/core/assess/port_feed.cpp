@@ -367,12 +367,12 @@ void feed_drops(const Network& net, const PortFeed& feed, std::size_t node, Cond
         Working line_steps;
         link_loop_ohm(net, line, feed.pairs, condition, &line_steps);
         for (Step& step : line_steps) {
-            // The resistance of one conductor is worked out once, however many lengths share it.
-            const bool known = std::any_of(steps.begin(), steps.end(), [&](const Step& earlier) {
-                return earlier.formula == step.formula && earlier.substituted == step.substituted;
-            });
-            if (!known || step.unit != Unit::ohm || step.formula.front() != 'r')
-                steps.push_back(std::move(step));
+            const bool known = step.of_conductor &&
+                               std::any_of(steps.begin(), steps.end(), [&](const Step& earlier) {
+                                   return earlier.formula == step.formula &&
+                                          earlier.substituted == step.substituted;
+                               });
+            if (!known) steps.push_back(std::move(step));
         }
         total_ohm += feed.nodes[at].line_ohm;
         if (!feed.solution.stands) continue;

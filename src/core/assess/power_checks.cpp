@@ -1,12 +1,14 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // camera-voltage, device-voltage, port-power, pair-current, port-class, dc-voltage, dc-polarity,
-// power-limited, pair-alternative, trunk-power, unexpected-power: what feeds the camera and every
+// power-limited, pair-alternative, trunk-power, arriving-power: what feeds the camera and every
 // unit on the way.
 #include <fmt/format.h>
 
 #include <algorithm>
 #include <cmath>
 
+#include "core/assess/least_volts.h"
+#include "core/assess/link_reach.h"
 #include "core/assess/run_checks.h"
 
 namespace ovant {
@@ -59,7 +61,7 @@ void voltage(RunBench& bench, const PortFeed& feed, std::size_t node, Condition 
     judge(check, bench.keep().volts_share * std::max(0.0, feed.source_v - limit));
     if (camera && feed.solution.stands && check.verdict == Verdict::fails) {
         const double off_v = camera_off_below_v(kind, port);
-        check.parts = {off_v};
+        check.detail = OffBelow{off_v};
         if (check.value >= off_v) {
             check.note = Note::not_promised;
             if (net.site->settings.school == School::field_proven) check.verdict = Verdict::tight;
@@ -228,7 +230,7 @@ void arriving_power(RunBench& bench, const PortFeed& feed, std::size_t node, Con
     check.condition = condition;
     check.by_condition = true;
     check.other = bench.port_name(feed.port);
-    check.parts = {arrived->length_m};
+    check.detail = FedOver{arrived->length_m};
     if (!feed.solution.stands) check.note = Note::collapses;
     if (bench.options.working) {
         check.working.push_back({"the maker's table says arrives over this length",
@@ -264,79 +266,10 @@ void trunk_power(RunBench& bench, const std::vector<PortFeed>& feeds, int device
     bench.offer(std::move(check));
 }
 
-// A unit on the way that nothing feeds: no picture comes through it.
-void unit_without_power(RunBench& bench, int device) {
-    const Network& net = bench.net;
-    const Kind& kind = net.kind(device);
-    if (kind.camera || plugs_into_mains(kind) || is_source(kind)) return;
-    const bool hungry =
-        kind.draw_w > 0 || kind.supply || (kind.in_line && kind.in_line->own_draw_w > 0);
-    if (!hungry || net.fed_by[static_cast<std::size_t>(device)].device >= 0) return;
-    Check check = start_check(CheckId::not_connected, net.device(device).id, no_value, no_value,
-                              Unit::none, Sense::at_least, source::drawing);
-    check.margin = no_value;
-    check.verdict = Verdict::fails;
-    check.note = Note::unit_without_power;
-    bench.offer(std::move(check));
-}
-
-// unexpected-power: an always-on feed does not ask what it is plugged into; a PoE port does.
-void unexpected_power(RunBench& bench) {
-    const Network& net = bench.net;
-    const auto in_run = [&](int link) {
-        return std::find(bench.run.links.begin(), bench.run.links.end(), link) !=
-               bench.run.links.end();
-    };
-    const std::vector<int> units = bench.units();
-    for (const PassiveEnd& end : net.passive_ends) {
-        if (std::find(units.begin(), units.end(), end.at.device) != units.end() ||
-            std::any_of(end.links.begin(), end.links.end(), in_run))
-            bench.offer(unexpected_power_check(net, end));
-    }
-    for (int link : bench.run.links) {
-        const NetLink& laid = net.links[static_cast<std::size_t>(link)];
-        const auto poe_port = [&](PortAt at) {
-            return net.port(at).role == PortRole::pse && net.port(at).power == PowerKind::poe;
-        };
-        if (!poe_port(laid.a) || !poe_port(laid.b)) continue;
-        Check check =
-            plain_check(CheckId::unexpected_power, bench.port_name(laid.a), source::poe_detection);
-        check.other = bench.port_name(laid.b);
-        check.note = Note::both_feed;
-        bench.offer(std::move(check));
-    }
-}
-
 }  // namespace
-
-Check unexpected_power_check(const Network& net, const PassiveEnd& end) {
-    const PortKind& port = net.port(end.at);
-    const double volts = net.kind(end.from.device).supply->nominal_v;
-    const auto name = [&](PortAt at) { return net.device(at.device).id + "." + net.port(at).id; };
-    Check check = plain_check(CheckId::unexpected_power, name(end.at), source::passive_practice);
-    const bool poe = net.port(end.from).power == PowerKind::poe;
-    check.other = name(poe ? end.passed_by : end.from);
-    check.parts = {volts};
-    if (port.role != PortRole::pd) {
-        check.verdict = Verdict::fails;
-        check.note = poe ? Note::on_behind_repeater : Note::takes_no_power;
-    } else if (port.power == PowerKind::poe) {
-        const auto limits = poe_class_limits(port.poe_class == 0 ? 3 : port.poe_class);
-        const double least_v =
-            limits ? limits->pd_volts_min : poe_type_limits(PoeType::type1).volts_min;
-        const bool fits = volts >= least_v && volts <= poe_type_limits(PoeType::type1).volts_max;
-        check.verdict = fits ? Verdict::tight : Verdict::fails;
-        check.note = fits ? Note::passive_into_poe : Note::other_volts;
-    } else if (port.max_volts > 0 && volts > port.max_volts) {
-        check.verdict = Verdict::fails;
-        check.note = Note::other_volts;
-    }
-    return check;
-}
 
 void power_checks(RunBench& bench) {
     const Network& net = bench.net;
-    unexpected_power(bench);
     const std::vector<int> units = bench.units();
     std::vector<PortAt> sources;
     for (int unit : units) {
@@ -346,7 +279,6 @@ void power_checks(RunBench& bench) {
         if (by.device >= 0 && std::find(sources.begin(), sources.end(), by) == sources.end()) {
             sources.push_back(by);
         }
-        unit_without_power(bench, unit);
     }
     const auto on_the_way = [&](const FeedPoint& point) {
         return std::find(units.begin(), units.end(), point.device) != units.end();
@@ -376,47 +308,6 @@ void power_checks(RunBench& bench) {
             }
         }
     }
-}
-
-double least_volts(const Kind& kind, const PortKind& port, Working* working) {
-    if (kind.camera) return camera_min_volts(kind, port, working);
-    if (port.power == PowerKind::passive) return port.min_volts;
-    if (kind.in_line) return kind.in_line->min_volts;
-    if (port.role != PortRole::pd) return 0;
-    const auto limits = poe_class_limits(port.poe_class);
-    return limits ? limits->pd_volts_min : 0;
-}
-
-const PortKind& power_port(const Kind& kind) {
-    static const PortKind none;
-    for (const PortKind& port : kind.ports) {
-        if (port.role == PortRole::pd) return port;
-    }
-    return none;
-}
-
-double camera_off_below_v(const Kind& kind, const PortKind& port) {
-    const double promised_v = camera_min_volts(kind, port);
-    if (kind.camera && kind.camera->off_below_v)
-        return std::min(promised_v, *kind.camera->off_below_v);
-    return port.power == PowerKind::poe ? std::min(promised_v, pd_off_volts) : promised_v;
-}
-
-const PortKind& power_port(const Network& net, int device) {
-    const int fed_at = net.fed_at[static_cast<std::size_t>(device)];
-    return fed_at < 0 ? power_port(net.kind(device)) : net.port({device, fed_at});
-}
-
-double camera_min_volts(const Kind& kind, const PortKind& port, Working* working) {
-    if (port.power == PowerKind::passive && port.min_volts > 0) return port.min_volts;
-    if (kind.camera && kind.camera->min_volts) return *kind.camera->min_volts;
-    const int poe_class = port.poe_class > 0 ? port.poe_class : 3;
-    const double volts = poe_class_limits(poe_class)->pd_volts_min;
-    if (working) {
-        working->push_back({fmt::format("least volts at a class {} load", poe_class), "", volts,
-                            Unit::volt, source::poe_pd_volts});
-    }
-    return volts;
 }
 
 }  // namespace ovant

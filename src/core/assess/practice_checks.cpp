@@ -1,7 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // site-practice: what the site's own rules do not allow, where practitioners differ.
+#include "core/assess/practice_checks.h"
+
 #include <algorithm>
 
+#include "core/assess/link_reach.h"
 #include "core/assess/run_checks.h"
 
 namespace ovant {
@@ -56,8 +59,7 @@ void fed_from(RunBench& bench, FeedFrom wanted) {
         return;
     Check check = plain_check(CheckId::site_practice, bench.port_name(bench.run.source),
                               source::site_setting);
-    check.note = Note::other_feed;
-    check.other = wanted == FeedFrom::a_switch ? "switch" : "recorder";
+    check.note = wanted == FeedFrom::a_switch ? Note::switch_feeds : Note::recorder_feeds;
     check.verdict = Verdict::fails;
     bench.offer(std::move(check));
 }

@@ -7,6 +7,8 @@
 #include <cmath>
 #include <limits>
 
+#include "core/assess/least_volts.h"
+#include "core/assess/link_reach.h"
 #include "core/assess/radio_path.h"
 #include "core/assess/room_left.h"
 

@@ -17,7 +17,8 @@ void clearance(RunBench& bench, const NetLink& link, const RadioPath& path) {
     Check check = start_check(CheckId::radio_clearance, link.link->id, path.clearance.share * 100,
                               0, Unit::percent, Sense::at_least, source::fresnel);
     check.other = path.clearance.obstacle;
-    check.parts = {path.clearance.least_m, path.clearance.radius_m, path.clearance.at_m};
+    check.detail =
+        RadioClearance{path.clearance.least_m, path.clearance.radius_m, path.clearance.at_m};
     if (bench.options.working) radio_path(bench.net, link, &check.working);
     // Inside 60 % of the zone is into what the designer keeps back; a line that is cut fails.
     judge(check, clear_zone_percent);
@@ -38,7 +39,7 @@ void fade_margin(RunBench& bench, const NetLink& link, const RadioPath& path) {
     Check check = start_check(CheckId::radio_fade_margin, link.link->id,
                               path.received_dbm - enough.less_sent_db - enough.sensitivity_dbm, 0,
                               Unit::decibel, Sense::at_least, source::air_rate);
-    check.parts = {path.received_dbm, enough.sensitivity_dbm, enough.useful_mbps};
+    check.detail = RadioLevels{path.received_dbm, enough.sensitivity_dbm, enough.useful_mbps};
     if (bench.options.working) {
         radio_path(bench.net, link, &check.working);
         check.working.push_back({"slowest modulation that carries the pictures",

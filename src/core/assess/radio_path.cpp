@@ -6,6 +6,7 @@
 #include <algorithm>
 #include <cmath>
 
+#include "core/assess/goes_with.h"
 #include "core/route/route.h"
 
 namespace ovant {
@@ -55,7 +56,7 @@ RadioPath radio_path_between(const Site& site, const RadioFacts& a, Point at_a, 
     path.height_a_m = height_a_m;
     path.height_b_m = height_b_m;
     path.fade_keep_db = settings.keep_back.fade_db;
-    path.sound = a.frequency_mhz == b.frequency_mhz && a.width_mhz == b.width_mhz;
+    path.sound = same_band(a, b);
     path.hills = hills_between(site, at_a, at_b);
     path.clearance = path_clearance(path.frequency_mhz, path.distance_m, height_a_m, height_b_m,
                                     path.hills, working);

@@ -5,6 +5,7 @@
 #include <cmath>
 
 #include "core/assess/assess.h"
+#include "core/assess/least_volts.h"
 
 namespace ovant {
 namespace {

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// The checks of one run: put together here, made in the files named in run_checks.h.
+// The checks of one run: put together here, made in the files named in check_table.cpp.
+// not-connected is made here.
 #include "core/assess/run_checks.h"
 
 #include <algorithm>
@@ -23,9 +24,25 @@ void not_connected(RunBench& bench) {
     check.margin = no_value;
     const int most_w_class = poe_class_for_load(
         greatest_camera_power_w(camera_draw(net.device(run.camera), net.kind(run.camera))));
-    check.parts = {static_cast<double>(most_w_class), net.bit_rate_mbps[bench.index]};
+    check.detail = CameraNeeds{most_w_class, net.bit_rate_mbps[bench.index]};
     check.verdict = run.connected ? Verdict::fails : Verdict::unknown;
     check.note = !run.connected ? Note::no_cable : run.power_off ? Note::power_off : Note::no_feed;
+    bench.offer(std::move(check));
+}
+
+// A unit on the way that nothing feeds: no picture comes through it.
+void unit_without_power(RunBench& bench, int device) {
+    const Network& net = bench.net;
+    const Kind& kind = net.kind(device);
+    if (kind.camera || plugs_into_mains(kind) || is_source(kind)) return;
+    const bool hungry =
+        kind.draw_w > 0 || kind.supply || (kind.in_line && kind.in_line->own_draw_w > 0);
+    if (!hungry || net.fed_by[static_cast<std::size_t>(device)].device >= 0) return;
+    Check check = start_check(CheckId::not_connected, net.device(device).id, no_value, no_value,
+                              Unit::none, Sense::at_least, source::drawing);
+    check.margin = no_value;
+    check.verdict = Verdict::fails;
+    check.note = Note::unit_without_power;
     bench.offer(std::move(check));
 }
 
@@ -84,6 +101,11 @@ RunAssessment assess_run(const Network& net, std::size_t index, const AssessOpti
     }
     out.checks.reserve(16);
     if (!bench.run.connected || !bench.run.fed) not_connected(bench);
+    for (int unit : bench.units()) {
+        // A combiner takes nothing for itself: what feeds its other channel is the other camera's.
+        if (net.kind(unit).category != Category::combiner) unit_without_power(bench, unit);
+    }
+    always_on_checks(bench);
     power_checks(bench);
     link_checks(bench);
     if (bench.run.connected) {

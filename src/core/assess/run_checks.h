@@ -39,6 +39,8 @@ Check start_check(CheckId id, std::string subject, double value, double limit, U
 // A check that holds unless something is found: without value or limit.
 Check plain_check(CheckId id, std::string subject, Source source);
 
+// always_on.cpp: unexpected-power.
+void always_on_checks(RunBench& bench);
 // power_checks.cpp: what feeds the camera and every unit on the way.
 void power_checks(RunBench& bench);
 // link_checks.cpp: length, rate, conductors, chain, surge, surroundings.

@@ -1,10 +1,13 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The checks of one feeding unit: switch-power and uplink-rate, and the state of its ports.
+#include "core/assess/switch_checks.h"
+
 #include <fmt/format.h>
 
 #include <algorithm>
 
 #include "core/assess/assess.h"
+#include "core/assess/link_reach.h"
 #include "core/physics/pse.h"
 
 namespace ovant {
@@ -60,7 +63,7 @@ Check switch_power(const Network& net, const SwitchAssessment& unit, const Kind&
     Check check;
     check.id = CheckId::switch_power;
     check.subject = unit.device;
-    check.parts = {unit.by_class_w, unit.greatest_w, unit.typical_w};
+    check.detail = UnitTotals{unit.by_class_w, unit.greatest_w, unit.typical_w};
     check.value = unit.counted_w();
     check.limit = unit.budget_w;
     check.unit = Unit::watt;
@@ -132,7 +135,7 @@ void port_refused(const Network& net, int device, SwitchAssessment& unit, bool w
     judge(check, 0);
     // One that counts by draw or by request lets it in later, when the others have settled.
     if (check.verdict == Verdict::fails && !by_class) check.verdict = Verdict::tight;
-    check.parts = {static_cast<double>(unit.refused.size())};
+    check.detail = RefusedPorts{static_cast<int>(unit.refused.size())};
     unit.checks.push_back(std::move(check));
 }
 

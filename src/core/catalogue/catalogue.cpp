@@ -13,6 +13,9 @@
 #include "core/format/json_text.h"
 
 namespace ovant {
+
+OVANT_VALUE_MADE(Kind);
+OVANT_VALUE_MADE(PortKind);
 namespace {
 
 using nlohmann::json;

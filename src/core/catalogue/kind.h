@@ -12,6 +12,7 @@
 #include "core/physics/copper_reach.h"
 #include "core/physics/fibre.h"
 #include "core/physics/radio.h"
+#include "core/value.h"
 
 namespace ovant {
 
@@ -119,6 +120,7 @@ enum class PortRole {
 };
 
 struct PortKind {
+    OVANT_VALUE(PortKind);
     std::string id;  // as printed on the unit: "6", "up", "in"
     PortRole role = PortRole::data;
     int poe_class = 0;    // pse: highest class offered; pd: class asked for
@@ -211,6 +213,7 @@ struct InlineFacts {  // repeaters and extenders
 };
 
 struct Kind {
+    OVANT_VALUE(Kind);
     std::string id;
     std::string name;
     Category category = Category::cable;

@@ -6,6 +6,8 @@
 #include <limits>
 #include <map>
 
+#include "core/assess/link_reach.h"
+#include "core/assess/switch_checks.h"
 #include "core/choose/port_fits.h"
 #include "core/site/edits.h"
 

@@ -4,6 +4,8 @@
 #include <algorithm>
 #include <cmath>
 
+#include "core/assess/practice_checks.h"
+#include "core/assess/switch_checks.h"
 #include "core/route/route.h"
 
 namespace ovant {

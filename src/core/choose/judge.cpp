@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <unordered_map>
 
+#include "core/assess/switch_checks.h"
 #include "core/choose/draft.h"
 #include "core/site/site_problems.h"
 

@@ -13,6 +13,7 @@
 #include "core/parts/cost.h"
 #include "core/parts/parts.h"
 #include "core/simulate/what_if.h"
+#include "core/value.h"
 
 namespace ovant {
 
@@ -92,6 +93,7 @@ enum class Cannot {
 
 // What a proposal changes: whole objects by id, put in or put in place of those there.
 struct SiteChange {
+    OVANT_VALUE(SiteChange);
     std::vector<std::string> removed_devices, removed_links;
     std::vector<Device> devices;
     std::vector<Link> links;
@@ -109,9 +111,11 @@ struct BuildHop {  // of the run as it would be, for drawing it to scale
 };
 
 struct Proposal {
+    OVANT_VALUE(Proposal);
     std::optional<WayId> way;          // else
     std::optional<RemedyKind> remedy;  // a smaller change to the run as it is
     std::string detail;                // kind, port or cable that names it
+    bool with_protection = false;      // protectors and boxes are put in along with the rest
     bool built = false;                // false: `cannot` says why
     SiteChange change;
     Cannot cannot = Cannot::nothing;

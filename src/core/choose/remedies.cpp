@@ -2,6 +2,8 @@
 // Small changes to a run as it is: another cable, protectors, a setting, another port, a box.
 #include <algorithm>
 
+#include "core/assess/copper_path.h"
+#include "core/assess/switch_checks.h"
 #include "core/choose/assign.h"
 #include "core/choose/draft.h"
 #include "core/choose/setting_remedies.h"
@@ -82,7 +84,7 @@ private:
     }
 
     // Keeps what makes the run better: a better verdict, or fewer checks that do not hold.
-    void offer(RemedyKind kind, Site site, std::string detail) {
+    void offer(RemedyKind kind, Site site, std::string detail, bool with_protection = false) {
         Proposal proposal = judge_draft(context_, std::move(site));
         const auto not_holding = [](const RunAssessment& run) {
             return std::count_if(run.checks.begin(), run.checks.end(), [](const Check& check) {
@@ -95,6 +97,7 @@ private:
         if (!helps) return;
         proposal.remedy = kind;
         proposal.detail = std::move(detail);
+        proposal.with_protection = with_protection;
         out_.push_back(std::move(proposal));
     }
 
@@ -113,7 +116,7 @@ private:
         changes += fit_enclosure(site, unused);
         if (changes > 1) {
             offer(recabled ? RemedyKind::solid_copper : RemedyKind::add_protectors, std::move(site),
-                  recabled ? detail + "+" : "+");
+                  std::move(detail), true);
         }
     }
 

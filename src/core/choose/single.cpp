@@ -4,6 +4,7 @@
 #include <map>
 #include <set>
 
+#include "core/assess/practice_checks.h"
 #include "core/choose/draft.h"
 
 namespace ovant {
@@ -54,21 +55,32 @@ Proposal build_single(const ChooseContext& context, bool with_long_setting) {
     return proposal;
 }
 
+namespace {
+
+Site places_and_pathways(const Site& of) {
+    Site out;
+    out.name = of.name;
+    out.settings = of.settings;
+    out.places = of.places;
+    out.pathways = of.pathways;
+    return out;
+}
+
+}  // namespace
+
 struct LengthLayer::Parts {
     struct Unit {
         Device device;
         const Kind* kind;
         std::set<std::string> taken;
     };
-    Site site;  // places and pathways only
+    Site site;
     const Catalogue& catalogue;
     Router router;
     std::vector<Unit> units;
 
     Parts(const Site& of, const Catalogue& kinds)
-        : site{of.name, of.settings, {}, of.places, of.pathways, {}, {}, {}, {}, {}, ""},
-          catalogue(kinds),
-          router(site) {
+        : site(places_and_pathways(of)), catalogue(kinds), router(site) {
         std::map<std::string_view, std::size_t> index;
         for (const Device& device : of.devices) {
             const Kind& kind = or_nothing(kinds.find(device.kind));

@@ -6,6 +6,8 @@
 #include "core/site/edits.h"
 
 namespace ovant {
+
+OVANT_VALUE_MADE(UnitRemedy);
 namespace {
 
 Verdict verdict_of(const Network& net, const Assessment& assessment, const std::string& device) {

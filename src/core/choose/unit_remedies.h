@@ -5,10 +5,12 @@
 #include "core/assess/backup.h"
 #include "core/choose/assign.h"
 #include "core/choose/proposal.h"
+#include "core/value.h"
 
 namespace ovant {
 
 struct UnitRemedy {
+    OVANT_VALUE(UnitRemedy);
     RemedyKind kind = RemedyKind::assign_ports;
     std::string detail;                                           // kind of the larger backup
     Assignment assignment;                                        // where runs move

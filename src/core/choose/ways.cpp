@@ -5,6 +5,9 @@
 #include "core/choose/draft.h"
 
 namespace ovant {
+
+OVANT_VALUE_MADE(Proposal);
+OVANT_VALUE_MADE(SiteChange);
 namespace {
 
 struct Builder {

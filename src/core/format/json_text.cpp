@@ -153,9 +153,10 @@ Result<json> parse_json(std::string_view text) {
     if (listener.damaged_at) {
         const std::size_t at = std::min(*listener.damaged_at, text.size());
         const TextSpot spot = spot_at(text, at > 0 ? at - 1 : 0);
-        return Error{ErrorCode::not_json, fmt::format("line {}, column {}", spot.line, spot.column),
+        return Error{at >= text.size() ? ErrorCode::ends_early : ErrorCode::not_json,
+                     fmt::format("line {}, column {}", spot.line, spot.column),
                      shown_value(text.substr(at > 12 ? at - 12 : 0, std::min<std::size_t>(at, 12))),
-                     at >= text.size() ? "ends" : ""};
+                     ""};
     }
     json parsed = json::parse(text, nullptr, false);
     if (parsed.is_discarded())

@@ -16,8 +16,8 @@ namespace ovant {
 inline constexpr int deepest_nesting = 40;
 inline constexpr std::size_t most_values = 3'000'000;  // numbers, texts, lists and objects
 
-// Errors: not_json with the place where it breaks off, too_large for more values or deeper nesting
-// than the limits.
+// Errors: not_json, ends_early with the place where it breaks off, too_large for more values or
+// deeper nesting than the limits.
 Result<nlohmann::json> parse_json(std::string_view text);
 
 struct TextSpot {

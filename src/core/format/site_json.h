@@ -15,8 +15,8 @@ namespace ovant {
 inline constexpr int site_format_version = 3;
 inline constexpr std::size_t largest_site_bytes = 64u << 20;
 
-// Errors: too_large, not_json, newer_version, bad_value, missing_field, and those of find_problems,
-// with line and column where the text has such a place.
+// Errors: too_large, not_json, ends_early, newer_version, bad_value, missing_field, and those of
+// find_problems, with line and column where the text has such a place.
 Result<Site> read_site(std::string_view text);
 
 struct KeptSite {

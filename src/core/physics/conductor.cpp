@@ -17,12 +17,12 @@ double conductor_ohm_per_m(const Conductor& conductor, double temperature_c, Wor
     const double ohm_per_m = copper_resistivity_ohm_m / area_m2 * material * lay * heat;
     if (working) {
         working->push_back(
-            {"r = ρ ÷ A × (1 + α (T − 20))",
+            {"r = ρ ÷ A × (1 + α (T − 20)), Ω per 100 m",
              fmt::format("1.7241e-8 ÷ {:.4g} mm²{}{} × (1 + 0.00393 × ({:.0f} − 20))",
                          area_m2 * 1e6, clad ? " ÷ 0.63" : "", lay > 1 ? " × 1.02" : "",
                          temperature_c),
              ohm_per_m * 100, Unit::ohm, clad ? source::copper_clad : source::iec_60028});
-        working->back().formula += ", Ω per 100 m";
+        working->back().of_conductor = true;
     }
     return ohm_per_m;
 }

@@ -6,6 +6,8 @@
 #include <limits>
 #include <map>
 
+#include "core/assess/copper_path.h"
+#include "core/assess/link_reach.h"
 #include "core/assess/profile.h"
 #include "core/assess/radio_path.h"
 #include "core/parts/parts.h"

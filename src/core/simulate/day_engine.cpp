@@ -5,6 +5,7 @@
 #include <cmath>
 #include <limits>
 
+#include "core/assess/least_volts.h"
 #include "core/physics/pse.h"
 
 namespace ovant {

@@ -3,6 +3,7 @@
 #include <algorithm>
 #include <cmath>
 
+#include "core/assess/least_volts.h"
 #include "core/physics/pse.h"
 #include "core/simulate/day_engine.h"
 

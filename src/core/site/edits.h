@@ -42,7 +42,7 @@ Result<Added> connect(Site site, const Catalogue& catalogue, std::string_view ca
 Result<Added> connect_devices(Site site, const Catalogue& catalogue, std::string_view cable,
                               std::string_view a, std::string_view b);
 // Puts an in-line unit into a link at the point of it closest to `near`; a measured length is
-// shared out by where it falls. Errors: no_such_object, unknown_kind, not_possible (kind is not
+// shared out by where it falls. Errors: no_such_object, unknown_kind, not_in_line (kind is not
 // in-line).
 Result<Added> insert_in_line(Site site, const Catalogue& catalogue, std::string_view link,
                              std::string_view kind, Point near);

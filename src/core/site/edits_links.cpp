@@ -119,7 +119,7 @@ Result<Added> insert_in_line(Site site, const Catalogue& catalogue, std::string_
     const PortKind* in = port_facing(*kind, true);
     const PortKind* out = port_facing(*kind, false);
     if (!kind->in_line || !in || !out) {
-        return Error{ErrorCode::not_possible, "", std::string(kind_id), "in-line"};
+        return Error{ErrorCode::not_in_line, "", std::string(kind_id), ""};
     }
     const std::vector<Point> line = link_polyline(site, *found);
     const Projection spot = project(line, near);

@@ -7,6 +7,10 @@
 #include <cmath>
 
 namespace ovant {
+
+OVANT_VALUE_MADE(Device);
+OVANT_VALUE_MADE(Link);
+OVANT_VALUE_MADE(Site);
 namespace {
 
 template <class Items>

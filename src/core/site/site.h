@@ -13,6 +13,7 @@
 
 #include "core/catalogue/kind.h"
 #include "core/units/units.h"
+#include "core/value.h"
 
 namespace ovant {
 
@@ -75,6 +76,7 @@ struct CameraSettings {  // only what differs from the kind
 };
 
 struct Device {
+    OVANT_VALUE(Device);
     std::string id;
     std::string kind;
     std::string name;
@@ -108,6 +110,7 @@ struct LinkEnd {
 };
 
 struct Link {
+    OVANT_VALUE(Link);
     std::string id;
     std::string cable;
     LinkEnd a;
@@ -266,6 +269,7 @@ struct Drawing {
 };
 
 struct Site {
+    OVANT_VALUE(Site);
     std::string name;
     Settings settings;
     std::optional<Drawing> drawing;

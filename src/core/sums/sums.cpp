@@ -315,11 +315,11 @@ const std::vector<std::string>& sum_examples() {
 
 Result<Sum> quick_sum(std::string_view text, UnitSystem system) {
     std::vector<Word> words = words_of(text);
-    if (words.empty()) return Error{ErrorCode::not_possible, "", std::string(text), "sum"};
+    if (words.empty()) return Error{ErrorCode::not_a_sum, "", std::string(text), ""};
     const std::string name = words.front().text;
     words.erase(words.begin());
     Reader read(std::move(words), system);
-    Result<Sum> sum = Error{ErrorCode::not_possible, "", name, "sum"};
+    Result<Sum> sum = Error{ErrorCode::not_a_sum, "", name, ""};
     if (name == "drop") sum = drop(read);
     if (name == "reach") sum = reach(read);
     if (name == "watts") sum = watts(read);

@@ -48,7 +48,7 @@ struct Sum {
 // least]" (watts more at the end of the line).
 // Words in any order after the first; a bare number takes the unit of the system that is still
 // missing. Errors: bad_number, bad_unit, missing_field (subject: what is missing), out_of_range,
-// not_possible (no such sum).
+// not_a_sum.
 Result<Sum> quick_sum(std::string_view text, UnitSystem system);
 
 // True if the text begins with the name of a sum, so that a reader may offer it.

@@ -1,0 +1,33 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// How far one link may go and how fast it is.
+#pragma once
+
+#include "core/assess/check.h"
+#include "core/assess/port_feed.h"
+
+namespace ovant {
+
+// The optics of a port: the transceiver in it, or the unit's own; null for none.
+const OpticFacts* optic_at(const Network& net, PortAt at);
+
+// How far a link may go by the school in force, and the rate it runs at. Radio and d.c. have no
+// limit of length here: infinity.
+struct LinkReach {
+    double limit_m = 0;
+    double rate_mbps = 0;
+    double proven_m = 0;  // seen to work, 0 if nothing past the limit
+    bool long_setting = false;
+    bool wrong_line = false;  // the ends speak different line codes: no link at all
+    bool unsure = false;      // the rate cannot be known before trying
+    Source source;
+};
+LinkReach link_reach(const Network& net, const NetLink& link, Condition condition,
+                     Working* working = nullptr);
+
+// Whether somebody noted that such a link, as long or longer, fed so many watts.
+bool seen_to_feed(const Network& net, const NetLink& link, double load_w);
+
+// link-length of one link in one condition.
+Check link_length_check(const Network& net, const NetLink& link, Condition condition, bool working);
+
+}  // namespace ovant
