@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <QAction>
 #include <QApplication>
+#include <QDialog>
 #include <QPainter>
 #include <QTimer>
 #include <QTreeView>
@@ -19,13 +20,40 @@
 
 namespace {
 
-// The window with whatever popup stands over it.
+// A window of its own as a desktop would frame it, over the middle of the main one.
+void paint_framed(QPainter& painter, QDialog& dialog, QSize over) {
+    constexpr int title_height = 32;
+    const ovant::Theme& theme = ovant::theme_of(dialog);
+    const QRect inside(QPoint((over.width() - dialog.width()) / 2,
+                              (over.height() - dialog.height() + title_height) / 2),
+                       dialog.size());
+    const QRect frame = inside.adjusted(0, -title_height, 0, 0);
+    for (int ring = 12; ring > 0; ring -= 2) {
+        painter.setPen(Qt::NoPen);
+        painter.setBrush(QColor(0, 0, 0, 10));
+        painter.drawRoundedRect(frame.adjusted(-ring, -ring + 4, ring, ring + 4), ring, ring);
+    }
+    painter.fillRect(frame, theme.rule);
+    painter.setPen(theme.ink);
+    painter.setFont(ovant::text_font(dialog, 1, true));
+    painter.drawText(frame.adjusted(12, 0, -12, -inside.height()), Qt::AlignVCenter,
+                     dialog.windowTitle());
+    painter.drawPixmap(inside.topLeft(), dialog.grab());
+    painter.setPen(theme.quiet);
+    painter.setBrush(Qt::NoBrush);
+    painter.drawRect(frame.adjusted(0, 0, -1, -1));
+}
+
+// The window with whatever stands over it.
 QPixmap picture_of(ovant::MainWindow& window) {
     QPixmap picture = window.grab();
     QPainter painter(&picture);
     for (QWidget* widget : QApplication::topLevelWidgets()) {
         if (widget == &window || !widget->isVisible()) continue;
-        painter.drawPixmap(widget->pos() - window.pos(), widget->grab());
+        if (auto* dialog = qobject_cast<QDialog*>(widget))
+            paint_framed(painter, *dialog, window.size());
+        else
+            painter.drawPixmap(widget->pos() - window.pos(), widget->grab());
     }
     return picture;
 }

@@ -2,7 +2,7 @@
 // Details, settings and list of what lies beyond copper, typed with units into the real window.
 #include "app/plan/plan_hit.h"
 #include "app/runs/run_model.h"
-#include "app/shell/settings_dialog.h"
+#include "app/settings/settings_window.h"
 #include "app/strip/strip_view.h"
 #include "core/site/edits.h"
 #include "driver.h"
@@ -102,7 +102,7 @@ TEST_CASE("limits, weather and rates are set for the site", "[app]") {
     Driver d;
     d.window().open_demo();
     d.trigger("settings");
-    auto* dialog = d.find<SettingsDialog>("settings");
+    auto* dialog = d.find<SettingsWindow>("settings");
     const auto set = [&](const char* name, const char* text) {
         auto* edit = dialog->findChild<QLineEdit*>(name);
         REQUIRE(edit);
@@ -131,10 +131,12 @@ TEST_CASE("the site's own rules are set where practitioners differ", "[app]") {
     Driver d;
     d.window().open_demo();
     d.trigger("settings");
-    auto* dialog = d.find<SettingsDialog>("settings");
+    auto* dialog = d.find<SettingsWindow>("settings");
     auto* feed = dialog->findChild<QComboBox*>("feedFrom");
     feed->setCurrentIndex(feed->findData(static_cast<int>(FeedFrom::a_switch)));
     dialog->findChild<QComboBox*>("longestChain")->setCurrentIndex(2);
+    d.type(dialog->findChild<QLineEdit*>("settingSearch"), "practice");
+    QApplication::processEvents();
     d.click(dialog->findChild<QCheckBox*>("compliantOnly"));
     auto* beyond = dialog->findChild<QLineEdit*>("radioBeyond");
     beyond->setFocus();

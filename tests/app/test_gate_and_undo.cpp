@@ -66,7 +66,7 @@ TEST_CASE("settings that cannot be stay in their form, at the field", "[window][
     date->setText("15.01.2027");
     d.click(dialog->findChild<QPushButton*>("acceptSettings"));
     CHECK(dialog->isVisible());
-    CHECK(dialog->findChild<QLabel*>("settingsRefusal")->text() ==
+    CHECK(dialog->findChild<QLabel*>("settingMoves")->text() ==
           "settings, day, date: 15.01.2027 is not a date like 2027-01-15.");
     CHECK(date->toolTip().contains("15.01.2027"));
     CHECK(bytes(d) == before);

@@ -3,7 +3,7 @@
 // tells its own boxes (test_plan_labels).
 #include "app/catalogue/catalogue_dialog.h"
 #include "app/power/power_view.h"
-#include "app/shell/settings_dialog.h"
+#include "app/settings/settings_window.h"
 #include "app/ways/ways_view.h"
 #include "core/site/edits.h"
 #include "driver.h"
@@ -96,7 +96,7 @@ TEST_CASE("no control is smaller than its words or over another", "[layout]") {
     }
     d.window().resize(1280, 800);
     d.trigger("settings");
-    auto* settings = d.find<SettingsDialog>("settings");
+    auto* settings = d.find<SettingsWindow>("settings");
     audit(*settings);
     settings->reject();
     d.window().show_catalogue();

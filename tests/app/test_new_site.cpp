@@ -219,6 +219,13 @@ TEST_CASE("the settings are one edit, in the units shown", "[window]") {
     REQUIRE(coldest);
     dialog->activateWindow();
     REQUIRE(QTest::qWaitForWindowActive(dialog));
+    CHECK_FALSE(coldest->isVisible());
+    d.type(dialog->findChild<QLineEdit*>("settingSearch"), "COLDEST air");
+    CHECK_FALSE(coldest->isVisible());  // both words are wanted
+    auto* search = dialog->findChild<QLineEdit*>("settingSearch");
+    search->selectAll();
+    d.type(search, "heaters coldest");
+    REQUIRE(coldest->isVisible());
     coldest->setFocus();
     coldest->selectAll();
     d.type(coldest, "-35 C");

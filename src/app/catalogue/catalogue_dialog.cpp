@@ -1,9 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/catalogue/catalogue_dialog.h"
 
-#include <QCheckBox>
 #include <QFile>
-#include <QFormLayout>
 #include <QHeaderView>
 #include <QLabel>
 #include <QLineEdit>
@@ -15,6 +13,7 @@
 
 #include <algorithm>
 
+#include "app/catalogue/kind_sheet.h"
 #include "app/theme/theme.h"
 #include "core/format/file_store.h"
 #include "core/format/kind_text.h"
@@ -29,12 +28,6 @@ namespace {
 constexpr std::size_t largest_catalogue_bytes = 8u << 20;
 
 QString q(const std::string& text) { return QString::fromStdString(text); }
-
-QString shown_value(const KindField& field, UnitSystem units) {
-    if (field.type != KindField::Type::number || field.unit == Unit::none) return q(field.value);
-    const double value = to_shown(std::stod(field.value), field.unit, units);
-    return QString("%1 %2").arg(value, 0, 'g', 8).arg(q(unit_name(field.unit, units)));
-}
 
 }  // namespace
 
@@ -51,7 +44,7 @@ CatalogueDialog::CatalogueDialog(Document& document, Prompts& prompts, QWidget* 
     setObjectName("catalogue");
     setWindowTitle(tr("Catalogue"));
     setAttribute(Qt::WA_DeleteOnClose);
-    resize(980, 660);
+    resize(1060, 680);
     filter_->setObjectName("catalogueFilter");
     filter_->setPlaceholderText(tr("Find a kind"));
     filter_->setClearButtonEnabled(true);
@@ -83,7 +76,7 @@ CatalogueDialog::CatalogueDialog(Document& document, Prompts& prompts, QWidget* 
     splitter->setChildrenCollapsible(false);
     splitter->addWidget(left);
     splitter->addWidget(form_);
-    splitter->setSizes({500, 460});
+    splitter->setSizes({420, 620});
     auto* buttons = new QHBoxLayout;
     for (QPushButton* button : {copy_, remove_, in, out}) {
         button->setAutoDefault(false);
@@ -158,9 +151,9 @@ void CatalogueDialog::fill_list() {
                 group->setFont(0, text_font(*this, 1, true));
             }
             const double price = kind->cable ? kind->cable->price_per_m : kind->price;
-            auto* item =
-                new QTreeWidgetItem(group, {is_own(kind->id) ? tr("%1 (own)").arg(name) : name,
-                                            QString::number(price, 'f', 2)});
+            auto* item = new QTreeWidgetItem(
+                group,
+                {is_own(kind->id) ? tr("%1 (own)").arg(name) : name, q(shown_money(price, ""))});
             item->setData(0, Qt::UserRole, q(kind->id));
             item->setToolTip(0, name);
             item->setTextAlignment(1, Qt::AlignRight | Qt::AlignVCenter);
@@ -182,82 +175,30 @@ void CatalogueDialog::show_kind(const QString& id) {
 
 void CatalogueDialog::fill_form() {
     const std::string json = kind_json(document_.committed(), shown_);
-    const bool own = is_own(shown_);
+    const Kind* kind = document_.catalogue().find(shown_);
     copy_->setEnabled(!json.empty());
-    remove_->setEnabled(own);
-    auto* content = new QWidget;
-    auto* form = new QFormLayout(content);
-    form->setVerticalSpacing(5);
-    auto* heading = new QLabel(
-        own ? tr("%1: the site's own, figures can be changed").arg(q(shown_))
-            : tr("%1: ships with Ovant; copy it into the site to change it").arg(q(shown_)));
-    heading->setWordWrap(true);
-    heading->setFont(text_font(*this, 0.95, true));
-    form->addRow(heading);
-    std::vector<KindField> fields = kind_fields(json);
-    // What is said of the whole kind first, then part by part.
-    std::stable_partition(fields.begin(), fields.end(), [](const KindField& field) {
-        return field.path.find('/') == std::string::npos;
-    });
-    std::string under;
-    for (const KindField& field : fields) {
-        if (field.path == "id") continue;
-        if (const std::string heading_now = field_heading(fields, field.path);
-            heading_now != under) {
-            under = heading_now;
-            auto* part = new QLabel(q(under));
-            part->setFont(text_font(*this, 1, true));
-            part->setContentsMargins(0, 8, 0, 0);
-            form->addRow(part);
-        }
-        if (field.type == KindField::Type::truth) {
-            auto* box = new QCheckBox(q(field_label(field.path)));
-            box->setObjectName("field-" + q(field.path));
-            box->setChecked(field.value == "true");
-            box->setEnabled(own);
-            connect(box, &QCheckBox::clicked, this, [this, path = field.path](bool on) {
-                const Result<std::string> changed =
-                    with_field(kind_json(document_.committed(), shown_), path,
-                               on ? "true" : "false", document_.units());
-                if (!changed) return say(q(sentence(changed.error())));
-                document_.edit(tr("Change kind %1").arg(q(shown_)),
-                               set_own_kind(document_.committed(), shown_, *changed));
-            });
-            form->addRow(box);
-            continue;
-        }
-        auto* edit = new QLineEdit(
-            own ? shown_value(field, document_.units())
-                : q(field_value_words(field.path,
-                                      shown_value(field, document_.units()).toStdString())));
-        edit->setCursorPosition(0);
-        edit->setToolTip(edit->text());
-        edit->setObjectName("field-" + q(field.path));
-        edit->setAccessibleName(q(field_label(field.path)));
-        edit->setReadOnly(!own);
-        if (!own) edit->setFrame(false);
-        connect(edit, &QLineEdit::editingFinished, this, [this, edit, field, was = edit->text()] {
-            if (edit->text() == was || edit->isReadOnly()) return;
-            const Result<std::string> changed =
-                with_field(kind_json(document_.committed(), shown_), field.path,
-                           edit->text().toStdString(), document_.units());
-            if (!changed) {
-                say(q(sentence(changed.error())));
-                edit->setText(was);
-                return;
-            }
-            say({});
-            document_.edit(tr("Change kind %1").arg(q(shown_)),
-                           set_own_kind(document_.committed(), shown_, *changed));
-        });
-        form->addRow(q(field_label(field.path)), edit);
-    }
-    // The old form may hold the field whose change brought us here: it goes when that is done.
+    remove_->setEnabled(is_own(shown_));
+    if (!kind) return;
+    auto* sheet = new KindSheet({*kind, document_.catalogue(), json, is_own(shown_),
+                                 document_.units(), document_.site().settings.currency});
+    connect(sheet, &KindSheet::typed, this, &CatalogueDialog::change_figure);
+    connect(sheet, &KindSheet::asked_for, this, &CatalogueDialog::show_kind);
+    // The old sheet may hold the field whose change brought us here: it goes when that is done.
     if (QWidget* old = form_->takeWidget()) {
         old->hide();
         old->deleteLater();
     }
-    form_->setWidget(content);
+    form_->setWidget(sheet);
+}
+
+void CatalogueDialog::change_figure(const std::string& path, const QString& text) {
+    const std::string json = kind_json(document_.committed(), shown_);
+    const Result<std::string> changed =
+        with_field(json, path, text.toStdString(), document_.units());
+    if (!changed) return say(q(kind_sentence(kind_fields(json), changed.error())));
+    say({});
+    document_.edit(tr("Change kind %1").arg(q(shown_)),
+                   set_own_kind(document_.committed(), shown_, *changed));
 }
 
 void CatalogueDialog::copy_shown() {

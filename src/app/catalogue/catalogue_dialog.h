@@ -30,6 +30,7 @@ public:
 private:
     void fill_list();
     void fill_form();
+    void change_figure(const std::string& path, const QString& text);
     void say(const QString& text);
     bool is_own(const std::string& id) const;
 

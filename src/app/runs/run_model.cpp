@@ -4,6 +4,7 @@
 #include <algorithm>
 #include <cmath>
 
+#include "core/assess/check_table.h"
 #include "phrase/numbers.h"
 
 namespace ovant {

@@ -20,7 +20,7 @@
 #include "app/shell/chances_dialog.h"
 #include "app/shell/command_palette.h"
 #include "app/shell/main_window.h"
-#include "app/shell/settings_dialog.h"
+#include "app/settings/settings_window.h"
 #include "app/theme/theme.h"
 #include "core/choose/proposal.h"
 #include "core/site/edits.h"
@@ -96,7 +96,7 @@ void MainWindow::make_file_actions() {
         add_action("savePdf", tr("Save wiring cards as PDF…"), {}, [this] { prove_->save_pdf(); }));
     menu->addSeparator();
     menu->addAction(add_action("settings", tr("Settings of the site…"), QKeySequence(tr("Ctrl+,")),
-                               [this] { (new SettingsDialog(document_, this))->open(); }));
+                               [this] { (new SettingsWindow(document_, this))->open(); }));
     menu->addAction(add_action("catalogueAction", tr("Catalogue…"), QKeySequence(tr("Ctrl+T")),
                                [this] { show_catalogue(); }));
     menu->addAction(add_action("light", tr("Light"), {}, [this] { emit dark_wanted(false); }));

@@ -5,6 +5,7 @@
 #include <cmath>
 
 #include "app/theme/theme.h"
+#include "core/assess/least_volts.h"
 #include "phrase/numbers.h"
 
 namespace ovant {

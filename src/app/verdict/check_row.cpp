@@ -7,6 +7,7 @@
 
 #include "app/theme/theme.h"
 #include "app/kit/working_view.h"
+#include "core/assess/check_table.h"
 
 namespace ovant {
 namespace {

@@ -5,6 +5,7 @@
 #include <set>
 
 #include "app/verdict/details_panel.h"
+#include "core/assess/link_reach.h"
 #include "core/format/enum_names.h"
 #include "core/look_up.h"
 #include "core/physics/picture_sizes.h"

@@ -16,6 +16,7 @@
 #include "app/verdict/proposal_list.h"
 #include "core/assess/budget.h"
 #include "core/assess/data_budget.h"
+#include "core/assess/switch_checks.h"
 #include "phrase/numbers.h"
 #include "phrase/power_text.h"
 
