@@ -14,6 +14,7 @@
 #include "app/shell/main_window.h"
 #include "app/start_options.h"
 #include "app/strip/strip_view.h"
+#include "app/theme/desktop_colours.h"
 #include "app/theme/theme.h"
 #include "app/verdict/check_row.h"
 #include "app/ways/ways_view.h"
@@ -91,6 +92,32 @@ void compare_two(ovant::MainWindow& window) {
     });
 }
 
+// Light or dark: as asked for, or as the desktop has it now.
+class ColourKeeper {
+public:
+    ColourKeeper(QApplication& app, ovant::DesktopColours& desktop, ovant::Colours wanted)
+        : app_(app), desktop_(desktop), at_start_(ovant::desktop_is_dark(app)), wanted_(wanted) {
+        QObject::connect(&desktop, &ovant::DesktopColours::dark_changed, &app, [this] { apply(); });
+        apply();
+    }
+    void want(ovant::Colours wanted) {
+        wanted_ = wanted;
+        apply();
+    }
+
+private:
+    void apply() {
+        const bool dark = wanted_ == ovant::Colours::as_desktop
+                              ? desktop_.dark().value_or(at_start_)
+                              : wanted_ == ovant::Colours::dark;
+        ovant::apply_theme(app_, dark);
+    }
+    QApplication& app_;
+    ovant::DesktopColours& desktop_;
+    const bool at_start_;
+    ovant::Colours wanted_;
+};
+
 // What Qt says of a display that it cannot use, as one sentence instead of an abort.
 void display_or_leave(QtMsgType type, const QMessageLogContext&, const QString& message) {
     if (type != QtFatalMsg) return;
@@ -109,11 +136,14 @@ int run(int argc, char** argv, const ovant::StartOptions& options) {
     QApplication::setApplicationName("ovant");
     QApplication::setOrganizationName("ovant");
     QApplication::setApplicationVersion(OVANT_VERSION);
-    const bool is_dark = options.dark || (!options.light && ovant::desktop_is_dark(app));
-    ovant::apply_theme(app, is_dark);
+    const ovant::Colours asked_for = options.dark    ? ovant::Colours::dark
+                                     : options.light ? ovant::Colours::light
+                                                     : ovant::colours_kept();
+    ovant::DesktopColours desktop(QDBusConnection::sessionBus());
+    ColourKeeper colours(app, desktop, asked_for);
     ovant::MainWindow window(ovant::desktop_prompts());
-    QObject::connect(&window, &ovant::MainWindow::dark_wanted, &app,
-                     [&app](bool wanted) { ovant::apply_theme(app, wanted); });
+    QObject::connect(&window, &ovant::MainWindow::colours_wanted, &app,
+                     [&colours](ovant::Colours wanted) { colours.want(wanted); });
     if (options.size) window.resize(*options.size);
     window.show();
     if (options.demo)

@@ -82,10 +82,10 @@ TEST_CASE("a dropped picture, its scale, the room, cameras", "[window]") {
     QMimeData mime;
     mime.setUrls({QUrl::fromLocalFile(write_picture(folder, "plan.png", {400, 300}))});
     QDragEnterEvent enter({200, 150}, Qt::CopyAction, &mime, Qt::LeftButton, Qt::NoModifier);
-    QApplication::sendEvent(d.plan(), &enter);
+    QApplication::sendEvent(&d.window(), &enter);
     CHECK(enter.isAccepted());
     QDropEvent drop(QPointF(200, 150), Qt::CopyAction, &mime, Qt::LeftButton, Qt::NoModifier);
-    QApplication::sendEvent(d.plan(), &drop);
+    QApplication::sendEvent(&d.window(), &drop);
     REQUIRE(d.document().site().drawing);
     CHECK(d.document().site().drawing->media_type == "image/png");
     CHECK(d.plan()->tool() == PlanTool::scale);

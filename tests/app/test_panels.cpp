@@ -389,7 +389,7 @@ TEST_CASE("the last files are offered, with a mark for unsaved work", "[window][
         "quay.ovant.json", read_all(source_file("tests/data/versions/version-1.ovant.json"))));
     Driver d;
     d.window().open_file(path);
-    auto* recent = d.find<QPushButton>("recentFile");
+    auto* recent = d.find<QAbstractButton>("recentFile");
     CHECK(recent->text() == "quay.ovant.json");
     d.window().new_site();
     recent->click();

@@ -14,6 +14,7 @@
 #include <algorithm>
 
 #include "app/catalogue/kind_sheet.h"
+#include "app/theme/icons.h"
 #include "app/theme/theme.h"
 #include "core/format/file_store.h"
 #include "core/format/kind_text.h"
@@ -39,8 +40,8 @@ CatalogueDialog::CatalogueDialog(Document& document, Prompts& prompts, QWidget* 
       list_(new QTreeWidget),
       form_(new QScrollArea),
       message_(new QLabel),
-      copy_(new QPushButton(tr("Copy into the site"))),
-      remove_(new QPushButton(tr("Remove from the site"))) {
+      copy_(new QPushButton(icon(Icon::copy), tr("Copy into the site"))),
+      remove_(new QPushButton(icon(Icon::remove), tr("Remove from the site"))) {
     setObjectName("catalogue");
     setWindowTitle(tr("Catalogue"));
     setAttribute(Qt::WA_DeleteOnClose);
@@ -62,11 +63,11 @@ CatalogueDialog::CatalogueDialog(Document& document, Prompts& prompts, QWidget* 
     message_->setWordWrap(true);
     copy_->setObjectName("copyKind");
     remove_->setObjectName("removeKind");
-    auto* in = new QPushButton(tr("Bring in…"));
+    auto* in = new QPushButton(icon(Icon::bring_in), tr("Bring in…"));
     in->setObjectName("importKinds");
-    auto* out = new QPushButton(tr("Give out…"));
+    auto* out = new QPushButton(icon(Icon::give_out), tr("Give out…"));
     out->setObjectName("exportKinds");
-    auto* close = new QPushButton(tr("Close"));
+    auto* close = new QPushButton(icon(Icon::close), tr("Close"));
     auto* left = new QWidget;
     auto* left_column = new QVBoxLayout(left);
     left_column->setContentsMargins(0, 0, 0, 0);

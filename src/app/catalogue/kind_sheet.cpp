@@ -59,7 +59,7 @@ KindSheet::KindSheet(const SheetOf& of, QWidget* parent)
                                  : tr("ships with Ovant: copy it into the site to change it")),
         this);
     about->setObjectName("kindAbout");
-    set_text_colour(about, theme_of(*this).quiet);
+    set_tone(about, Tone::quiet);
     layout_->addWidget(about);
     if (!of.kind.ports.empty()) {
         layout_->addSpacing(6);
@@ -152,7 +152,7 @@ void KindSheet::add_figures(const std::vector<KindField>& fields) {
     grid->setColumnStretch(1, 1);
     for (const KindField& field : fields) {
         auto* label = wrapped_label(q(field_label(field.path)), this);
-        set_text_colour(label, theme_of(*this).quiet);
+        set_tone(label, Tone::quiet);
         label->setFixedWidth(11 * fontMetrics().horizontalAdvance('m'));
         const int row = grid->rowCount();
         grid->addWidget(label, row, 0);
@@ -181,7 +181,7 @@ void KindSheet::add_table(const std::vector<KindField>& fields, const std::strin
         auto* label = new QLabel(q(field_label(list + "/0/" + keys[column])), this);
         label->setFont(text_font(*this, 0.9));
         label->setWordWrap(true);
-        set_text_colour(label, theme_of(*this).quiet);
+        set_tone(label, Tone::quiet);
         grid->addWidget(label, 0, static_cast<int>(column), Qt::AlignLeft | Qt::AlignBottom);
     }
     grid->setColumnStretch(static_cast<int>(keys.size()), 1);
@@ -206,7 +206,7 @@ void KindSheet::add_companions() {
         }
         const std::size_t more = group.kinds.size() - static_cast<std::size_t>(names.size());
         auto* label = new QLabel(q(title(group.how)), this);
-        set_text_colour(label, theme_of(*this).quiet);
+        set_tone(label, Tone::quiet);
         label->setFixedWidth(11 * fontMetrics().horizontalAdvance('m'));
         auto* links = new QLabel(names.join("; ") + (more ? tr("; and %1 more").arg(more) : ""));
         links->setObjectName("goesWith-" + QString::number(static_cast<int>(group.how)));

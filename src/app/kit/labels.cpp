@@ -2,6 +2,7 @@
 #include "app/kit/labels.h"
 
 #include <QPainter>
+#include <QStyle>
 
 #include "app/theme/theme.h"
 
@@ -14,10 +15,10 @@ QLabel* wrapped_label(const QString& text, QWidget* parent) {
     return label;
 }
 
-void set_text_colour(QWidget* widget, const QColor& colour) {
-    QPalette palette = widget->palette();
-    palette.setColor(QPalette::WindowText, colour);
-    widget->setPalette(palette);
+void set_tone(QLabel* label, Tone tone) {
+    // The style sheet of the theme has a rule for each.
+    label->setProperty("tone", tone == Tone::quiet ? "quiet" : tone == Tone::fails ? "fails" : "");
+    label->style()->polish(label);
 }
 
 QPushButton* flat_button(const QString& text, const QString& object_name, QWidget* parent) {

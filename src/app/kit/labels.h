@@ -11,7 +11,9 @@ namespace ovant {
 
 // Plain text that goes on to a next line where it must.
 QLabel* wrapped_label(const QString& text, QWidget* parent);
-void set_text_colour(QWidget* widget, const QColor& colour);
+// The colour of a label by what it says, in light and dark.
+enum class Tone { usual, quiet, fails };
+void set_tone(QLabel* label, Tone tone);
 // A button without a frame, for a list.
 QPushButton* flat_button(const QString& text, const QString& object_name, QWidget* parent);
 

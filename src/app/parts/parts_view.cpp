@@ -6,6 +6,7 @@
 #include <QVBoxLayout>
 
 #include "app/kit/when_seen.h"
+#include "app/theme/icons.h"
 #include "app/theme/theme.h"
 #include "core/format/file_store.h"
 #include "core/format/parts_sheet.h"
@@ -101,9 +102,9 @@ PartsView::PartsView(Document& document, Prompts& prompts, QWidget* parent)
     auto* heading = new QLabel(tr("Parts"));
     heading->setFont(text_font(*this, 1.1, true));
     total_->setObjectName("partsTotal");
-    auto* csv = new QPushButton(tr("CSV…"));
+    auto* csv = new QPushButton(icon(Icon::give_out), tr("CSV…"));
     csv->setObjectName("saveCsv");
-    auto* xlsx = new QPushButton(tr("Spreadsheet…"));
+    auto* xlsx = new QPushButton(icon(Icon::table), tr("Spreadsheet…"));
     xlsx->setObjectName("saveXlsx");
     csv->setToolTip(tr("Saves the list as comma-separated text"));
     xlsx->setToolTip(tr("Saves the list as a spreadsheet"));

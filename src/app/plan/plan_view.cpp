@@ -49,7 +49,6 @@ PlanView::PlanView(Document& document, QWidget* parent)
     setAccessibleName(tr("Plan"));
     setFocusPolicy(Qt::StrongFocus);
     setMouseTracking(true);
-    setAcceptDrops(true);
     setMinimumSize(260, 180);
     known_length_->setObjectName("knownLength");
     known_length_->setAccessibleName(tr("Known length"));
@@ -484,16 +483,6 @@ void PlanView::keyPressEvent(QKeyEvent* event) {
         default: break;
     }
     QWidget::keyPressEvent(event);
-}
-
-void PlanView::dragEnterEvent(QDragEnterEvent* event) {
-    if (event->mimeData()->hasUrls()) event->acceptProposedAction();
-}
-
-void PlanView::dropEvent(QDropEvent* event) {
-    for (const QUrl& url : event->mimeData()->urls()) {
-        if (url.isLocalFile()) return take_drawing(url.toLocalFile());
-    }
 }
 
 }  // namespace ovant

@@ -4,6 +4,7 @@
 #include <QHBoxLayout>
 #include <QVBoxLayout>
 
+#include "app/theme/icons.h"
 #include "app/theme/theme.h"
 #include "phrase/power_text.h"
 
@@ -21,7 +22,7 @@ AssignBar::AssignBar(Document& document, QWidget* parent)
       document_(document),
       text_(new QLabel),
       moves_(new QLabel),
-      use_(new QPushButton(tr("Use"))),
+      use_(new QPushButton(icon(Icon::accept), tr("Use"))),
       close_(new QPushButton) {
     setObjectName("assignBar");
     text_->setObjectName("assignText");

@@ -12,6 +12,7 @@
 #include <cmath>
 
 #include "app/kit/when_seen.h"
+#include "app/theme/icons.h"
 #include "app/theme/theme.h"
 #include "core/format/file_store.h"
 #include "phrase/error_text.h"
@@ -35,7 +36,7 @@ ProveView::ProveView(Document& document, Prompts& prompts, QWidget* parent)
     auto* heading = new QLabel(tr("Wiring cards"));
     heading->setFont(text_font(*this, 1.1, true));
     summary_->setObjectName("cardsSummary");
-    auto* save = new QPushButton(tr("Save PDF to print…"));
+    auto* save = new QPushButton(icon(Icon::card), tr("Save PDF to print…"));
     save->setObjectName("savePdf");
     auto* top = new QHBoxLayout;
     top->addWidget(heading);

@@ -51,7 +51,7 @@ SettingRowView::SettingRowView(const SettingRow& row, Settings& settings, QWidge
     label->setWordWrap(true);
     label->setBuddy(field_);
     QLabel* meaning = wrapped_label(said(row.meaning), this);
-    set_text_colour(meaning, theme_of(*this).quiet);
+    set_tone(meaning, Tone::quiet);
     meaning->setFont(text_font(*this, 0.95));
     auto* grid = new QGridLayout(this);
     grid->setContentsMargins(0, 6, 0, 6);

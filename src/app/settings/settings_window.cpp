@@ -13,6 +13,7 @@
 #include <algorithm>
 
 #include "app/settings/setting_row_view.h"
+#include "app/theme/icons.h"
 #include "app/theme/theme.h"
 #include "core/format/site_json.h"
 #include "phrase/check_text.h"
@@ -115,6 +116,7 @@ QWidget* SettingsWindow::foot() {
     auto* buttons = new QDialogButtonBox(QDialogButtonBox::Cancel);
     QPushButton* accept = buttons->addButton(tr("Use these"), QDialogButtonBox::AcceptRole);
     accept->setObjectName("acceptSettings");
+    accept->setIcon(icon(Icon::accept));
     accept->setDefault(true);
     connect(buttons, &QDialogButtonBox::accepted, this, &SettingsWindow::take);
     connect(buttons, &QDialogButtonBox::rejected, this, &QDialog::reject);

@@ -1,4 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/kit/labels.h"
 #include "app/shell/main_window.h"
 
 #include <QAction>
@@ -61,6 +62,7 @@ MainWindow::MainWindow(Prompts prompts, QWidget* parent)
       pages_(new QStackedWidget),
       start_page_(new StartPage) {
     setObjectName("mainWindow");
+    setAcceptDrops(true);
     // A piece of work that is no longer wanted may take a while to end: none must wait for it.
     QThreadPool::globalInstance()->setMaxThreadCount(
         std::max(most_at_once, QThread::idealThreadCount()));
@@ -349,9 +351,7 @@ void MainWindow::refresh() {
 }
 
 void MainWindow::say(const QString& sentence) {
-    QPalette palette = message_->palette();
-    palette.setColor(QPalette::WindowText, theme_of(*this).fails);
-    message_->setPalette(palette);
+    set_tone(message_, Tone::fails);
     message_->setText(sentence);
     message_timer_.start();
 }

@@ -10,6 +10,7 @@
 #include "app/shell/stage_line.h"
 
 class QLabel;
+class QMenu;
 class QStackedWidget;
 class QTabBar;
 class QToolButton;
@@ -29,6 +30,10 @@ class StripView;
 class VerdictPanel;
 class WaysView;
 enum class PlanTool;
+
+enum class Colours { as_desktop, light, dark };
+// What was chosen last, kept beyond this window.
+Colours colours_kept();
 
 class MainWindow : public QMainWindow {
     Q_OBJECT
@@ -56,12 +61,16 @@ public:
     Stage stage() const { return stage_; }
     // Reads cameras from a CSV file and shows what was left out, line by line.
     void import_csv(const QString& path);
+    // A file dropped on the window, by what it is: a site, a list of cameras, kinds, a drawing.
+    void take_file(const QString& path);
 
 signals:
-    void dark_wanted(bool dark);
+    void colours_wanted(Colours colours);
 
 protected:
     void closeEvent(QCloseEvent* event) override;
+    void dragEnterEvent(QDragEnterEvent* event) override;
+    void dropEvent(QDropEvent* event) override;
 
 private:
     // main_window.cpp
@@ -79,6 +88,7 @@ private:
     QAction* add_action(const char* name, const QString& text, const QKeySequence& key,
                         std::function<void()> run);
     void make_file_actions();
+    void make_colour_menu(QMenu& menu);
     void make_edit_actions();
     void make_view_actions();
     void make_tool_actions();

@@ -7,6 +7,7 @@
 #include <QFileInfo>
 #include <QHBoxLayout>
 #include <QMenu>
+#include <QSettings>
 #include <QStackedWidget>
 #include <QToolButton>
 
@@ -21,6 +22,7 @@
 #include "app/shell/command_palette.h"
 #include "app/shell/main_window.h"
 #include "app/settings/settings_window.h"
+#include "app/theme/icons.h"
 #include "app/theme/theme.h"
 #include "core/choose/proposal.h"
 #include "core/site/edits.h"
@@ -99,12 +101,35 @@ void MainWindow::make_file_actions() {
                                [this] { (new SettingsWindow(document_, this))->open(); }));
     menu->addAction(add_action("catalogueAction", tr("Catalogue…"), QKeySequence(tr("Ctrl+T")),
                                [this] { show_catalogue(); }));
-    menu->addAction(add_action("light", tr("Light"), {}, [this] { emit dark_wanted(false); }));
-    menu->addAction(add_action("dark", tr("Dark"), {}, [this] { emit dark_wanted(true); }));
+    make_colour_menu(*menu);
     menu->addSeparator();
     menu->addAction(add_action("palette", tr("All commands…"), QKeySequence(tr("Ctrl+K")),
                                [this] { open_palette(); }));
     menu->addAction(add_action("quit", tr("Leave"), QKeySequence::Quit, [this] { close(); }));
+}
+
+Colours colours_kept() {
+    const int kept = QSettings().value("colours").toInt();
+    return kept == 1 ? Colours::light : kept == 2 ? Colours::dark : Colours::as_desktop;
+}
+
+void MainWindow::make_colour_menu(QMenu& menu) {
+    QMenu* colours = menu.addMenu(tr("Colours"));
+    auto* group = new QActionGroup(this);
+    const std::tuple<const char*, QString, Colours> choices[] = {
+        {"asDesktop", tr("As the desktop has them"), Colours::as_desktop},
+        {"light", tr("Light"), Colours::light},
+        {"dark", tr("Dark"), Colours::dark}};
+    for (const auto& [name, text, choice] : choices) {
+        QAction* action = add_action(name, text, {}, [this, wanted = choice] {
+            QSettings().setValue("colours", static_cast<int>(wanted));
+            emit colours_wanted(wanted);
+        });
+        action->setCheckable(true);
+        action->setChecked(colours_kept() == choice);
+        group->addAction(action);
+        colours->addAction(action);
+    }
 }
 
 void MainWindow::make_edit_actions() {
@@ -116,6 +141,22 @@ void MainWindow::make_edit_actions() {
     auto* drawings = findChild<QAction*>("layDrawing");
     menu->insertActions(drawings, {undo, redo});
     menu->insertSeparator(drawings);
+    const std::pair<const char*, Icon> icons[] = {{"new", Icon::add},
+                                                  {"open", Icon::open},
+                                                  {"demo", Icon::look},
+                                                  {"keptWork", Icon::kept},
+                                                  {"save", Icon::save},
+                                                  {"importCsv", Icon::bring_in},
+                                                  {"saveCsv", Icon::give_out},
+                                                  {"saveXlsx", Icon::table},
+                                                  {"savePdf", Icon::card},
+                                                  {"settings", Icon::settings},
+                                                  {"catalogueAction", Icon::catalogue},
+                                                  {"palette", Icon::search},
+                                                  {"undo", Icon::undo},
+                                                  {"redo", Icon::redo},
+                                                  {"quit", Icon::close}};
+    for (const auto& [name, shown] : icons) findChild<QAction*>(name)->setIcon(icon(shown));
     // On the plan and in the list only: in a form the key belongs to the field.
     QAction* remove = add_action("remove", tr("Remove what is selected"), QKeySequence::Delete,
                                  [this] { remove_selected(); });

@@ -3,10 +3,12 @@
 #include <QDialog>
 #include <QDialogButtonBox>
 #include <QDir>
+#include <QDropEvent>
 #include <QFile>
 #include <QFileInfo>
 #include <QLabel>
 #include <QListWidget>
+#include <QMimeData>
 #include <QProgressDialog>
 #include <QPushButton>
 #include <QSettings>
@@ -18,6 +20,7 @@
 #include "app/plan/plan_view.h"
 #include "app/shell/main_window.h"
 #include "app/shell/start_page.h"
+#include "app/theme/icons.h"
 #include "core/format/camera_csv.h"
 #include "core/format/site_json.h"
 #include "phrase/error_text.h"
@@ -186,11 +189,11 @@ void MainWindow::show_kept_work() {
     list->setObjectName("keptList");
     list->setRootIsDecorated(false);
     list->setHeaderLabels({tr("site"), tr("kept at"), tr("size"), tr("file")});
-    auto* take = new QPushButton(tr("Take it up"));
+    auto* take = new QPushButton(icon(Icon::accept), tr("Take it up"));
     take->setObjectName("takeUpKept");
-    auto* drop = new QPushButton(tr("Throw it away"));
+    auto* drop = new QPushButton(icon(Icon::remove), tr("Throw it away"));
     drop->setObjectName("dropKept");
-    auto* close = new QPushButton(tr("Close"));
+    auto* close = new QPushButton(icon(Icon::close), tr("Close"));
     const auto fill = [this, list, take, drop] {
         list->clear();
         for (const KeptWork& work : all_left_work(document_.unsaved_folder(), recent_files())) {
@@ -329,6 +332,40 @@ void MainWindow::import_csv(const QString& path) {
                     : tr("Cameras added: %1. These lines were left out or taken in part:")
                           .arg(import.added.size()),
                 import.lines);
+}
+
+void MainWindow::dragEnterEvent(QDragEnterEvent* event) {
+    const QList<QUrl> urls = event->mimeData()->urls();
+    if (std::any_of(urls.begin(), urls.end(), [](const QUrl& url) { return url.isLocalFile(); }))
+        event->acceptProposedAction();
+}
+
+void MainWindow::dropEvent(QDropEvent* event) {
+    for (const QUrl& url : event->mimeData()->urls()) {
+        if (!url.isLocalFile()) continue;
+        event->acceptProposedAction();
+        return take_file(url.toLocalFile());
+    }
+}
+
+void MainWindow::take_file(const QString& path) {
+    const QString ending = QFileInfo(path).suffix().toLower();
+    const bool drawing = QStringList{"png", "jpg", "jpeg", "svg", "pdf"}.contains(ending);
+    const bool list = ending == "csv" || ending == "txt";
+    if (drawing || list) {
+        if (pages_->currentWidget() == start_page_) new_site();
+        if (list) return import_csv(path);
+        set_stage(Stage::survey);
+        return plan_->take_drawing(path);
+    }
+    if (ending != "json") {
+        const QString told =
+            tr("%1 is no site, list of cameras or drawing.").arg(QFileInfo(path).fileName());
+        if (pages_->currentWidget() != start_page_) return say(told);
+        prompts_.ask(this, told, {tr("Close")});
+        return;
+    }
+    if (may_leave()) open_file(path);
 }
 
 }  // namespace ovant

@@ -4,7 +4,11 @@
 
 #include <QWidget>
 
+#include <vector>
+
 #include "app/document/kept_work.h"
+#include "app/kit/background_job.h"
+#include "app/shell/site_picture.h"
 
 class QVBoxLayout;
 
@@ -26,7 +30,11 @@ signals:
     void kept_work_wanted();
 
 private:
-    QVBoxLayout* files_;
+    void show_sites(const QStringList& paths, const QList<KeptWork>& kept);
+    QVBoxLayout* files_;  // work that was kept aside
+    QVBoxLayout* cards_;
+    QWidget* last_;
+    BackgroundJob<std::vector<SiteGlance>> looking_;
 };
 
 }  // namespace ovant

@@ -11,6 +11,8 @@
 #include <algorithm>
 #include <cmath>
 
+#include "app/theme/icons.h"
+
 extern "C" const char embedded_Inter_Regular_otf[];
 extern "C" const char embedded_Inter_Regular_otf_end[];
 extern "C" const char embedded_Inter_SemiBold_otf[];
@@ -86,10 +88,12 @@ QString style_sheet(const Theme& theme) {
                "QScrollBar::handle { background: %3; border-radius: 4px; min-height: 24px; "
                "min-width: 24px; }"
                "QScrollBar::add-line, QScrollBar::sub-line { width: 0; height: 0; }"
-               "QSplitter::handle { background: %3; }")
+               "QSplitter::handle { background: %3; }"
+               "QLabel[tone=\"quiet\"] { color: %7; } QLabel[tone=\"fails\"] { color: %10; }")
         .arg(theme.ink.name(), theme.card.name(), theme.rule.name(), theme.card.name(),
              theme.copper.name(), theme.chosen.name(), theme.quiet.name(), theme.page.name(),
-             theme.dark ? "dark" : "light");
+             theme.dark ? "dark" : "light")
+        .arg(theme.fails.name());
 }
 
 }  // namespace
@@ -116,7 +120,7 @@ void apply_theme(QApplication& app, bool dark) {
     font.setPointSizeF(std::max(8.0, app.font().pointSizeF()));
     app.setFont(font);
     const Theme& theme = theme_for(dark);
-    app.setStyle(QStyleFactory::create("Fusion"));
+    app.setStyle(new OwnStyle(QStyleFactory::create("Fusion")));
     QPalette palette;
     palette.setColor(QPalette::Window, theme.page);
     palette.setColor(QPalette::Base, theme.page);

@@ -76,7 +76,7 @@ void ProposalList::add_heading(const QString& text) {
     auto* label = new QLabel(text, content_);
     label->setFont(text_font(*this, 0.9, true));
     label->setContentsMargins(12, 12, 12, 4);
-    set_text_colour(label, theme_of(*this).quiet);
+    set_tone(label, Tone::quiet);
     items_->addWidget(label);
 }
 
@@ -149,7 +149,7 @@ void ProposalList::add_proposal(const Proposal& proposal, std::size_t index) {
     layout->addLayout(head);
     auto* why = wrapped_label(q(proposal_reason(proposal, context)), card);
     why->setFont(text_font(*this, 0.88));
-    set_text_colour(why, theme.quiet);
+    set_tone(why, Tone::quiet);
     layout->addWidget(why);
     if (useful) {
         auto* price = wrapped_label(tr("%1, %2 things that can fail")
@@ -158,7 +158,7 @@ void ProposalList::add_proposal(const Proposal& proposal, std::size_t index) {
                                     card);
         price->setToolTip(q(cost_text(proposal.cost, currency)));
         price->setFont(text_font(*this, 0.88));
-        set_text_colour(price, theme.quiet);
+        set_tone(price, Tone::quiet);
         layout->addWidget(price);
     }
     auto* holder = new QWidget(content_);
@@ -188,7 +188,7 @@ void ProposalList::add_unit_remedy(const UnitRemedy& remedy, std::size_t index) 
     words->addWidget(name);
     auto* why = wrapped_label(q(unit_remedy_reason(remedy, document_.text())), row);
     why->setFont(text_font(*this, 0.88));
-    set_text_colour(why, theme_of(*this).quiet);
+    set_tone(why, Tone::quiet);
     words->addWidget(why);
     layout->addLayout(words, 1);
     auto* use = flat_button(tr("Use"), QString("useUnit-%1").arg(index), row);

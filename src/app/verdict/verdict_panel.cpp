@@ -129,7 +129,7 @@ void VerdictPanel::refresh() {
     const std::string subject = unit.empty() ? camera : unit;
     const bool another = subject != subject_;
     subject_ = subject;
-    set_text_colour(hint_, theme_of(*this).quiet);
+    set_tone(hint_, Tone::quiet);
     hint_->hide();
     if (!unit.empty())
         show_unit(unit);
@@ -273,7 +273,7 @@ void VerdictPanel::set_counts(const SwitchAssessment* unit) {
     auto* heading = add(tr("The three ways of counting"));
     heading->setFont(text_font(*this, 0.9, true));
     heading->setContentsMargins(12, 12, 12, 4);
-    set_text_colour(heading, theme_of(*this).quiet);
+    set_tone(heading, Tone::quiet);
     const std::pair<SwitchBasis, double> bases[] = {{SwitchBasis::by_class, unit->by_class_w},
                                                     {SwitchBasis::greatest_draw, unit->greatest_w},
                                                     {SwitchBasis::typical, unit->typical_w}};
@@ -281,7 +281,7 @@ void VerdictPanel::set_counts(const SwitchAssessment* unit) {
         const QString used = basis == unit->basis ? tr(", used here") : QString();
         auto* label = add(q(title(basis)) + ": " +
                           q(value_of_limit(watts, unit->budget_w, Unit::watt, units)) + used);
-        if (watts > unit->budget_w) set_text_colour(label, theme_of(*this).fails);
+        if (watts > unit->budget_w) set_tone(label, Tone::fails);
     }
     if (const Kind* usual = document_.catalogue().find("cam-fixed-4mp")) {
         auto* left = add(tr("Room for more: %1 of %2, 50 m each")

@@ -19,6 +19,7 @@
 #include "app/kit/when_seen.h"
 #include "app/strip/laid_run.h"
 #include "app/strip/strip_view.h"
+#include "app/theme/icons.h"
 #include "app/theme/theme.h"
 #include "core/route/route.h"
 #include "phrase/numbers.h"
@@ -165,8 +166,8 @@ WaysView::WaysView(Document& document, QWidget* parent)
       heading_(new QLabel),
       beside_(new ElidedLabel),
       parts_(new QLabel),
-      use_(new QPushButton(tr("Use this way"))),
-      pin_(new QPushButton(tr("Pin"))),
+      use_(new QPushButton(icon(Icon::accept), tr("Use this way"))),
+      pin_(new QPushButton(icon(Icon::pin), tr("Pin"))),
       strip_(new StripView(document)) {
     setObjectName("ways");
     heading_->setObjectName("waysHeading");
