@@ -5,7 +5,6 @@
 
 #include <algorithm>
 #include <cmath>
-#include <cstdlib>
 
 namespace ovant {
 namespace {
@@ -74,7 +73,7 @@ std::string shown_number(double value_si, Unit unit, UnitSystem system, int more
         fmt::format("{:.{}f}", value, whole ? 0 : digits_of(value, unit) + more_digits);
     if (text.starts_with("-") && text.find_first_not_of("-0.") == std::string::npos)
         text.erase(0, 1);
-    return text;
+    return thousands_apart(std::move(text));
 }
 
 int digits_apart(double a, double b, Unit unit, UnitSystem system) {
@@ -83,7 +82,7 @@ int digits_apart(double a, double b, Unit unit, UnitSystem system) {
     if (std::abs(a - b) <= 1e-9 * std::max(1.0, std::abs(b))) return 0;
     int more = 0;
     const auto read_back = [&](double value) {
-        return std::strtod(shown_number(value, unit, system, more).c_str(), nullptr);
+        return *parse_quantity(shown_number(value, unit, system, more), unit, system);
     };
     while (more < most && read_back(a) == read_back(b)) ++more;
     return more < most ? more : 0;
@@ -125,11 +124,16 @@ std::string summary_text(const Summary& sum, std::string_view between) {
                        sum.fails == 1 ? "fails" : "fail", between, sum.unknown);
 }
 
+std::string thousands_apart(std::string number) {
+    const bool negative = number.starts_with("-");
+    const std::size_t first = negative ? 1 : 0;
+    for (std::size_t at = std::min(number.find('.'), number.size()); at > first + 3; at -= 3)
+        number.insert(at - 3, "\u00a0");
+    return number;
+}
+
 std::string shown_money(double amount, const std::string& currency) {
-    std::string text = fmt::format("{:.2f}", amount);
-    // Thousands apart: "13 942.25", with a space that does not break.
-    for (std::size_t at = text.find('.'); at > 3 && text[at - 4] != '-'; at -= 3)
-        text.insert(at - 3, "\u00a0");
+    const std::string text = thousands_apart(fmt::format("{:.2f}", amount));
     return currency.empty() ? text : text + " " + currency;
 }
 

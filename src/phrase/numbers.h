@@ -34,6 +34,8 @@ std::string listed(const std::vector<std::string>& ids);
 // "11 hold, 10 tight, 1 fails, 0 unknown": numbers and verbs agree. `between` stands between them.
 std::string summary_text(const Summary& sum, std::string_view between);
 
+// Digits of a number in threes before the point, with a space that does not break: "13 942.25".
+std::string thousands_apart(std::string number);
 std::string shown_money(double amount, const std::string& currency);
 
 // "24 AWG" where the system is imperial, "0.20 mm² (24 AWG)" where it is metric.

@@ -67,8 +67,9 @@ TEST_CASE("all ways of a camera: twenty rows, sorted, compared and one of them u
         const QString text =
             table->model()->index(row, static_cast<int>(WaysColumn::price)).data().toString();
         if (text.isEmpty()) break;
-        CHECK(text.toDouble() >= before);
-        before = text.toDouble();
+        const double price = *parse_quantity(text.toStdString(), Unit::money, UnitSystem::metric);
+        CHECK(price >= before);
+        before = price;
     }
     table->sortByColumn(0, Qt::AscendingOrder);
 

@@ -106,3 +106,29 @@ TEST_CASE("reversing units changes nothing", "[units][property]") {
         }
     }));
 }
+
+TEST_CASE("numbers as shown are read again, thousands apart or not", "[units]") {
+    CHECK(shown(12500, Unit::megabit_per_second, UnitSystem::metric) == "12\u00a0500 Mb/s");
+    CHECK(shown(1000, Unit::megabit_per_second, UnitSystem::metric) == "1\u00a0000 Mb/s");
+    CHECK(shown(999, Unit::metre, UnitSystem::metric) == "999 m");
+    CHECK(shown(-1234567, Unit::watt, UnitSystem::metric) == "-1\u00a0234\u00a0567 W");
+    CHECK(shown_money(13942.25, "EUR") == "13\u00a0942.25 EUR");
+    CHECK(shown_money(-950, "") == "-950.00");
+    for (double value : {0.0, 1.5, 999.0, 1000.0, 123456.0, -4321.0, 1e8}) {
+        const std::string text = shown(value, Unit::watt, UnitSystem::metric);
+        INFO(text);
+        CHECK(*parse_quantity(text, Unit::watt, UnitSystem::metric) == value);
+    }
+    const auto read = [](const char* text) {
+        return parse_quantity(text, Unit::metre, UnitSystem::metric);
+    };
+    CHECK(*read("1 250 m") == 1250);
+    CHECK(*read("1\u202f250,5 m") == 1250.5);
+    CHECK(*read("12 345 678") == 12345678);
+    // What is no group of three is no number; a decimal comma stays one.
+    for (const char* wrong : {"1 25 m", "1 2500 m", "1234 567", "0 500", "1 250 1"}) {
+        INFO(wrong);
+        CHECK_FALSE(read(wrong));
+    }
+    CHECK(*read("1,250") == 1.25);
+}

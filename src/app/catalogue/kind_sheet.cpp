@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/catalogue/kind_sheet.h"
 
+#include <fmt/format.h>
+
 #include <QCheckBox>
 #include <QGridLayout>
 #include <QLabel>
@@ -121,7 +123,8 @@ QWidget* KindSheet::value_of(const KindField& field) {
         text = field.value == "true" ? tr("yes") : tr("no");
     else if (field.type == KindField::Type::number && field.unit != Unit::none)
         text = QString("%1 %2")
-                   .arg(to_shown(std::stod(field.value), field.unit, of_.units), 0, 'g', 8)
+                   .arg(q(thousands_apart(fmt::format(
+                       "{:.8g}", to_shown(std::stod(field.value), field.unit, of_.units)))))
                    .arg(q(unit_name(field.unit, of_.units)));
     else if (field.path.find("price") != std::string::npos && !of_.own)
         text = q(shown_money(std::stod(field.value), of_.currency));

@@ -77,11 +77,9 @@ QVariant PartsModel::data(const QModelIndex& index, int role) const {
     switch (index.column()) {
         case name: return q(line.name);
         case quantity:
-            return metres ? QString::number(to_shown(line.quantity, Unit::metre, units), 'f', 0) +
-                                " " + q(unit_name(Unit::metre, units))
-                          : QString::number(line.quantity, 'f', 0);
-        case price_each: return QString::number(line.unit_price * per_shown, 'f', 2);
-        case price: return QString::number(line.price, 'f', 2);
+            return q(shown(std::round(line.quantity), metres ? Unit::metre : Unit::count, units));
+        case price_each: return q(shown_money(line.unit_price * per_shown, ""));
+        case price: return q(shown_money(line.price, ""));
         case used_by: {
             QStringList ids;
             for (const std::string& id : line.used_by) ids.append(q(id));

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/ways/ways_model.h"
 
+#include <fmt/format.h>
+
 #include <algorithm>
 #include <cmath>
 
@@ -70,7 +72,7 @@ QVariant WaysModel::shown_text(const Proposal& proposal, WaysColumn column) cons
         case WaysColumn::room: return {};
         case WaysColumn::build: return {};
         case WaysColumn::price:
-            return proposal.built ? QString::number(std::round(proposal.cost.total()), 'f', 0)
+            return proposal.built ? q(thousands_apart(fmt::format("{:.0f}", proposal.cost.total())))
                                   : QString();
         case WaysColumn::can_fail:
             return proposal.built ? QString::number(proposal.can_fail) : QString();

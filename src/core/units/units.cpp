@@ -86,6 +86,27 @@ std::string_view wanted(Unit unit) {
     }
 }
 
+// "13 942.25" as shown, with whichever space between the threes, is one number.
+void close_thousands(std::string& body) {
+    constexpr std::string_view spaces[] = {" ", "\u00a0", "\u202f", "\u2009"};
+    const auto digits_at = [&](std::size_t at) {
+        const std::size_t end = std::min(body.find_first_not_of("0123456789", at), body.size());
+        return end - std::min(at, end);
+    };
+    std::size_t at = !body.empty() && body.front() == '-' ? 1 : 0;
+    const std::size_t first = digits_at(at);
+    if (first == 0 || first > 3 || body[at] == '0') return;
+    for (at += first; at < body.size();) {
+        std::size_t gap = 0;
+        for (std::string_view space : spaces) {
+            if (std::string_view(body).substr(at).starts_with(space)) gap = space.size();
+        }
+        if (gap == 0 || digits_at(at + gap) != 3) return;
+        body.erase(at, gap);
+        at += 3;
+    }
+}
+
 }  // namespace
 
 Result<double> parse_quantity(std::string_view text, Unit unit, UnitSystem system) {
@@ -94,6 +115,7 @@ Result<double> parse_quantity(std::string_view text, Unit unit, UnitSystem syste
         std::replace(body.begin(), body.end(), ',', '.');
     }
     if (!body.empty() && body.front() == '+') body.erase(0, 1);
+    close_thousands(body);
     double number = 0;
     const auto [end, code] = std::from_chars(body.data(), body.data() + body.size(), number);
     if (code != std::errc{} || !std::isfinite(number)) {
