@@ -1,12 +1,18 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// No control smaller than its words, none over another, in every view and size. What is painted
-// tells its own boxes (test_plan_labels).
+// The audit of every view, panel and window: no text cut off or over another, nothing outside its
+// parent, contrast, names for screen readers, order of focus. What is painted counts like a label.
+// The plan's own labels are in test_plan_labels.
+#include <QAccessible>
+
 #include "app/catalogue/catalogue_dialog.h"
+#include "app/kit/elided_label.h"
 #include "app/power/power_view.h"
 #include "app/settings/settings_window.h"
+#include "app/theme/theme.h"
 #include "app/ways/ways_view.h"
 #include "core/site/edits.h"
 #include "driver.h"
+#include "painted_text.h"
 #include "support/sites.h"
 
 using namespace ovant;
@@ -32,6 +38,7 @@ bool cut_off(const QWidget* widget) {
     const QString words = words_of(widget);
     if (words.isEmpty() || !widget->toolTip().isEmpty()) return false;
     if (const auto* label = qobject_cast<const QLabel*>(widget)) {
+        if (qobject_cast<const ElidedLabel*>(label)) return label->width() < 20;
         if (label->wordWrap()) return label->height() + 2 < label->heightForWidth(label->width());
         return label->width() + 2 < label->fontMetrics().horizontalAdvance(words);
     }
@@ -40,65 +47,206 @@ bool cut_off(const QWidget* widget) {
     return widget->width() + 2 < widget->minimumSizeHint().width();
 }
 
-// Every control with words that is seen.
-std::vector<QWidget*> worded(QWidget& top) {
+bool scrolled(const QWidget* widget) {
+    return qobject_cast<const QAbstractScrollArea*>(
+        widget->parentWidget() ? widget->parentWidget()->parentWidget() : nullptr);
+}
+
+std::vector<QWidget*> seen_in(QWidget& top) {
     std::vector<QWidget*> out;
     for (QWidget* widget : top.findChildren<QWidget*>()) {
-        if (widget->isVisibleTo(&top) && !words_of(widget).isEmpty()) out.push_back(widget);
+        if (widget->isVisibleTo(&top) && widget->window() == top.window()) out.push_back(widget);
     }
     return out;
 }
 
+void audit_boxes(QWidget& top) {
+    const std::vector<QWidget*> widgets = seen_in(top);
+    for (QWidget* widget : widgets) {
+        INFO(path_of(widget).toStdString()
+             << ": " << words_of(widget).toStdString() << ", " << widget->width() << " px");
+        CHECK_FALSE(cut_off(widget));
+        const QWidget* parent = widget->parentWidget();
+        if (widget->isWindow() || scrolled(widget) || widget->size().isEmpty()) continue;
+        CHECK(parent->rect().adjusted(-1, -1, 1, 1).contains(widget->geometry()));
+    }
+}
+
+void audit_texts(QWidget& top) {
+    constexpr double touching = 1.5;
+    const std::vector<PaintedText> texts = painted_text(top);
+    CHECK_FALSE(texts.empty());
+    const QImage picture = top.grab().toImage();
+    for (std::size_t i = 0; i < texts.size(); ++i) {
+        const PaintedText& one = texts[i];
+        INFO("“" << one.text.toStdString() << "” at " << one.box.left() << ", " << one.box.top());
+        for (std::size_t k = 0; k < i; ++k) {
+            const QRectF both = one.box & texts[k].box;
+            if (both.width() <= touching || both.height() <= touching) continue;
+            INFO("over “" << texts[k].text.toStdString() << "” at " << texts[k].box.left() << ", "
+                          << texts[k].box.top());
+            CHECK(both.isEmpty());
+        }
+        // A few letters cut by an edge stand on what cannot be told.
+        if (one.box.width() < 4 || one.box.height() < 4) continue;
+        const QColor ground = ground_under(picture, one.box);
+        INFO(one.colour.name().toStdString() << " on " << ground.name().toStdString());
+        CHECK(contrast(one.colour, ground) >= 4.45);
+    }
+}
+
+void audit_controls(QWidget& top) {
+    std::vector<QWidget*> chain;
+    for (QWidget* widget = top.nextInFocusChain(); widget != &top;
+         widget = widget->nextInFocusChain()) {
+        if (widget->isVisibleTo(&top) && widget->window() == top.window() &&
+            (widget->focusPolicy() & Qt::TabFocus) && widget->isEnabled())
+            chain.push_back(widget);
+    }
+    for (QWidget* widget : chain) {
+        INFO(path_of(widget).toStdString());
+        QAccessibleInterface* spoken = QAccessible::queryAccessibleInterface(widget);
+        REQUIRE(spoken);
+        CHECK_FALSE(spoken->text(QAccessible::Name).trimmed().isEmpty());
+    }
+    // Neighbours in the chain that share a parent go to the right, or down.
+    for (std::size_t i = 1; i < chain.size(); ++i) {
+        const QWidget *a = chain[i - 1], *b = chain[i];
+        if (a->parentWidget() != b->parentWidget()) continue;
+        INFO(path_of(a).toStdString() << " then " << path_of(b).toStdString());
+        const QRect from = a->geometry(), to = b->geometry();
+        const bool same_row = to.top() < from.bottom() && from.top() < to.bottom();
+        CHECK((same_row ? to.left() >= from.left() : to.top() >= from.top()));
+    }
+}
+
 void audit(QWidget& top) {
     for (int i = 0; i < 5; ++i) QApplication::processEvents(QEventLoop::AllEvents, 20);
-    const std::vector<QWidget*> controls = worded(top);
-    CHECK(!controls.empty());
-    for (std::size_t i = 0; i < controls.size(); ++i) {
-        INFO(path_of(controls[i]).toStdString() << ": " << words_of(controls[i]).toStdString()
-                                                << ", " << controls[i]->width() << " px");
-        CHECK_FALSE(cut_off(controls[i]));
-        for (std::size_t k = 0; k < i; ++k) {
-            if (controls[k]->parentWidget() != controls[i]->parentWidget()) continue;
-            INFO(words_of(controls[k]).toStdString());
-            CHECK_FALSE(controls[k]->geometry().intersects(controls[i]->geometry()));
+    audit_boxes(top);
+    audit_texts(top);
+    audit_controls(top);
+}
+
+// Names as long as names get: 60 letters, and words that do not break.
+Site with_long_names(Site site) {
+    const std::string words[] = {"Überwachungskameramastfundament Nordwestumgehung, hinten ",
+                                 "Abwasserhebeanlagensteuerungsschrank neben der Hauptzufahrt ",
+                                 "Long-standing gatehouse of the former northern customs yard "};
+    std::size_t i = 0;
+    const auto next = [&] {
+        ++i;
+        return words[i % 3] + std::to_string(i);
+    };
+    site.name = next();
+    for (Device& device : site.devices) device.name = next();
+    for (Place& place : site.places) place.name = next();
+    for (Pathway& pathway : site.pathways) pathway.name = next();
+    return site;
+}
+
+enum class Of { demo, large, long_names };
+
+struct Look {
+    QSize size;
+    bool dark;
+    UnitSystem units;
+    Of site;
+};
+
+Site site_of(Of which) {
+    switch (which) {
+        case Of::large: return large_site(200);
+        case Of::long_names: return with_long_names(demo_site());
+        case Of::demo: break;
+    }
+    return demo_site();
+}
+
+void audit_all(const Look& look) {
+    apply_theme(*qobject_cast<QApplication*>(QCoreApplication::instance()), look.dark);
+    Driver d;
+    d.window().resize(look.size);
+    audit(d.window());  // the start page
+    Site site = site_of(look.site);
+    site.settings.units = look.units;
+    d.window().open_site(std::move(site));
+    const std::string camera =
+        look.site == Of::large ? d.document().assessment().runs[7].camera : "K14";
+    for (const Stage stage :
+         {Stage::survey, Stage::reach, Stage::power, Stage::parts, Stage::prove}) {
+        d.window().set_stage(stage);
+        for (const std::string& chosen : {camera, std::string("SW1"), std::string("UPS1")}) {
+            if (!find_device(d.document().site(), chosen)) continue;
+            INFO("stage " << static_cast<int>(stage) << ", " << chosen);
+            d.document().select(chosen);
+            audit(d.window());
         }
     }
+    d.window().set_stage(Stage::reach);
+    d.document().select(camera);
+    d.window().show_ways(true);
+    d.wait([&] { return d.find<WaysView>("ways")->model().rowCount() == way_count; });
+    audit(d.window());
+    d.window().show_ways(false);
+    auto* tabs = d.find<QTabBar>("rightTabs");
+    tabs->setCurrentIndex(1);
+    audit(d.window());
+    tabs->setCurrentIndex(0);
+    d.trigger("settings");
+    auto* settings = d.find<SettingsWindow>("settings");
+    auto* groups = settings->findChild<QListWidget*>("settingGroups");
+    for (int group = 0; group < groups->count(); ++group) {
+        groups->setCurrentRow(group);
+        INFO("settings " << group);
+        audit(*settings);
+    }
+    settings->reject();
+    CatalogueDialog* catalogue = d.window().show_catalogue();
+    for (const char* kind : {"sw-8-at-120", "cam-fixed-4mp", "cat5e-solid-24-out", "rep-1-out"}) {
+        INFO(kind);
+        catalogue->show_kind(kind);
+        audit(*catalogue);
+    }
+    catalogue->copy_shown();
+    audit(*catalogue);
+    catalogue->reject();
 }
 
 }  // namespace
 
-TEST_CASE("no control is smaller than its words or over another", "[layout]") {
-    Driver d;
-    audit(d.window());  // the start page
-    d.window().open_demo();
-    for (const QSize& size : {QSize(1280, 800), QSize(1100, 700)}) {
-        d.window().resize(size);
-        INFO(size.width());
-        for (const UnitSystem units : {UnitSystem::metric, UnitSystem::imperial}) {
-            if (d.document().units() != units) d.trigger("units");
-            for (const Stage stage :
-                 {Stage::survey, Stage::reach, Stage::power, Stage::parts, Stage::prove}) {
-                INFO("stage " << static_cast<int>(stage));
-                d.window().set_stage(stage);
-                for (const char* chosen : {"K14", "SW1", "UPS1"}) {
-                    INFO(chosen);
-                    d.document().select(chosen);
-                    audit(d.window());
-                }
-            }
-            d.window().set_stage(Stage::reach);
-            d.document().select("K14");
-            d.window().show_ways(true);
-            d.wait([&] { return d.find<WaysView>("ways")->model().rowCount() == way_count; });
-            audit(d.window());
-            d.window().show_ways(false);
-        }
+TEST_CASE("every view is whole, apart, readable, named and in order", "[layout]") {
+    const Look looks[] = {
+        {{1280, 800}, false, UnitSystem::metric, Of::demo},
+        {{1100, 700}, true, UnitSystem::imperial, Of::demo},
+        {{1600, 1000}, false, UnitSystem::imperial, Of::large},
+        {{1280, 800}, true, UnitSystem::metric, Of::large},
+        {{1100, 700}, false, UnitSystem::metric, Of::long_names},
+        {{1600, 1000}, true, UnitSystem::imperial, Of::long_names},
+    };
+    for (const Look& look : looks) {
+        INFO(look.size.width() << " wide, " << (look.dark ? "dark" : "light") << ", site "
+                               << static_cast<int>(look.site));
+        audit_all(look);
     }
-    d.window().resize(1280, 800);
-    d.trigger("settings");
-    auto* settings = d.find<SettingsWindow>("settings");
-    audit(*settings);
-    settings->reject();
-    d.window().show_catalogue();
-    audit(*d.find<CatalogueDialog>("catalogue"));
+    apply_theme(*qobject_cast<QApplication*>(QCoreApplication::instance()), false);
+}
+
+TEST_CASE("the audit sees what it is for", "[layout]") {
+    QWidget top;
+    top.resize(300, 100);
+    auto* one = new QLabel("one word", &top);
+    auto* other = new QLabel("another", &top);
+    one->setGeometry(10, 10, 80, 20);
+    other->setGeometry(10, 50, 80, 20);
+    const auto apart = [&] {
+        const std::vector<PaintedText> texts = painted_text(top);
+        return texts.size() == 2 && !texts[0].box.intersects(texts[1].box);
+    };
+    CHECK(apart());
+    other->setGeometry(20, 12, 80, 20);
+    CHECK_FALSE(apart());
+    one->setGeometry(10, 10, 20, 20);
+    CHECK(cut_off(one));
+    CHECK(contrast(Qt::white, Qt::black) == Approx(21));
+    CHECK(contrast("#767676", Qt::white) == Approx(4.54).margin(0.01));
 }

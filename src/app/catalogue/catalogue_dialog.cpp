@@ -49,6 +49,7 @@ CatalogueDialog::CatalogueDialog(Document& document, Prompts& prompts, QWidget* 
     filter_->setObjectName("catalogueFilter");
     filter_->setPlaceholderText(tr("Find a kind"));
     filter_->setClearButtonEnabled(true);
+    filter_->setAccessibleName(tr("Find a kind"));
     list_->setObjectName("catalogueList");
     list_->setAccessibleName(tr("Kinds"));
     list_->setColumnCount(2);
@@ -58,6 +59,7 @@ CatalogueDialog::CatalogueDialog(Document& document, Prompts& prompts, QWidget* 
     list_->header()->resizeSection(1, 64);
     form_->setObjectName("kindForm");
     form_->setWidgetResizable(true);
+    form_->setAccessibleName(tr("Data sheet of the kind"));
     form_->setFrameShape(QFrame::NoFrame);
     message_->setObjectName("catalogueMessage");
     message_->setWordWrap(true);

@@ -155,7 +155,7 @@ private:
         const bool stands = std::any_of(labels_.begin(), labels_.end(),
                                         [&](const PlanLabel& one) { return one.id == id; });
         if (device == moving_ || (id == camera && !stands))
-            write(label_beside_mark(document_, map_, view_, device));
+            write_over(label_beside_mark(document_, map_, view_, device));
     }
 
     // Marks come a thousand times: each is drawn once and then stamped.
@@ -394,6 +394,12 @@ private:
         if (made.isNull())
             made = stamp([&](QPainter& p, QPointF c) { paint_unit(p, theme_, kind, c, 11); });
         return made;
+    }
+
+    // A name that must be seen, whatever lies there.
+    void write_over(const PlanLabel& label) {
+        p_.fillRect(label.box, theme_.card);
+        write(label);
     }
 
     void write(const PlanLabel& label) {

@@ -117,7 +117,7 @@ private:
             const double width = area.width() * port.counted_w(unit_.basis) / full_w;
             if (width <= 0) continue;
             QColor colour = theme_.copper;
-            colour.setAlpha(shade++ % 2 ? 190 : 235);
+            if (shade++ % 2) colour = theme_.dark ? colour.lighter(112) : colour.darker(115);
             if (port.camera == document_.selected_camera()) colour = theme_.ink;
             const QRectF block(x, area.top(), width - 1, height);
             p_.fillRect(block, colour);

@@ -232,6 +232,7 @@ void PowerView::refresh() {
                             : again >= 0          ? again
                             : units_->count() > 0 ? 0
                                                   : -1);
+    units_->setToolTip(units_->currentText());
     basis_->setCurrentIndex(
         basis_->findData(static_cast<int>(document_.site().settings.switch_basis)));
     show_unit(unit());

@@ -47,6 +47,7 @@ ProveView::ProveView(Document& document, Prompts& prompts, QWidget* parent)
     auto* note = new QLabel(
         tr("One card a run, port by port in order of work. Set everything up on a table first."));
     scroll_->setObjectName("sheets");
+    scroll_->setAccessibleName(tr("Wiring cards"));
     scroll_->setWidgetResizable(true);
     scroll_->setFrameShape(QFrame::NoFrame);
     auto* layout = new QVBoxLayout(this);

@@ -58,6 +58,7 @@ SettingsWindow::SettingsWindow(Document& document, QWidget* parent)
     top->addWidget(site_name_, 1);
     scroll_->setWidget(rows_column());
     scroll_->setWidgetResizable(true);
+    scroll_->setAccessibleName(tr("Settings of the group"));
     scroll_->setFrameShape(QFrame::NoFrame);
     scroll_->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     auto* middle = new QHBoxLayout;

@@ -1,4 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/kit/elided_label.h"
 #include "app/kit/labels.h"
 #include "app/shell/main_window.h"
 
@@ -155,7 +156,7 @@ QWidget* MainWindow::make_head() {
     menu_button_->setAccessibleName(tr("Menu"));
     menu_button_->setPopupMode(QToolButton::InstantPopup);
     menu_button_->setFont(text_font(*this, 1.5));
-    site_label_ = new QLabel;
+    site_label_ = new ElidedLabel;
     site_label_->setObjectName("siteName");
     site_label_->setFont(text_font(*this, 1.15, true));
     site_figures_ = new QLabel;

@@ -26,12 +26,12 @@ static void register_style_resources() { Q_INIT_RESOURCE(ovant_style); }
 namespace ovant {
 namespace {
 
-const Theme light{false,     "#F4F2EC", "#FBFAF6", "#1D2B33", "#5C6770", "#D8D4C8", "#E6DECB",
-                  "#B45F2B", "#8C4A86", "#0B7A78", "#8A6A12", "#5C6A4A", "#5B55A6", "#2E6E52",
-                  "#9A6600", "#AE2A22", "#5F6A72", "#E6E0CF", "#D9CBB0", "#EAE5DA", "#F4E3DF"};
+const Theme light{false,     "#F4F2EC", "#FBFAF6", "#1D2B33", "#515C64", "#D8D4C8", "#E6DECB",
+                  "#A65423", "#8C4A86", "#0B7A78", "#8A6A12", "#5C6A4A", "#5B55A6", "#2E6E52",
+                  "#855800", "#AE2A22", "#5F6A72", "#E6E0CF", "#D9CBB0", "#EAE5DA", "#F4E3DF"};
 const Theme dark_colours{true,      "#171D21", "#1E262B", "#E8E6DF", "#9FACB4", "#364147",
                          "#3A3A30", "#E08A52", "#CF8AC8", "#4FBDB8", "#D2AE52", "#A3B38E",
-                         "#A39EE8", "#63BD94", "#E3AC3C", "#F0766C", "#9FACB4", "#2C3537",
+                         "#A39EE8", "#63BD94", "#E3AC3C", "#F48A81", "#9FACB4", "#2C3537",
                          "#4A4636", "#313B40", "#3E2A2A"};
 
 void load_font(const char* begin, const char* end) {

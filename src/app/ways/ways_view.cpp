@@ -163,7 +163,7 @@ WaysView::WaysView(Document& document, QWidget* parent)
       model_(new WaysModel(document, this)),
       sorted_(new QSortFilterProxyModel(this)),
       table_(new QTreeView),
-      heading_(new QLabel),
+      heading_(new ElidedLabel),
       beside_(new ElidedLabel),
       parts_(new QLabel),
       use_(new QPushButton(icon(Icon::accept), tr("Use this way"))),
@@ -172,6 +172,8 @@ WaysView::WaysView(Document& document, QWidget* parent)
     setObjectName("ways");
     heading_->setObjectName("waysHeading");
     heading_->setFont(text_font(*this, 1.1, true));
+    heading_->setSizePolicy(QSizePolicy::Maximum, QSizePolicy::Preferred);
+    beside_->setMinimumWidth(140);
     beside_->setFont(text_font(*this, 0.92));
     use_->setObjectName("useWay");
     use_->setToolTip(tr("The camera's run becomes this way (Enter)"));
