@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#define CATCH_CONFIG_RUNNER
-#include <catch2/catch.hpp>
 #include <QApplication>
 #include <QStandardPaths>
+
+#include <catch2/catch.hpp>
 
 #include "app/theme/theme.h"
 

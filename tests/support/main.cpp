@@ -1,3 +1,4 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#define CATCH_CONFIG_MAIN
 #include <catch2/catch.hpp>
+
+int main(int argc, char** argv) { return Catch::Session().run(argc, argv); }
