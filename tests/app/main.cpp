@@ -2,9 +2,8 @@
 #include <QApplication>
 #include <QStandardPaths>
 
-#include <catch2/catch.hpp>
-
 #include "app/theme/theme.h"
+#include "support/catch_runner.h"
 
 int main(int argc, char** argv) {
     // Settings and unsaved work of tests stay away from the person's own.
@@ -13,5 +12,5 @@ int main(int argc, char** argv) {
     QApplication::setApplicationName("ovant-tests");
     QApplication::setOrganizationName("ovant-tests");
     ovant::apply_theme(app, false);
-    return Catch::Session().run(argc, argv);
+    return ovant::run_catch(argc, argv);
 }

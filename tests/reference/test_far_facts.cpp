@@ -4,21 +4,19 @@
 
 #include <cmath>
 
+#include "closed_form.h"
 #include "core/assess/port_feed.h"
 #include "core/choose/proposal.h"
 #include "support/sites.h"
 
 using namespace ovant;
+using namespace reference;
 
 namespace {
 
 constexpr double exact_v = 1e-6;  // the solver settles far below that
 
 // Volts at one constant-power load at the end of a line, the high solution; NaN where none is.
-double closed_form_v(double source_v, double loop_ohm, double load_w) {
-    return (source_v + std::sqrt(source_v * source_v - 4 * loop_ohm * load_w)) / 2;
-}
-
 double copper_ohm_per_m(double awg, double temperature_c) {
     const double diameter_m = 0.127e-3 * std::pow(92, (36 - awg) / 39);
     return 1.7241e-8 / (M_PI / 4 * diameter_m * diameter_m) * (1 + 0.00393 * (temperature_c - 20));

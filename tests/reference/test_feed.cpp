@@ -9,20 +9,16 @@
 #include <random>
 #include <sstream>
 
+#include "closed_form.h"
 #include "core/physics/feed.h"
 #include "support/temp_folder.h"
 
 using namespace ovant;
+using namespace reference;
 
 namespace {
 
 constexpr double microvolt = 1e-6;
-constexpr double spice_tolerance = 1e-4;  // relative, what the design asks for
-
-// One load P through R from V: V_load = (V + sqrt(V^2 - 4 R P)) / 2.
-double closed_form_v(double source_v, double ohm, double power_w) {
-    return (source_v + std::sqrt(source_v * source_v - 4 * ohm * power_w)) / 2;
-}
 
 std::vector<FeedNode> one_load(double ohm, double power_w) { return {{}, {0, ohm, power_w, 0, 0}}; }
 

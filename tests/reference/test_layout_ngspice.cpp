@@ -9,6 +9,7 @@
 #include <map>
 #include <sstream>
 
+#include "closed_form.h"
 #include "core/assess/port_feed.h"
 #include "core/choose/proposal.h"
 #include "core/format/site_json.h"
@@ -17,10 +18,9 @@
 #include "support/temp_folder.h"
 
 using namespace ovant;
+using namespace reference;
 
 namespace {
-
-constexpr double spice_tolerance = 1e-4;
 
 // Resistance of a conductor by the handbook, not by ours.
 double ohm_per_m(double awg, bool clad, bool stranded, double temperature_c) {

@@ -1,4 +1,4 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include <catch2/catch.hpp>
+#include "support/catch_runner.h"
 
-int main(int argc, char** argv) { return Catch::Session().run(argc, argv); }
+int main(int argc, char** argv) { return ovant::run_catch(argc, argv); }

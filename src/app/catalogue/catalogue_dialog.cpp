@@ -14,6 +14,7 @@
 #include <algorithm>
 
 #include "app/catalogue/kind_sheet.h"
+#include "app/kit/q.h"
 #include "app/theme/icons.h"
 #include "app/theme/theme.h"
 #include "core/format/file_store.h"
@@ -27,8 +28,6 @@ namespace ovant {
 namespace {
 
 constexpr std::size_t largest_catalogue_bytes = 8u << 20;
-
-QString q(const std::string& text) { return QString::fromStdString(text); }
 
 }  // namespace
 

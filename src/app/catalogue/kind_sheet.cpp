@@ -13,6 +13,7 @@
 
 #include "app/catalogue/socket_row.h"
 #include "app/kit/labels.h"
+#include "app/kit/q.h"
 #include "app/theme/theme.h"
 #include "phrase/check_text.h"
 #include "phrase/numbers.h"
@@ -21,8 +22,6 @@ namespace ovant {
 namespace {
 
 constexpr std::size_t most_companions = 12;
-
-QString q(const std::string& text) { return QString::fromStdString(text); }
 
 bool is_step(const std::string& step) {
     return !step.empty() &&

@@ -1,13 +1,12 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/document/proposals.h"
 
+#include "app/kit/q.h"
 #include "phrase/power_text.h"
 #include "phrase/way_text.h"
 
 namespace ovant {
 namespace {
-
-QString q(const std::string& text) { return QString::fromStdString(text); }
 
 RunProposals of_run_now(const Site& site, const Catalogue& catalogue, const std::string& camera,
                         const JudgedUnder& under, const Wanted& wanted) {

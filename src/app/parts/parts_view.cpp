@@ -5,6 +5,7 @@
 #include <QPushButton>
 #include <QVBoxLayout>
 
+#include "app/kit/q.h"
 #include "app/kit/when_seen.h"
 #include "app/theme/icons.h"
 #include "app/theme/theme.h"
@@ -14,12 +15,6 @@
 #include "phrase/numbers.h"
 
 namespace ovant {
-namespace {
-
-QString q(const std::string& text) { return QString::fromStdString(text); }
-
-}  // namespace
-
 PartsModel::PartsModel(const Document& document, QObject* parent)
     : QAbstractTableModel(parent), document_(document) {}
 

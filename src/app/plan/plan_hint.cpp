@@ -4,18 +4,13 @@
 #include <QPushButton>
 
 #include "app/document/day_player.h"
+#include "app/kit/q.h"
 #include "app/plan/plan_view.h"
 #include "app/theme/theme.h"
 #include "core/site/edits.h"
 #include "phrase/power_text.h"
 
 namespace ovant {
-namespace {
-
-QString q(const std::string& text) { return QString::fromStdString(text); }
-
-}  // namespace
-
 // What lies between buildings decides on cable and price: a new site is asked once.
 void PlanView::ask_between() {
     between_->setObjectName("betweenAsked");

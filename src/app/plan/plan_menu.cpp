@@ -3,14 +3,13 @@
 #include <QContextMenuEvent>
 #include <QMenu>
 
+#include "app/kit/q.h"
 #include "app/plan/plan_view.h"
 #include "core/choose/proposal.h"
 #include "core/site/edits.h"
 
 namespace ovant {
 namespace {
-
-QString q(const std::string& text) { return QString::fromStdString(text); }
 
 void add_cables(QMenu& menu, Document& document, const std::string& link) {
     QMenu* cables = menu.addMenu(PlanView::tr("Cable"));

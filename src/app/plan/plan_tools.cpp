@@ -5,6 +5,7 @@
 
 #include <cmath>
 
+#include "app/kit/q.h"
 #include "app/plan/drawing_picture.h"
 #include "app/plan/plan_view.h"
 #include "core/choose/proposal.h"
@@ -13,12 +14,6 @@
 #include "phrase/error_text.h"
 
 namespace ovant {
-namespace {
-
-QString q(const std::string& text) { return QString::fromStdString(text); }
-
-}  // namespace
-
 std::string PlanView::in_line_kind(const Document& document, Category category,
                                    const std::string& link) {
     const NetLink* laid = nullptr;

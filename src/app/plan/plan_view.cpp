@@ -12,6 +12,7 @@
 
 #include <cmath>
 
+#include "app/kit/q.h"
 #include "app/plan/drawing_layer.h"
 #include "app/plan/plan_paint.h"
 #include "app/theme/theme.h"
@@ -28,8 +29,6 @@ namespace ovant {
 namespace {
 
 constexpr double drag_starts_px = 4, snap_px = 9, key_step_px = 10;
-
-QString q(const std::string& text) { return QString::fromStdString(text); }
 
 }  // namespace
 

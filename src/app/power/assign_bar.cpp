@@ -4,6 +4,7 @@
 #include <QHBoxLayout>
 #include <QVBoxLayout>
 
+#include "app/kit/q.h"
 #include "app/theme/icons.h"
 #include "app/theme/theme.h"
 #include "phrase/power_text.h"
@@ -12,8 +13,6 @@ namespace ovant {
 namespace {
 
 constexpr std::size_t most_named = 8;  // moves spelled out
-
-QString q(const std::string& text) { return QString::fromStdString(text); }
 
 }  // namespace
 

@@ -10,6 +10,7 @@
 #include <cmath>
 
 #include "app/document/day_player.h"
+#include "app/kit/q.h"
 #include "app/kit/when_seen.h"
 #include "app/theme/theme.h"
 #include "phrase/numbers.h"
@@ -20,8 +21,6 @@ namespace {
 
 constexpr double least_watts_height = 104, most_watts_height = 240;
 constexpr double step_s = 600;  // of the arrow keys
-
-QString q(const std::string& text) { return QString::fromStdString(text); }
 
 // What happens in one column of pixels of a band.
 enum Seen : unsigned { seen_on = 1, seen_off = 2, seen_start = 4, seen_wait = 8, seen_blind = 16 };

@@ -7,6 +7,7 @@
 #include <algorithm>
 #include <cmath>
 
+#include "app/kit/q.h"
 #include "app/theme/theme.h"
 #include "phrase/numbers.h"
 #include "core/look_up.h"
@@ -15,8 +16,6 @@ namespace ovant {
 namespace {
 
 constexpr double side = 16;
-
-QString q(const std::string& text) { return QString::fromStdString(text); }
 
 double line_of(const QWidget& view) { return QFontMetricsF(text_font(view, 0.9)).height(); }
 double ports_top(const QWidget& view) { return 5.6 * line_of(view) + 26; }

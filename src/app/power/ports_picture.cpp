@@ -10,6 +10,7 @@
 #include <algorithm>
 #include <cmath>
 
+#include "app/kit/q.h"
 #include "app/power/ports_paint.h"
 #include "app/theme/theme.h"
 #include "core/site/edits.h"
@@ -18,8 +19,6 @@ namespace ovant {
 namespace {
 
 constexpr int small_height = 262;  // of one unit among several
-
-QString q(const std::string& text) { return QString::fromStdString(text); }
 
 }  // namespace
 

@@ -10,6 +10,7 @@
 #include <algorithm>
 
 #include "app/document/day_player.h"
+#include "app/kit/q.h"
 #include "app/power/assign_bar.h"
 #include "app/power/day_chart.h"
 #include "app/power/ports_picture.h"
@@ -22,8 +23,6 @@
 
 namespace ovant {
 namespace {
-
-QString q(const std::string& text) { return QString::fromStdString(text); }
 
 QScrollArea* scrolled(QWidget* content) {
     auto* area = new QScrollArea;

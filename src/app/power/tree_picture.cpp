@@ -9,6 +9,7 @@
 #include <functional>
 
 #include "app/document/day_player.h"
+#include "app/kit/q.h"
 #include "app/kit/when_seen.h"
 #include "app/theme/theme.h"
 #include "phrase/numbers.h"
@@ -20,8 +21,6 @@ namespace {
 constexpr double box_height = 40, row_pitch = 48, gap = 34, edge = 14, most_box_width = 190;
 constexpr int columns = 4;  // mains, backups, units, what they feed
 constexpr double thickest_px = 14;
-
-QString q(const std::string& text) { return QString::fromStdString(text); }
 
 }  // namespace
 

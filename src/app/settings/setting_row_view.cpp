@@ -3,7 +3,6 @@
 
 #include <QCheckBox>
 #include <QComboBox>
-#include <QCoreApplication>
 #include <QGridLayout>
 #include <QLabel>
 #include <QPushButton>
@@ -19,8 +18,6 @@ namespace ovant {
 namespace {
 
 constexpr int field_width_em = 15;
-
-QString said(const char* text) { return QCoreApplication::translate("Settings", text); }
 
 // What has no unit of its own is typed and shown as a plain number.
 QuantityEdit* quantity_edit(Unit unit, UnitSystem units, const char* nothing, QWidget* parent) {

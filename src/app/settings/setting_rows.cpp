@@ -11,8 +11,6 @@ namespace {
 // For the translation tools; the text is looked up where it is shown.
 #define SAY(text) QT_TRANSLATE_NOOP("Settings", text)
 
-QString said(const char* text) { return QCoreApplication::translate("Settings", text); }
-
 #define NUMBER(unit, factor, member)                                  \
     NumberSetting {                                                   \
         unit, factor, [](Settings& s) -> double& { return s.member; } \
@@ -250,6 +248,8 @@ struct overloaded : Fs... {
 };
 
 }  // namespace
+
+QString said(const char* text) { return QCoreApplication::translate("Settings", text); }
 
 QString title(SettingGroup group) {
     switch (group) {

@@ -64,6 +64,8 @@ struct SettingRow {
 // In the order of the groups.
 const std::vector<SettingRow>& setting_rows();
 
+// A text of the table in the language of the window.
+QString said(const char* text);
 // The value as it is shown: "20 %", "no limit", "yes".
 QString shown_setting(const SettingRow& row, const Settings& settings, UnitSystem units);
 // Whether two settings say the same in this row.

@@ -7,14 +7,13 @@
 
 #include <algorithm>
 
+#include "app/kit/q.h"
 #include "app/theme/theme.h"
 
 namespace ovant {
 namespace {
 
 constexpr int progress_ms = 60;
-
-QString q(const std::string& text) { return QString::fromStdString(text); }
 
 }  // namespace
 

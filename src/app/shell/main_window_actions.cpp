@@ -12,6 +12,7 @@
 #include <QToolButton>
 
 #include "app/catalogue/catalogue_dialog.h"
+#include "app/kit/q.h"
 #include "app/parts/parts_view.h"
 #include "app/document/proposals.h"
 #include "app/plan/plan_view.h"
@@ -29,12 +30,6 @@
 #include "phrase/power_text.h"
 
 namespace ovant {
-namespace {
-
-QString q(const std::string& text) { return QString::fromStdString(text); }
-
-}  // namespace
-
 QAction* MainWindow::add_action(const char* name, const QString& text, const QKeySequence& key,
                                 std::function<void()> run) {
     auto* action = new QAction(text, this);

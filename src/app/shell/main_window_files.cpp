@@ -17,6 +17,7 @@
 #include <QTreeWidget>
 #include <QVBoxLayout>
 
+#include "app/kit/q.h"
 #include "app/plan/plan_view.h"
 #include "app/shell/main_window.h"
 #include "app/shell/start_page.h"
@@ -33,8 +34,6 @@ namespace {
 
 constexpr int most_recent = 8;
 constexpr std::size_t largest_csv_bytes = 8u << 20;
-
-QString q(const std::string& text) { return QString::fromStdString(text); }
 
 }  // namespace
 

@@ -2,6 +2,7 @@
 #include <algorithm>
 #include <cmath>
 
+#include "app/kit/q.h"
 #include "app/strip/strip_paint.h"
 #include "app/theme/theme.h"
 #include "core/assess/radio_path.h"
@@ -9,8 +10,6 @@
 
 namespace ovant {
 namespace {
-
-QString q(const std::string& text) { return QString::fromStdString(text); }
 
 class PathPainter {
 public:

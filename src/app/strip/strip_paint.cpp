@@ -4,14 +4,13 @@
 #include <algorithm>
 #include <cmath>
 
+#include "app/kit/q.h"
 #include "app/theme/theme.h"
 #include "core/assess/least_volts.h"
 #include "phrase/numbers.h"
 
 namespace ovant {
 namespace {
-
-QString q(const std::string& text) { return QString::fromStdString(text); }
 
 class StripPainter {
 public:

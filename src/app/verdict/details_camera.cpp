@@ -4,6 +4,7 @@
 #include <cmath>
 #include <set>
 
+#include "app/kit/q.h"
 #include "app/verdict/details_panel.h"
 #include "core/assess/link_reach.h"
 #include "core/format/enum_names.h"
@@ -12,12 +13,6 @@
 #include "core/site/edits.h"
 
 namespace ovant {
-namespace {
-
-QString q(const std::string& text) { return QString::fromStdString(text); }
-
-}  // namespace
-
 void DetailsPanel::fill_camera(const Device& device) {
     const std::string id = device.id;
     Document& d = document_;

@@ -4,6 +4,7 @@
 #include <cmath>
 #include <set>
 
+#include "app/kit/q.h"
 #include "app/verdict/details_panel.h"
 #include "core/format/enum_names.h"
 #include "core/look_up.h"
@@ -11,8 +12,6 @@
 
 namespace ovant {
 namespace {
-
-QString q(const std::string& text) { return QString::fromStdString(text); }
 
 template <class T>
 std::vector<std::pair<std::string, QString>> choices_of() {

@@ -8,16 +8,11 @@
 #include <QScrollBar>
 #include <QToolTip>
 
+#include "app/kit/q.h"
 #include "app/kit/when_seen.h"
 #include "app/theme/theme.h"
 
 namespace ovant {
-namespace {
-
-QString q(const std::string& text) { return QString::fromStdString(text); }
-
-}  // namespace
-
 DetailsPanel::DetailsPanel(Document& document, QWidget* parent)
     : QScrollArea(parent), document_(document) {
     setObjectName("details");

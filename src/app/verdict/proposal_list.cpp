@@ -5,6 +5,7 @@
 #include <QVBoxLayout>
 
 #include "app/kit/labels.h"
+#include "app/kit/q.h"
 #include "app/theme/theme.h"
 #include "core/look_up.h"
 #include "core/prove/cards.h"
@@ -17,8 +18,6 @@ namespace ovant {
 namespace {
 
 constexpr std::size_t most_ways = 6;
-
-QString q(const std::string& text) { return QString::fromStdString(text); }
 
 }  // namespace
 

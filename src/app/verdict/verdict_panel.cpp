@@ -10,6 +10,7 @@
 #include <algorithm>
 
 #include "app/kit/labels.h"
+#include "app/kit/q.h"
 #include "app/kit/when_seen.h"
 #include "app/theme/theme.h"
 #include "app/verdict/check_row.h"
@@ -24,8 +25,6 @@ namespace ovant {
 namespace {
 
 constexpr std::size_t least_shown = 5;  // checks that are always in sight
-
-QString q(const std::string& text) { return QString::fromStdString(text); }
 
 // Worst first, then in the order of the ids: what decides stands on top.
 std::vector<Check> in_order(std::vector<Check> checks) {

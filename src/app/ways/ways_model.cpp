@@ -6,16 +6,11 @@
 #include <algorithm>
 #include <cmath>
 
+#include "app/kit/q.h"
 #include "phrase/numbers.h"
 #include "phrase/way_text.h"
 
 namespace ovant {
-namespace {
-
-QString q(const std::string& text) { return QString::fromStdString(text); }
-
-}  // namespace
-
 double room_share(const Proposal& proposal) {
     if (!proposal.built) return 0;
     const double room = room_share(proposal.decisive);

@@ -16,6 +16,7 @@
 #include <functional>
 
 #include "app/kit/elided_label.h"
+#include "app/kit/q.h"
 #include "app/kit/when_seen.h"
 #include "app/strip/laid_run.h"
 #include "app/strip/strip_view.h"
@@ -29,8 +30,6 @@ namespace ovant {
 namespace {
 
 constexpr int strip_px = 190;  // least height of one run
-
-QString q(const std::string& text) { return QString::fromStdString(text); }
 
 class WaysDelegate : public QStyledItemDelegate {
 public:

@@ -11,35 +11,35 @@
 namespace ovant {
 namespace {
 
-using json = nlohmann::ordered_json;
+using ordered = nlohmann::ordered_json;
 
-json number_in(Range range) {
+ordered number_in(Range range) {
     return {{"type", "number"}, {"minimum", range.least}, {"maximum", range.most}};
 }
-json whole_in(Range range) {
+ordered whole_in(Range range) {
     return {{"type", "integer"},
             {"minimum", static_cast<std::int64_t>(range.least)},
             {"maximum", static_cast<std::int64_t>(range.most)}};
 }
-json text_of(std::size_t most, Need need = Need::no) {
-    json out{{"type", "string"}};
+ordered text_of(std::size_t most, Need need = Need::no) {
+    ordered out{{"type", "string"}};
     if (need == Need::yes) out["minLength"] = 1;
     out["maxLength"] = most;
     return out;
 }
-json list_of(json items, std::size_t most) {
+ordered list_of(ordered items, std::size_t most) {
     return {{"type", "array"}, {"items", std::move(items)}, {"maxItems", most}};
 }
-const json a_point{{"$ref", "#/definitions/point"}};
-const json an_id{{"$ref", "#/definitions/id"}};
+const ordered a_point{{"$ref", "#/definitions/point"}};
+const ordered an_id{{"$ref", "#/definitions/id"}};
 
 // The properties of O and which of them are needed.
 template <class O>
 class FieldSchema {
 public:
     FieldSchema() { fields(*this, Of<O>{}); }
-    json object() {
-        json out{{"type", "object"}, {"properties", properties_}};
+    ordered object() {
+        ordered out{{"type", "object"}, {"properties", properties_}};
         if (!needed_.empty()) out["required"] = needed_;
         return out;
     }
@@ -65,7 +65,7 @@ public:
     }
     template <class N>
     void one_number_of(const char* key, N O::*, std::initializer_list<double> allowed) {
-        json numbers = json::array();
+        ordered numbers = ordered::array();
         for (double number : allowed) numbers.push_back(static_cast<std::int64_t>(number));
         put(key, {{"type", "number"}, {"enum", numbers}});
     }
@@ -80,7 +80,7 @@ public:
     }
     void point(const char* key, Point O::*, Need need = Need::yes) { put(key, a_point, need); }
     void points(const char* key, std::vector<Point> O::*, std::size_t least, std::size_t most) {
-        json points = list_of(a_point, most);
+        ordered points = list_of(a_point, most);
         if (least > 0) points["minItems"] = least;
         put(key, points, least > 0 ? Need::yes : Need::no);
     }
@@ -118,9 +118,9 @@ public:
     }
     void rest(std::string O::*) {}
 
-    const json& properties() const { return properties_; }
-    const json& needed() const { return needed_; }
-    void put(const char* key, json property, Need need = Need::no) {
+    const ordered& properties() const { return properties_; }
+    const ordered& needed() const { return needed_; }
+    void put(const char* key, ordered property, Need need = Need::no) {
         properties_[key] = std::move(property);
         if (need == Need::yes) needed_.push_back(key);
     }
@@ -128,12 +128,12 @@ public:
 private:
     template <class E>
     void put_choice(const char* key, Need need) {
-        json words = json::array();
+        ordered words = ordered::array();
         for (const auto& [value, name] : EnumNames<E>::table) words.push_back(name);
         put(key, {{"type", "string"}, {"enum", words}}, need);
     }
-    json properties_ = json::object();
-    json needed_ = json::array();
+    ordered properties_ = ordered::object();
+    ordered needed_ = ordered::array();
 };
 
 }  // namespace
@@ -144,7 +144,7 @@ std::string site_schema() {
     site.put("version", whole_in({1, 1000}), Need::yes);
     site.put("drawing", FieldSchema<DrawingInFile>().object());
     site.put("kinds", list_of({{"$ref", "#/definitions/kind"}}, most_own_kinds));
-    json whole{
+    ordered whole{
         {"$schema", "http://json-schema.org/draft-07/schema#"},
         {"title", "Ovant site, versions 1 to " + std::to_string(site_format_version)},
         {"$comment",

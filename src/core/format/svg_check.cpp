@@ -13,19 +13,12 @@
 #include <vector>
 
 #include "core/fields/fields.h"
+#include "core/text.h"
 
 namespace ovant {
 namespace {
 
 constexpr std::size_t deepest_svg = 100;
-
-char lower(char c) { return c >= 'A' && c <= 'Z' ? static_cast<char>(c - 'A' + 'a') : c; }
-
-std::string lowered(std::string_view text) {
-    std::string out(text);
-    std::transform(out.begin(), out.end(), out.begin(), lower);
-    return out;
-}
 
 std::string_view trimmed(std::string_view text) {
     constexpr std::string_view blank = " \t\r\n\f";

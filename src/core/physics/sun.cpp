@@ -6,10 +6,11 @@
 #include <cmath>
 #include <numbers>
 
+#include "core/units/units.h"
+
 namespace ovant {
 namespace {
 
-constexpr double day_s = 86400;
 constexpr double warmest_s = 15 * 3600.0;
 constexpr double coldest_without_sunrise_s = 6 * 3600.0;
 constexpr double zenith_deg = 90.833;

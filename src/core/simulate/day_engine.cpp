@@ -11,8 +11,6 @@
 namespace ovant {
 namespace {
 
-constexpr double day_s = 86400;
-constexpr double weather_step_s = 900;
 constexpr std::uint64_t report_every = 256;  // events between two calls of go_on
 constexpr std::uint64_t most_events = 20'000'000;
 

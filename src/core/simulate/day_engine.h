@@ -10,6 +10,8 @@
 
 namespace ovant {
 
+inline constexpr double weather_step_s = 900;  // sun and air are looked at so often
+
 class DayEngine {
 public:
     DayEngine(const Network& net, const DayPlan& plan, const std::function<bool(double)>& go_on);

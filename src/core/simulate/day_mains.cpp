@@ -9,13 +9,11 @@
 namespace ovant {
 namespace {
 
-constexpr double hour_s = 3600;
 // From power to work, common practice.
 constexpr double switch_boot_s = 60;
 constexpr double recorder_boot_s = 90;
 constexpr double other_boot_s = 5;
 constexpr double solar_back_share = 0.2;  // of the usable battery, where an empty one gives again
-constexpr double weather_step_s = 900;
 constexpr double nothing_wh = 1e-6;
 
 }  // namespace

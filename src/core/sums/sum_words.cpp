@@ -1,18 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/sums/sum_words.h"
+#include "core/text.h"
 
 #include <cctype>
 #include <charconv>
 
 namespace ovant {
-
-std::string lowered(std::string_view text) {
-    std::string out(text);
-    for (char& c : out) {
-        if (c >= 'A' && c <= 'Z') c = static_cast<char>(c - 'A' + 'a');
-    }
-    return out;
-}
 
 // "120 m", "120m", "24awg", "4 connectors", "os2": numbers with the word that follows.
 std::vector<Word> words_of(std::string_view line) {

@@ -16,8 +16,6 @@
 
 namespace ovant {
 
-std::string lowered(std::string_view text);
-
 struct Word {
     std::optional<double> number;
     std::string text;  // the unit, or a bare word

@@ -9,6 +9,8 @@
 
 namespace ovant {
 
+inline constexpr double hour_s = 3600, day_s = 86400;
+
 enum class UnitSystem { metric, imperial };
 
 // What a number measures. Its SI unit is the one the core computes in.
