@@ -76,14 +76,32 @@ void Driver::drag(QWidget* widget, QPointF from, QPointF to, std::function<void(
 
 QPointF Driver::on_plan(const std::string& device) {
     QCoreApplication::processEvents();  // a layout that is still due moves the plan
-    const Device* found = find_device(document().site(), device);
-    REQUIRE(found);
-    return plan()->map().to_pixel(found->at);
+    const Network& net = document().network();
+    const PlanLayout layout = plan_layout(document(), plan()->map());
+    for (std::size_t i = 0; i < layout.marks.size(); ++i) {
+        if (net.device(static_cast<int>(i)).id == device) return layout.marks[i];
+    }
+    FAIL("no device " << device);
+    return {};
 }
 
 QPointF Driver::on_plan(Point at) {
     QCoreApplication::processEvents();
     return plan()->map().to_pixel(at);
+}
+
+QPointF Driver::on_link(const std::string& link, double share) {
+    QCoreApplication::processEvents();
+    const Network& net = document().network();
+    const PlanLayout layout = plan_layout(document(), plan()->map());
+    for (std::size_t i = 0; i < layout.lines.size(); ++i) {
+        if (net.links[i].link->id != link) continue;
+        QPainterPath path;
+        path.addPolygon(layout.lines[i]);
+        return path.pointAtPercent(share);
+    }
+    FAIL("no link " << link);
+    return {};
 }
 
 void Driver::wait(std::function<bool()> until) {

@@ -44,6 +44,8 @@ public:
     void drag(QWidget* widget, QPointF from, QPointF to, std::function<void()> midway = {});
     QPointF on_plan(const std::string& device);
     QPointF on_plan(Point at);
+    // On a cable as it is drawn, so far along it.
+    QPointF on_link(const std::string& link, double share);
     // Runs events until it is true; fails after some seconds.
     void wait(std::function<bool()> until);
     // Presses a button in a menu that a later event opens, by the text of its action.

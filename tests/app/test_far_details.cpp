@@ -224,7 +224,8 @@ TEST_CASE("a radio is turned by the handle of its beam, and back by undo", "[win
         check_of(*d.document().assessment().run("K16"), CheckId::radio_fade_margin).value;
     const int beam = beam_of_selected(d.document());
     REQUIRE(beam >= 0);
-    const QPointF handle = beam_handle(d.document(), d.plan()->map(), beam);
+    const QPointF handle =
+        beam_handle(d.document(), plan_layout(d.document(), d.plan()->map()), beam);
     // Straight up on the plan: far off the light on the breakwater.
     d.drag(d.plan(), handle, d.on_plan("RA1") - QPointF(0, 80));
     REQUIRE(find_device(d.document().site(), "RA1")->azimuth_deg);

@@ -73,13 +73,19 @@ TEST_CASE("what lies under the mouse", "[plan]") {
     document.start(copper_site());
     PlanMap map;
     map.fit(plan_area_m(document.site()), {900, 600}, 14);
-    CHECK(hit_at(document, map, map.to_pixel(find_device(document.site(), "K14")->at)).id == "K14");
-    CHECK(hit_at(document, map, map.to_pixel(find_device(document.site(), "R10")->at)).id == "R10");
-    CHECK(hit_at(document, map, map.to_pixel({600, 300})).what == PlanHit::What::nothing);
-    CHECK(hit_at(document, map, map.to_pixel({350, 100})).id == "P4");
+    const PlanLayout layout = plan_layout(document, map);
+    CHECK(hit_at(document, map, layout, map.to_pixel(find_device(document.site(), "K14")->at)).id ==
+          "K14");
+    // R10 stands where K10 does, so it is drawn, and taken, beside it.
+    const Network& net = document.network();
+    for (std::size_t i = 0; i < layout.marks.size(); ++i)
+        CHECK(hit_at(document, map, layout, layout.marks[i]).id ==
+              net.device(static_cast<int>(i)).id);
+    CHECK(hit_at(document, map, layout, map.to_pixel({600, 300})).what == PlanHit::What::nothing);
+    CHECK(hit_at(document, map, layout, map.to_pixel({350, 100})).id == "P4");
     document.select("W8");
-    const PlanHit point =
-        hit_at(document, map, map.to_pixel(find_pathway(document.site(), "W8")->points.front()));
+    const PlanHit point = hit_at(document, map, layout,
+                                 map.to_pixel(find_pathway(document.site(), "W8")->points.front()));
     CHECK(point.what == PlanHit::What::pathway_point);
     CHECK(point.id == "W8");
 }

@@ -94,10 +94,7 @@ TEST_CASE("a repeater put into the cable on the plan mends a run that is too lon
     const std::size_t links = d.document().site().links.size();
     d.trigger("tool-repeater");
     // Halfway along its cable, where nothing else lies.
-    const Link& link = *find_link(d.document().site(), "L20");
-    const std::vector<Point> line = link_polyline(d.document().site(), link);
-    const Point spot = point_along(line, polyline_length_m(line) * 0.72);
-    d.click(d.plan(), d.on_plan(spot));
+    d.click(d.plan(), d.on_link("L20", 0.86));
     REQUIRE(d.document().site().links.size() == links + 1);
     CHECK(d.document().selected().front() == 'R');
     CHECK(d.document().undo_name().startsWith("Add R"));
@@ -327,9 +324,7 @@ TEST_CASE("removing never asks and undo brings it back", "[window]") {
 TEST_CASE("the menu under the mouse changes a cable and lays a run anew", "[window]") {
     Driver d;
     d.open_copper();
-    const Link& link = *find_link(d.document().site(), "L20");
-    const std::vector<Point> line = link_polyline(d.document().site(), link);
-    const QPointF at = d.on_plan(point_along(line, polyline_length_m(line) * 0.75));
+    const QPointF at = d.on_link("L20", 0.86);
     const auto open_menu = [&] {
         QContextMenuEvent event(QContextMenuEvent::Mouse, at.toPoint(),
                                 d.plan()->mapToGlobal(at.toPoint()));

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/plan/plan_hit.h"
 
+#include <algorithm>
 #include <cmath>
 
 #include "core/assess/radio_path.h"
@@ -12,6 +13,18 @@ namespace {
 constexpr double device_px = 10, line_px = 6, point_px = 8;
 
 double away(QPointF a, QPointF b) { return std::hypot(a.x() - b.x(), a.y() - b.y()); }
+
+double away_from(const QPolygonF& line, QPointF at) {
+    double nearest = 1e9;
+    for (qsizetype i = 0; i + 1 < line.size(); ++i) {
+        const QPointF way = line[i + 1] - line[i], from = at - line[i];
+        const double length = QPointF::dotProduct(way, way);
+        const double share =
+            length > 0 ? std::clamp(QPointF::dotProduct(from, way) / length, 0.0, 1.0) : 0;
+        nearest = std::min(nearest, away(line[i] + way * share, at));
+    }
+    return nearest;
+}
 
 }  // namespace
 
@@ -25,18 +38,19 @@ int beam_of_selected(const Document& document) {
     return -1;
 }
 
-QPointF beam_handle(const Document& document, const PlanMap& map, int device) {
+QPointF beam_handle(const Document& document, const PlanLayout& layout, int device) {
     constexpr double beam_px = 74;
     const Network& net = document.network();
     const double angle = azimuth_deg(net, device) * M_PI / 180;
-    return map.to_pixel(net.device(device).at) +
+    return layout.marks[static_cast<std::size_t>(device)] +
            beam_px * QPointF(std::sin(angle), -std::cos(angle));
 }
 
-PlanHit hit_at(const Document& document, const PlanMap& map, QPointF pixel) {
+PlanHit hit_at(const Document& document, const PlanMap& map, const PlanLayout& layout,
+               QPointF pixel) {
     const Site& site = document.site();
     const int beam = beam_of_selected(document);
-    if (beam >= 0 && away(beam_handle(document, map, beam), pixel) <= point_px)
+    if (beam >= 0 && away(beam_handle(document, layout, beam), pixel) <= point_px)
         return {PlanHit::What::beam, document.selected(), 0};
     const Point at = map.to_site(pixel);
     if (const Pathway* pathway = find_pathway(site, document.selected())) {
@@ -54,8 +68,10 @@ PlanHit hit_at(const Document& document, const PlanMap& map, QPointF pixel) {
     }
     PlanHit hit;
     double nearest = device_px;
-    for (const Device& device : site.devices) {
-        const double distance = away(map.to_pixel(device.at), pixel);
+    const Network& net = document.network();
+    for (std::size_t i = 0; i < layout.marks.size(); ++i) {
+        const Device& device = net.device(static_cast<int>(i));
+        const double distance = away(layout.marks[i], pixel);
         // The selected device wins where several stand on one spot.
         const double counted = device.id == document.selected() ? distance - 3 : distance;
         if (distance > device_px || counted >= nearest) continue;
@@ -64,12 +80,11 @@ PlanHit hit_at(const Document& document, const PlanMap& map, QPointF pixel) {
     }
     if (hit.what != PlanHit::What::nothing) return hit;
     nearest = line_px;
-    for (const Link& link : site.links) {
-        const std::vector<Point> line = link_polyline(site, link);
-        const double distance = map.to_pixels(project(line, at).away_m);
+    for (std::size_t i = 0; i < layout.lines.size(); ++i) {
+        const double distance = away_from(layout.lines[i], pixel);
         if (distance >= nearest) continue;
         nearest = distance;
-        hit = {PlanHit::What::link, link.id, 0};
+        hit = {PlanHit::What::link, net.links[i].link->id, 0};
     }
     if (hit.what != PlanHit::What::nothing) return hit;
     for (const Place& place : site.places) {

@@ -5,6 +5,7 @@
 #include <string>
 
 #include "app/document/document.h"
+#include "app/plan/plan_layout.h"
 #include "app/plan/plan_map.h"
 
 namespace ovant {
@@ -29,9 +30,11 @@ struct PlanHit {
 // Number of the selected device where it is a radio with an antenna to turn; -1 else.
 int beam_of_selected(const Document& document);
 // Where the handle of its beam is drawn.
-QPointF beam_handle(const Document& document, const PlanMap& map, int device);
+QPointF beam_handle(const Document& document, const PlanLayout& layout, int device);
 
 // Devices before cables before places before pathways; the selected pathway's points come first.
-PlanHit hit_at(const Document& document, const PlanMap& map, QPointF pixel);
+// As things are drawn by the layout.
+PlanHit hit_at(const Document& document, const PlanMap& map, const PlanLayout& layout,
+               QPointF pixel);
 
 }  // namespace ovant

@@ -151,9 +151,10 @@ QPointF first_side(QSizeF size) { return {9, -size.height() - 1}; }
 
 class Placing {
 public:
-    Placing(const Document& document, const PlanMap& map, const QWidget& view,
-            const std::string& without)
+    Placing(const Document& document, const PlanMap& map, const PlanLayout& layout,
+            const QWidget& view, const std::string& without)
         : without_(without),
+          layout_(layout),
           document_(document),
           site_(document.site()),
           net_(document.network()),
@@ -184,16 +185,16 @@ private:
     bool few() const { return site_.devices.size() <= many_names; }
 
     void occupy() {
-        for (const Device& device : site_.devices) {
-            const QPointF at = map_.to_pixel(device.at);
-            if (device.id == without_ || !seen_.contains(at)) continue;
+        for (std::size_t i = 0; i < layout_.marks.size(); ++i) {
+            const QPointF at = layout_.marks[i];
+            if (net_.device(static_cast<int>(i)).id == without_ || !seen_.contains(at)) continue;
             const double r = plan_mark_px / 2;
             room_.mark({at.x() - r, at.y() - r, 2 * r, 2 * r});
         }
-        for (const NetLink& link : net_.links) {
-            if (link.link->a.device == without_ || link.link->b.device == without_) continue;
-            const QPolygonF line = map_.to_pixels(link_polyline(
-                site_, *link.link, net_.device(link.a.device).at, net_.device(link.b.device).at));
+        for (std::size_t i = 0; i < layout_.lines.size(); ++i) {
+            const Link& link = *net_.links[i].link;
+            if (link.a.device == without_ || link.b.device == without_) continue;
+            const QPolygonF& line = layout_.lines[i];
             if (line.boundingRect().adjusted(-1, -1, 1, 1).intersects(seen_)) room_.line(line);
         }
     }
@@ -228,7 +229,7 @@ private:
         NameSizes sizes(text_font(view_, 0.88, true));
         for (int number : net_.cameras) {
             const Device& device = net_.device(number);
-            const QPointF at = map_.to_pixel(device.at);
+            const QPointF at = layout_.marks[static_cast<std::size_t>(number)];
             if (device.id == without_ || !seen_.contains(at)) continue;
             Name name;
             name.label = label_of(device, at);
@@ -353,6 +354,7 @@ private:
     }
 
     const std::string& without_;
+    const PlanLayout& layout_;
     const Document& document_;
     const Site& site_;
     const Network& net_;
@@ -366,15 +368,14 @@ private:
 }  // namespace
 
 std::vector<PlanLabel> plan_labels(const Document& document, const PlanMap& map,
-                                   const QWidget& view, const std::string& without) {
-    return Placing(document, map, view, without).place();
+                                   const PlanLayout& layout, const QWidget& view,
+                                   const std::string& without) {
+    return Placing(document, map, layout, view, without).place();
 }
 
-PlanLabel label_beside_mark(const Document& document, const PlanMap& map, const QWidget& view,
-                            int device) {
+PlanLabel label_beside_mark(const Document& document, const QWidget& view, int device, QPointF at) {
     const Network& net = document.network();
     if (!net.kind(device).camera) return {};
-    const QPointF at = map.to_pixel(net.device(device).at);
     PlanLabel label = label_of(net.device(device), at);
     const QSizeF size = NameSizes(text_font(view, 0.88, true)).of(label.text);
     label.box = QRectF(at + first_side(size), size);

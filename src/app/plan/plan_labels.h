@@ -10,11 +10,10 @@
 #include <vector>
 
 #include "app/document/document.h"
+#include "app/plan/plan_layout.h"
 #include "app/plan/plan_map.h"
 
 namespace ovant {
-
-inline constexpr double plan_mark_px = 13;
 
 struct PlanLabel {
     enum class Of { camera, place, obstacle } of = Of::camera;
@@ -29,10 +28,10 @@ struct PlanLabel {
 // The same names stand at the same side of their marks however the plan is pushed about and
 // whatever is selected. As if the device `without` were not there.
 std::vector<PlanLabel> plan_labels(const Document& document, const PlanMap& map,
-                                   const QWidget& view, const std::string& without = {});
+                                   const PlanLayout& layout, const QWidget& view,
+                                   const std::string& without = {});
 // The name of one camera at the first side of its mark, whatever lies there: of what moves, and of
 // what is selected and found no room. Empty for a device that has no name on the plan.
-PlanLabel label_beside_mark(const Document& document, const PlanMap& map, const QWidget& view,
-                            int device);
+PlanLabel label_beside_mark(const Document& document, const QWidget& view, int device, QPointF at);
 
 }  // namespace ovant

@@ -44,7 +44,7 @@ void add_in_line_kinds(QMenu& menu, Document& document, const std::string& link,
 void PlanView::contextMenuEvent(QContextMenuEvent* event) {
     const QPointF pixel =
         event->reason() == QContextMenuEvent::Keyboard ? cursor_ : QPointF(event->pos());
-    const PlanHit hit = hit_at(document_, map_, pixel);
+    const PlanHit hit = under(pixel);
     if (hit.what != PlanHit::What::nothing) document_.select(hit.id);
     const std::string id = document_.selected();
     QMenu menu(this);

@@ -32,8 +32,10 @@ constexpr int resting_view_alpha = 38, selected_view_alpha = 90, added_view_alph
 class PlanPainter {
 public:
     PlanPainter(QPainter& painter, const Document& document, const PlanMap& map,
-                const QWidget& view, const std::vector<PlanLabel>& labels, bool above)
+                const PlanLayout& layout, const QWidget& view, const std::vector<PlanLabel>& labels,
+                bool above)
         : p_(painter),
+          layout_(layout),
           above_(above),
           labels_(labels),
           document_(document),
@@ -64,6 +66,7 @@ public:
             if (!moves(link)) paint_link(link);
         }
         p_.setRenderHint(QPainter::Antialiasing);
+        for (std::size_t i = 0; i < net_.kinds.size(); ++i) paint_step_aside(static_cast<int>(i));
         // Units first, so that a camera beside one stays in sight.
         for (const bool cameras : {false, true}) {
             for (std::size_t i = 0; i < net_.kinds.size(); ++i) {
@@ -102,9 +105,8 @@ public:
             const int number = static_cast<int>(i);
             const Device& device = net_.device(number);
             if (number == moving_ || device.id == document_.selected() ||
-                std::any_of(lines.begin(), lines.end(), [&](const QPolygonF& line) {
-                    return crosses(line, map_.to_pixel(device.at));
-                }))
+                std::any_of(lines.begin(), lines.end(),
+                            [&](const QPolygonF& line) { return crosses(line, at_of(number)); }))
                 marked.insert(number);
         }
         for (const PinnedWay& pinned : document_.pinned_ways(camera)) paint_pinned(pinned);
@@ -155,7 +157,7 @@ private:
         const bool stands = std::any_of(labels_.begin(), labels_.end(),
                                         [&](const PlanLabel& one) { return one.id == id; });
         if (device == moving_ || (id == camera && !stands))
-            write_over(label_beside_mark(document_, map_, view_, device));
+            write_over(label_beside_mark(document_, view_, device, at_of(device)));
     }
 
     // Marks come a thousand times: each is drawn once and then stamped.
@@ -294,8 +296,8 @@ private:
     void paint_beam() {
         const int device = beam_of_selected(document_);
         if (device < 0) return;
-        const QPointF at = map_.to_pixel(net_.device(device).at);
-        const QPointF handle = beam_handle(document_, map_, device);
+        const QPointF at = layout_.marks[static_cast<std::size_t>(device)];
+        const QPointF handle = beam_handle(document_, layout_, device);
         const double r = std::hypot(handle.x() - at.x(), handle.y() - at.y());
         const double wide = net_.kind(device).radio->antenna_beam_deg;
         QPainterPath wedge(at);
@@ -311,9 +313,28 @@ private:
         p_.drawEllipse(handle, 5, 5);
     }
 
+    // Where a device is drawn: in its place of the layout, but for what is on its way.
+    QPointF at_of(int device) const {
+        return device == moving_ ? map_.to_pixel(net_.device(device).at)
+                                 : layout_.marks[static_cast<std::size_t>(device)];
+    }
+
     QPolygonF line_of(const NetLink& link) const {
-        return map_.to_pixels(link_polyline(site_, *link.link, net_.device(link.a.device).at,
-                                            net_.device(link.b.device).at));
+        if (!moves(link)) return layout_.lines[static_cast<std::size_t>(&link - &net_.links[0])];
+        QPolygonF line = map_.to_pixels(link_polyline(
+            site_, *link.link, net_.device(link.a.device).at, net_.device(link.b.device).at));
+        if (line.isEmpty()) return line;
+        line.front() = at_of(link.a.device);
+        line.back() = at_of(link.b.device);
+        return line;
+    }
+
+    // From where a unit stands to where it is drawn, if that is elsewhere.
+    void paint_step_aside(int device) {
+        const QPointF at = map_.to_pixel(net_.device(device).at), mark = at_of(device);
+        if (std::hypot(at.x() - mark.x(), at.y() - mark.y()) < mark_px / 2) return;
+        p_.setPen(QPen(theme_.quiet, 0.8));
+        p_.drawLine(at, mark);
     }
 
     void paint_under(const NetLink& link) {
@@ -357,7 +378,7 @@ private:
     void mark(int number) {
         const Kind& kind = net_.kind(number);
         const Device& device = net_.device(number);
-        const QPointF at = map_.to_pixel(device.at);
+        const QPointF at = at_of(number);
         if (!seen_.contains(at)) return;
         if (is_selected(device.id)) {
             p_.setPen(QPen(theme_.ink, 1.4));
@@ -473,6 +494,7 @@ private:
     }
 
     QPainter& p_;
+    const PlanLayout& layout_;
     const bool above_;
     const std::vector<PlanLabel>& labels_;
     const Document& document_;
@@ -523,13 +545,15 @@ QPixmap paint_ground(const Document& document, const PlanMap& map, const QWidget
 }
 
 void paint_resting(QPainter& painter, const Document& document, const PlanMap& map,
-                   const QWidget& view, const std::vector<PlanLabel>& labels) {
-    PlanPainter(painter, document, map, view, labels, false).rest();
+                   const PlanLayout& layout, const QWidget& view,
+                   const std::vector<PlanLabel>& labels) {
+    PlanPainter(painter, document, map, layout, view, labels, false).rest();
 }
 
 void paint_above(QPainter& painter, const Document& document, const PlanMap& map,
-                 const QWidget& view, const std::vector<PlanLabel>& labels) {
-    PlanPainter(painter, document, map, view, labels, true).above();
+                 const PlanLayout& layout, const QWidget& view,
+                 const std::vector<PlanLabel>& labels) {
+    PlanPainter(painter, document, map, layout, view, labels, true).above();
 }
 
 }  // namespace ovant

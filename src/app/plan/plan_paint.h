@@ -23,9 +23,11 @@ QPixmap paint_ground(const Document& document, const PlanMap& map, const QWidget
 // All that can be worked with but the device that is on its way in a preview and the cables at it:
 // places, pathways, cables, devices, names, scale bar. The same whatever is selected.
 void paint_resting(QPainter& painter, const Document& document, const PlanMap& map,
-                   const QWidget& view, const std::vector<PlanLabel>& labels);
+                   const PlanLayout& layout, const QWidget& view,
+                   const std::vector<PlanLabel>& labels);
 // What lies above it: what is on its way, what is selected and its run. `labels` stand already.
 void paint_above(QPainter& painter, const Document& document, const PlanMap& map,
-                 const QWidget& view, const std::vector<PlanLabel>& labels);
+                 const PlanLayout& layout, const QWidget& view,
+                 const std::vector<PlanLabel>& labels);
 
 }  // namespace ovant

@@ -48,7 +48,7 @@ void PlanView::add_camera(Point at) {
 }
 
 void PlanView::add_in_line(Category category, QPointF pixel) {
-    const PlanHit hit = hit_at(document_, map_, pixel);
+    const PlanHit hit = under(pixel);
     if (hit.what != PlanHit::What::link) {
         emit document_.refused(tr("Click a cable: the unit goes into it."));
         return;
@@ -131,7 +131,7 @@ void PlanView::end_cable(const std::string& device) {
 void PlanView::act_at(QPointF pixel) {
     const Point at = map_.to_site(pixel);
     switch (tool_) {
-        case PlanTool::select: document_.select(hit_at(document_, map_, pixel).id); break;
+        case PlanTool::select: document_.select(under(pixel).id); break;
         case PlanTool::camera: add_camera(at); break;
         case PlanTool::room: {
             Result<Added> added = add_equipment_room(document_.committed(), document_.catalogue(),
@@ -160,7 +160,7 @@ void PlanView::act_at(QPointF pixel) {
         case PlanTool::old_cable:
         case PlanTool::pathway: points_.push_back(map_.to_site(snapped(pixel))); break;
         case PlanTool::cable: {
-            const PlanHit hit = hit_at(document_, map_, pixel);
+            const PlanHit hit = under(pixel);
             if (hit.what != PlanHit::What::device) break;
             if (cable_from_.empty())
                 cable_from_ = hit.id;

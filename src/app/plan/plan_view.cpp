@@ -98,11 +98,16 @@ std::vector<Verdict> PlanView::verdicts_of_others() const {
 void PlanView::paint_resting() {
     resting_ = ground_;
     QPainter painter(&resting_);
-    labels_ = plan_labels(document_, map_, *this, document_.moving());
-    ovant::paint_resting(painter, document_, map_, *this, labels_);
+    layout_ = plan_layout(document_, map_, document_.moving());
+    labels_ = plan_labels(document_, map_, layout_, *this, document_.moving());
+    ovant::paint_resting(painter, document_, map_, layout_, *this, labels_);
     resting_map_ = map_;
     resting_without_ = document_.moving();
     resting_verdicts_ = verdicts_of_others();
+}
+
+PlanHit PlanView::under(QPointF pixel) const {
+    return hit_at(document_, map_, plan_layout(document_, map_), pixel);
 }
 
 void PlanView::take_change(Change what) {
@@ -186,7 +191,7 @@ void PlanView::paintEvent(QPaintEvent*) {
     if (resting_.isNull() || ground_changed || !(resting_map_ == map_)) paint_resting();
     QPainter painter(this);
     painter.drawPixmap(0, 0, resting_);
-    paint_above(painter, document_, map_, *this, labels_);
+    paint_above(painter, document_, map_, layout_, *this, labels_);
     paint_tool(painter);
     paint_refusal(painter);
 }
@@ -339,7 +344,7 @@ void PlanView::mousePressEvent(QMouseEvent* event) {
         act_at(event->position());
         return;
     }
-    grabbed_ = hit_at(document_, map_, event->position());
+    grabbed_ = under(event->position());
     document_.select(grabbed_.id);
     if (const Device* device = find_device(document_.site(), grabbed_.id))
         grabbed_from_ = device->at;
@@ -364,7 +369,9 @@ void PlanView::drag_to(QPointF pixel) {
         return;
     }
     if (grabbed_.what == PlanHit::What::beam) {
-        const Point from = or_nothing(find_device(site, grabbed_.id)).at;
+        const int radio = beam_of_selected(document_);
+        if (radio < 0) return;
+        const Point from = map_.to_site(layout_.marks[static_cast<std::size_t>(radio)]);
         document_.preview(set_azimuth(site, grabbed_.id, std::round(bearing_deg(from, now))));
         return;
     }

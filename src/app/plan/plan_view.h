@@ -9,10 +9,11 @@
 #include <optional>
 
 #include "app/document/document.h"
+#include "app/kit/quantity_edit.h"
 #include "app/plan/plan_hit.h"
 #include "app/plan/plan_labels.h"
+#include "app/plan/plan_layout.h"
 #include "app/plan/plan_map.h"
-#include "app/kit/quantity_edit.h"
 
 class QComboBox;
 class QPushButton;
@@ -125,12 +126,14 @@ private:
     std::string unit_kind_ = "radio-5-ptp";
     DrawingLayer* drawing_layer_;
     void paint_resting();
+    PlanHit under(QPointF pixel) const;
     // What a new paint of the plan starts from: everything but what is on its way.
     QPixmap resting_;
     PlanMap resting_map_;
     std::string resting_without_;            // what is on its way
     std::vector<Verdict> resting_verdicts_;  // of the others
-    std::vector<PlanLabel> labels_;          // that stand in it
+    PlanLayout layout_;
+    std::vector<PlanLabel> labels_;  // that stand in it
     QPixmap ground_;
     PlanMap ground_map_;
     const void* ground_data_ = nullptr;

@@ -14,6 +14,7 @@
 #include "core/physics/fibre.h"
 #include "core/physics/radio.h"
 #include "core/sums/sum_words.h"
+#include "core/text.h"
 
 namespace ovant {
 namespace {

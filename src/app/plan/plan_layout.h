@@ -1,0 +1,37 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Where things that lie on one another are drawn: units at one spot fan out, cables along one line
+// lie side by side. The site keeps its positions; this is only how they are seen.
+#pragma once
+
+#include <QPointF>
+#include <QPolygonF>
+
+#include <string>
+#include <vector>
+
+#include "app/document/document.h"
+#include "app/plan/plan_map.h"
+
+namespace ovant {
+
+inline constexpr double plan_mark_px = 13;
+
+struct PlanLayout {
+    std::vector<QPointF> marks;    // by device number, in pixels
+    std::vector<QPolygonF> lines;  // by number of the link, from mark to mark
+};
+
+// The same however the plan is pushed about. `moving` stands where it is, and makes nobody step
+// aside. Seen marks stand a mark's width apart, where there is room for it within a few rings.
+PlanLayout plan_layout(const Document& document, const PlanMap& map,
+                       const std::string& moving = {});
+
+// Which lane a cable has on the lines it shares with others: 0 the middle, then 1, -1, 2 and so on,
+// one for all its length. Cables that share no stretch may have the same.
+struct CableLane {
+    int lane = 0;
+    int widest = 0;  // of those that lie beside it, in whichever direction
+};
+std::vector<CableLane> cable_lanes(const std::vector<std::vector<Point>>& lines);
+
+}  // namespace ovant
