@@ -143,7 +143,7 @@ std::string assessment_json(const Assessment& assessment, const Site& site,
     }
     out["ports"] = ordered_json::array();
     out["switches"] = ordered_json::array();
-    for (const SwitchAssessment& unit : assessment.switches) {
+    for (const UnitAssessment& unit : assessment.units) {
         for (const PortAssessment& port : unit.ports) out["ports"].push_back(port_json(port));
         out["switches"].push_back({{"id", unit.device},
                                    {"verdict", id_of(unit.verdict)},

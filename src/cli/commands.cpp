@@ -69,7 +69,7 @@ int check_command(const Options& options, const Streams& streams) {
         streams.out << assessment_json(assessment, opened->site, opened->context);
     } else {
         for (const RunAssessment& run : assessment.runs) print_run(run, *opened, streams.out);
-        for (const SwitchAssessment& unit : assessment.switches) {
+        for (const UnitAssessment& unit : assessment.units) {
             streams.out << fmt::format("{:8} {:6} {}\n", id_of(unit.verdict), unit.device,
                                        unit_sentence(unit, opened->context));
         }

@@ -53,7 +53,7 @@ int power_command(const Options& options, const Streams& streams) {
     const std::vector<PowerNode> tree = power_tree(net, assessment);
     const std::vector<DataStretch> data = data_budget(net);
     bool fails = false;
-    for (const SwitchAssessment& unit : assessment.switches)
+    for (const UnitAssessment& unit : assessment.units)
         fails = fails || unit.verdict == Verdict::fails;
     for (const Check& check : assessment.site_checks)
         fails = fails || check.verdict == Verdict::fails;
@@ -73,7 +73,7 @@ int power_command(const Options& options, const Streams& streams) {
             watts(node.own_w, *opened), node.budget_w > 0 ? watts(node.budget_w, *opened) : "",
             node.budget_w > 0 ? watts(node.left_w, *opened) : "");
     }
-    for (const SwitchAssessment& unit : assessment.switches) {
+    for (const UnitAssessment& unit : assessment.units) {
         for (const Check& check : unit.checks) {
             if (check.verdict == Verdict::holds) continue;
             streams.out << fmt::format("{:8} {:6} {}\n", id_of(check.verdict), unit.device,

@@ -67,7 +67,7 @@ std::string power_json(const std::vector<PowerNode>& tree, const std::vector<Dat
                                 {"ports_used", node.ports_used}});
     }
     out["checks"] = ordered_json::array();
-    for (const SwitchAssessment& unit : assessment.switches) {
+    for (const UnitAssessment& unit : assessment.units) {
         for (const Check& check : unit.checks) out["checks"].push_back(check_json(check, context));
     }
     for (const Check& check : assessment.site_checks)

@@ -31,9 +31,5 @@ template <class T>
 const T* first_of(const std::vector<T>& items) {
     return items.empty() ? nullptr : &items.front();
 }
-template <class T>
-const T* last_of(const std::vector<T>& items) {
-    return items.empty() ? nullptr : &items.back();
-}
 
 }  // namespace ovant

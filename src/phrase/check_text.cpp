@@ -290,7 +290,7 @@ std::string run_sentence(const RunAssessment& run, const TextContext& context) {
                : fmt::format("Holds; nearest its limit: {}, {}", title(decisive->id), numbers);
 }
 
-std::string unit_sentence(const SwitchAssessment& unit, const TextContext& context) {
+std::string unit_sentence(const UnitAssessment& unit, const TextContext& context) {
     const Check* worst = nullptr;
     for (const Check& check : unit.checks) {
         if (!worst || worse(check, *worst)) worst = &check;

@@ -34,7 +34,7 @@ std::string reason(const Check& check, const TextContext& context);
 std::string sentence(const Check& check, const TextContext& context);
 // The verdict of a run in one sentence: its deciding check, or that all holds and what is nearest.
 std::string run_sentence(const RunAssessment& run, const TextContext& context);
-std::string unit_sentence(const SwitchAssessment& unit, const TextContext& context);
+std::string unit_sentence(const UnitAssessment& unit, const TextContext& context);
 
 // "3 verdicts move: K05, K07 now fail; K12 now holds".
 std::string moves_text(const std::vector<VerdictMove>& moves);

@@ -79,8 +79,6 @@ std::string without_place(const Error& e) {
                        ? fmt::format("{} is missing", e.subject)
                        : fmt::format("{} is missing; needed are {}", e.subject, e.detail);
         case ErrorCode::no_such_object: return fmt::format("there is no {}", e.subject);
-        case ErrorCode::no_route:
-            return fmt::format("there is no way from {} to {}", e.subject, e.detail);
         case ErrorCode::not_possible: return fmt::format("{}: {}", e.subject, e.detail);
         case ErrorCode::not_a_sum:
             return fmt::format("{} is no sum; there are {}",

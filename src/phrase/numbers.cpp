@@ -137,9 +137,4 @@ std::string shown_money(double amount, const std::string& currency) {
     return currency.empty() ? text : text + " " + currency;
 }
 
-std::string shown_gauge(double awg, UnitSystem system) {
-    if (system == UnitSystem::imperial) return fmt::format("{:g} AWG", awg);
-    return fmt::format("{:.2f} mm² ({:g} AWG)", awg_area_mm2(awg), awg);
-}
-
 }  // namespace ovant

@@ -38,7 +38,4 @@ std::string summary_text(const Summary& sum, std::string_view between);
 std::string thousands_apart(std::string number);
 std::string shown_money(double amount, const std::string& currency);
 
-// "24 AWG" where the system is imperial, "0.20 mm² (24 AWG)" where it is metric.
-std::string shown_gauge(double awg, UnitSystem system);
-
 }  // namespace ovant

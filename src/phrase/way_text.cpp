@@ -151,7 +151,6 @@ std::string proposal_reason(const Proposal& proposal, const TextContext& context
                 "{} hides the far end, the line passes {} too low",
                 proposal.cannot_detail.empty() ? "The ground" : proposal.cannot_detail,
                 shown(proposal.cannot_amount, Unit::metre, context.units));
-        case Cannot::no_second_place: return "No place that sees both ends";
         case Cannot::not_sound:
             return "It would leave a site that cannot be kept: " +
                    sentence(proposal.unsound.value_or(Error{ErrorCode::not_possible, "", "", ""}));

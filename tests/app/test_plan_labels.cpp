@@ -189,29 +189,29 @@ TEST_CASE("marks at one spot fan out, the same wherever the plan is pushed", "[p
 }
 
 TEST_CASE("cables that share a stretch lie side by side, others do not care", "[plan][fan]") {
-    const auto lanes_of = [](const std::vector<std::vector<Point>>& lines) {
+    const auto rows_of = [](const std::vector<std::vector<Point>>& lines) {
         std::vector<int> out;
-        for (const CableLane& one : cable_lanes(lines)) out.push_back(one.lane);
+        for (const CableRow& one : cable_rows(lines)) out.push_back(one.row);
         return out;
     };
     const std::vector<Point> along{{0, 0}, {50, 0}, {50, 40}};
-    using Lanes = std::vector<int>;
-    CHECK(lanes_of({along}) == Lanes{0});
-    CHECK(lanes_of({along, along, along, along}) == Lanes{0, 1, -1, 2});
+    using Rows = std::vector<int>;
+    CHECK(rows_of({along}) == Rows{0});
+    CHECK(rows_of({along, along, along, along}) == Rows{0, 1, -1, 2});
     // The same way back, and a part of it only.
-    CHECK(lanes_of({along, {{50, 40}, {50, 0}, {0, 0}}}) == Lanes{0, 1});
-    CHECK(lanes_of({along, {{20, 0}, {45, 0}}}) == Lanes{0, 1});
+    CHECK(rows_of({along, {{50, 40}, {50, 0}, {0, 0}}}) == Rows{0, 1});
+    CHECK(rows_of({along, {{20, 0}, {45, 0}}}) == Rows{0, 1});
     // One after the other on a line, across it, beside it: nothing is shared.
-    CHECK(lanes_of({{{0, 0}, {20, 0}}, {{20, 0}, {50, 0}}}) == Lanes{0, 0});
-    CHECK(lanes_of({{{0, 0}, {20, 0}}, {{10, -5}, {10, 5}}}) == Lanes{0, 0});
-    CHECK(lanes_of({{{0, 0}, {20, 0}}, {{0, 1}, {20, 1}}}) == Lanes{0, 0});
+    CHECK(rows_of({{{0, 0}, {20, 0}}, {{20, 0}, {50, 0}}}) == Rows{0, 0});
+    CHECK(rows_of({{{0, 0}, {20, 0}}, {{10, -5}, {10, 5}}}) == Rows{0, 0});
+    CHECK(rows_of({{{0, 0}, {20, 0}}, {{0, 1}, {20, 1}}}) == Rows{0, 0});
     // A cable of its own joint does not step aside of itself.
-    CHECK(lanes_of({{{0, 0}, {20, 0}, {0, 0}}}) == Lanes{0});
-    // One lane for all of a cable: the second must clear both it shares with.
-    CHECK(lanes_of({{{0, 0}, {20, 0}}, {{20, 0}, {20, 20}}, {{0, 0}, {20, 0}, {20, 20}}}) ==
-          Lanes{0, 0, 1});
-    const std::vector<CableLane> three = cable_lanes({along, along, along});
-    for (const CableLane& one : three) CHECK(one.widest == 1);
+    CHECK(rows_of({{{0, 0}, {20, 0}, {0, 0}}}) == Rows{0});
+    // One row for all of a cable: the second must clear both it shares with.
+    CHECK(rows_of({{{0, 0}, {20, 0}}, {{20, 0}, {20, 20}}, {{0, 0}, {20, 0}, {20, 20}}}) ==
+          Rows{0, 0, 1});
+    const std::vector<CableRow> three = cable_rows({along, along, along});
+    for (const CableRow& one : three) CHECK(one.widest == 1);
 }
 
 TEST_CASE("on the demo no two cables lie on one another", "[plan][fan]") {

@@ -126,7 +126,7 @@ TEST_CASE("checks, strip, power and the day agree on 2000 random sites", "[agree
             if (!lit) CHECK(run.verdict == Verdict::fails);
         }
         for (const PowerNode& node : power_tree(net, judged.assessment)) {
-            if (const SwitchAssessment* unit = judged.assessment.unit(node.id)) {
+            if (const UnitAssessment* unit = judged.assessment.unit(node.id)) {
                 CHECK(near(node.greatest_w, unit->greatest_w));
                 double sum_w = 0;
                 for (const PortAssessment& port : unit->ports) sum_w += port.watts;

@@ -6,7 +6,7 @@
 
 #include "core/assess/check_table.h"
 #include "core/assess/profile.h"
-#include "core/assess/switch_checks.h"
+#include "core/assess/unit_checks.h"
 #include "core/format/site_json.h"
 #include "phrase/check_text.h"
 #include "support/sites.h"
@@ -44,7 +44,7 @@ TEST_CASE("every check carries a source, and a working where it has a value", "[
             }
         }
     }
-    for (const SwitchAssessment& unit : demo.assessment.switches) {
+    for (const UnitAssessment& unit : demo.assessment.units) {
         for (const Check& check : unit.checks) seen.insert(check.id);
     }
     for (CheckId id :
@@ -229,7 +229,7 @@ TEST_CASE("switch-power by each basis, all three shown", "[assess]") {
          {SwitchBasis::by_class, SwitchBasis::greatest_draw, SwitchBasis::typical}) {
         site.settings.switch_basis = basis;
         const Judged judged = judge_site(site);
-        const SwitchAssessment& unit = *judged.assessment.unit("SW1");
+        const UnitAssessment& unit = *judged.assessment.unit("SW1");
         const Check& check = *find_check(unit.checks, CheckId::switch_power);
         const auto* totals = std::get_if<UnitTotals>(&check.detail);
         REQUIRE(totals);
@@ -247,7 +247,7 @@ TEST_CASE("switch-power by each basis, all three shown", "[assess]") {
 TEST_CASE("a unit's totals are those of its ports, each at its own worst", "[assess]") {
     const Judged demo = judge_site(copper_site());
     const Network net = lay_out(demo.site, demo.catalogue);
-    const SwitchAssessment& unit = *demo.assessment.unit("SW1");
+    const UnitAssessment& unit = *demo.assessment.unit("SW1");
     double counted_w = 0;
     for (const PortAssessment& port : unit.ports) {
         counted_w += port.counted_w(SwitchBasis::by_class);
@@ -256,7 +256,7 @@ TEST_CASE("a unit's totals are those of its ports, each at its own worst", "[ass
     }
     CHECK(counted_w == Approx(unit.by_class_w));
     for (Condition condition : all_conditions) {
-        const SwitchAssessment one = assess_switch(net, 0, {condition, false});  // SW1 stands first
+        const UnitAssessment one = assess_unit(net, 0, {condition, false});  // SW1 stands first
         CHECK(one.greatest_w <= unit.greatest_w + milliwatt);
         CHECK(one.budget_w == unit.budget_w);
     }
@@ -266,7 +266,7 @@ TEST_CASE("a unit that reserves by class is judged by class whatever the site sa
     Site site = site_with_run({.unit = "sw-16-at-250-class"});
     site.settings.switch_basis = SwitchBasis::typical;
     const Judged judged = judge_site(site);
-    const SwitchAssessment& unit = *judged.assessment.unit("SW1");
+    const UnitAssessment& unit = *judged.assessment.unit("SW1");
     CHECK(unit.basis == SwitchBasis::by_class);
     CHECK(find_check(unit.checks, CheckId::switch_power)->note == Note::reserves_by_class);
 }
@@ -327,7 +327,7 @@ TEST_CASE("a camera that nothing feeds", "[assess]") {
 
 TEST_CASE("uplink-rate sums the cameras behind it", "[assess]") {
     const Judged demo = judge_site(copper_site(), {std::nullopt, true});
-    const SwitchAssessment& unit = *demo.assessment.unit("SW2");
+    const UnitAssessment& unit = *demo.assessment.unit("SW2");
     const Check& uplink = *find_check(unit.checks, CheckId::uplink_rate);
     const Network net = lay_out(demo.site, demo.catalogue);
     double sum_mbps = 0;
@@ -390,9 +390,9 @@ TEST_CASE("after a move, what is kept is what would be computed", "[assess]") {
                         CHECK((a == b || (std::isnan(a) && std::isnan(b))));
                     }
                 }
-                for (std::size_t i = 0; i < whole.switches.size(); ++i) {
-                    CHECK(quick.switches[i].greatest_w == whole.switches[i].greatest_w);
-                    CHECK(quick.switches[i].verdict == whole.switches[i].verdict);
+                for (std::size_t i = 0; i < whole.units.size(); ++i) {
+                    CHECK(quick.units[i].greatest_w == whole.units[i].greatest_w);
+                    CHECK(quick.units[i].verdict == whole.units[i].verdict);
                 }
             }
         }

@@ -229,7 +229,7 @@ TEST_CASE("A unit that reserves what is asked for counts the class until a load 
     for (int port = 1; port <= 7; ++port) room.plug("cam-ptz-compact", "SW1", std::to_string(port));
     room.site.settings.switch_basis = SwitchBasis::greatest_draw;
     const Judged judged = judge_site(room.site);
-    const SwitchAssessment& unit = *judged.assessment.unit("SW1");
+    const UnitAssessment& unit = *judged.assessment.unit("SW1");
     CHECK(unit.counted_w() == unit.greatest_w);
     CHECK(unit.refused == std::vector<std::string>{"7"});
     CHECK(find_check(unit.checks, CheckId::port_refused)->verdict == Verdict::tight);
@@ -259,7 +259,7 @@ TEST_CASE("A switch with two supplies says what one of them carries", "[power]")
     for (int port = 1; port <= 10; ++port)
         room.plug("cam-ptz-compact", "SW1", std::to_string(port));
     const Judged judged = judge_site(room.site);
-    const SwitchAssessment& unit = *judged.assessment.unit("SW1");
+    const UnitAssessment& unit = *judged.assessment.unit("SW1");
     CHECK(unit.budget_w == 500);
     const Check* one = find_check(unit.checks, CheckId::one_supply);
     REQUIRE(one);
@@ -291,7 +291,7 @@ TEST_CASE("The power tree adds up from cameras to outlets", "[power]") {
         if (one.kind == PowerNodeKind::unit || one.kind == PowerNodeKind::fed_unit)
             CHECK(one.input_w == Approx(one.greatest_w + one.own_w));
     }
-    const SwitchAssessment& sw1 = *assessment.unit("SW1");
+    const UnitAssessment& sw1 = *assessment.unit("SW1");
     CHECK(node("SW1").greatest_w == Approx(sw1.greatest_w));
     CHECK(node("SW1/0").greatest_w + node("SW1/1").greatest_w == Approx(sw1.greatest_w));
     CHECK(node("SW7").parent == "INJ3");

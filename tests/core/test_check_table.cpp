@@ -71,7 +71,7 @@ template <class Use>
 void for_each_check(const Assessment& assessment, Use use) {
     for (const RunAssessment& run : assessment.runs)
         for (const Check& check : run.checks) use(check);
-    for (const SwitchAssessment& unit : assessment.switches)
+    for (const UnitAssessment& unit : assessment.units)
         for (const Check& check : unit.checks) use(check);
     for (const Check& check : assessment.site_checks) use(check);
 }
@@ -143,11 +143,11 @@ TEST_CASE("a unit and the rest of the site count under the stage of what fails",
         check.verdict = Verdict::fails;
         return check;
     };
-    assessment.switches.emplace_back().checks = {failing(CheckId::uplink_rate)};
+    assessment.units.emplace_back().checks = {failing(CheckId::uplink_rate)};
     CHECK(stage_faults(assessment).reach == 1);
     CHECK(stage_faults(assessment).power == 0);
-    assessment.switches.back().checks.push_back(failing(CheckId::switch_power));
-    assessment.switches.back().checks.push_back(failing(CheckId::port_refused));
+    assessment.units.back().checks.push_back(failing(CheckId::switch_power));
+    assessment.units.back().checks.push_back(failing(CheckId::port_refused));
     assessment.site_checks = {failing(CheckId::recorder_input), failing(CheckId::backup_time)};
     CHECK(stage_faults(assessment).reach == 2);
     CHECK(stage_faults(assessment).power == 2);

@@ -62,7 +62,7 @@ TEST_CASE("the order of devices and links in the file changes nothing", "[networ
         CHECK(after.run(run.camera).verdict == run.verdict);
         CHECK(after.run(run.camera).length_m == Approx(run.length_m));
     }
-    for (const SwitchAssessment& unit : before.assessment.switches) {
+    for (const UnitAssessment& unit : before.assessment.units) {
         CHECK(after.assessment.unit(unit.device)->greatest_w == Approx(unit.greatest_w));
     }
 }
@@ -101,7 +101,7 @@ TEST_CASE("an injector feeds and passes the data on to the switch", "[network]")
     CHECK(roof.fed);
     // Its rate is on the injector's data link and on the switch's uplink, but its watts are not the
     // switch's.
-    const SwitchAssessment& unit = *demo.assessment.unit("SW1");
+    const UnitAssessment& unit = *demo.assessment.unit("SW1");
     for (const PortAssessment& port : unit.ports) CHECK(port.camera != "K24");
     double through_uplink = 0;
     for (const NetLink& link : net.links) {

@@ -69,7 +69,7 @@ TEST_CASE("every error code gives one sentence", "[phrase]") {
 
 TEST_CASE("sources say when they are from memory", "[phrase]") {
     CHECK(source_text(source::poe_class_table).find("(from memory)") != std::string::npos);
-    CHECK(source_text(source::astm_b258).find("memory") == std::string::npos);
+    CHECK(source_text(source::ohms_law).find("memory") == std::string::npos);
 }
 
 TEST_CASE("proposals have names an installer would use", "[phrase]") {

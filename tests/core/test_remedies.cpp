@@ -138,7 +138,7 @@ TEST_CASE("the last step of a working is the value of its check", "[working]") {
         }
     }
     CHECK(compared > 60);
-    for (const SwitchAssessment& unit : demo.assessment.switches) {
+    for (const UnitAssessment& unit : demo.assessment.units) {
         for (const Check& check : unit.checks) {
             if (check.id == CheckId::switch_power)
                 CHECK(check.working.back().result == Approx(check.value));

@@ -469,8 +469,8 @@ TEST_CASE("room that is left can really be drawn, and no more", "[rule-10]") {
                     const Check* check = find_check(judged.run().checks, id);
                     if (check && check->verdict == Verdict::fails) return true;
                 }
-                return judged.assessment.switches.front().greatest_w >
-                       judged.assessment.switches.front().budget_w;
+                return judged.assessment.units.front().greatest_w >
+                       judged.assessment.units.front().budget_w;
             };
             CHECK_FALSE(power_fails(room_w - 0.01));
             CHECK(power_fails(room_w + 0.02));

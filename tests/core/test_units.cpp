@@ -78,8 +78,6 @@ TEST_CASE("shown numbers", "[units]") {
     CHECK(shown_money(13942.25, "EUR") == "13\u00a0942.25 EUR");
     CHECK(shown_money(999.5, "EUR") == "999.50 EUR");
     CHECK(shown_money(1234567, "EUR") == "1\u00a0234\u00a0567.00 EUR");
-    CHECK(shown_gauge(24, imperial) == "24 AWG");
-    CHECK(shown_gauge(24, metric) == "0.20 mm² (24 AWG)");
 }
 
 TEST_CASE("what is shown can be typed again", "[units][property]") {

@@ -51,11 +51,11 @@ std::string judged_again(const Site& before, const Site& after) {
         if (kept.runs[i].verdict != anew.runs[i].verdict) other += ", its verdict";
         if (!other.empty()) return "run " + anew.runs[i].camera + " keeps an old " + other;
     }
-    if (kept.switches.size() != anew.switches.size()) return "another number of units";
-    for (std::size_t i = 0; i < anew.switches.size(); ++i) {
-        std::string other = other_check(kept.switches[i].checks, anew.switches[i].checks);
-        if (kept.switches[i].refused != anew.switches[i].refused) other += ", its refusals";
-        if (!other.empty()) return "unit " + anew.switches[i].device + " keeps an old " + other;
+    if (kept.units.size() != anew.units.size()) return "another number of units";
+    for (std::size_t i = 0; i < anew.units.size(); ++i) {
+        std::string other = other_check(kept.units[i].checks, anew.units[i].checks);
+        if (kept.units[i].refused != anew.units[i].refused) other += ", its refusals";
+        if (!other.empty()) return "unit " + anew.units[i].device + " keeps an old " + other;
     }
     const std::string other = other_check(kept.site_checks, anew.site_checks);
     return other.empty() ? "" : "the site keeps an old " + other;
@@ -121,7 +121,7 @@ void Monkey::look() {
         for (std::size_t at = 0; at < profile.points.size(); ++at)
             (void)point_working(net, i, at, Condition::coldest_night);
     }
-    for (const SwitchAssessment& unit : assessment.switches) (void)unit_sentence(unit, text);
+    for (const UnitAssessment& unit : assessment.units) (void)unit_sentence(unit, text);
     (void)power_tree(net, assessment);
     (void)backups(net);
     (void)count_parts(net);

@@ -153,7 +153,7 @@ private:
             one.runs.push_back(level);
             best_[i] = std::min(best_[i], level);
         }
-        for (const SwitchAssessment& unit : assessment.switches) {
+        for (const UnitAssessment& unit : assessment.units) {
             const Check* power = find_check(unit.checks, CheckId::switch_power);
             one.units.push_back(power ? power->verdict : Verdict::holds);
         }

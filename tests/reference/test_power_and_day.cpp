@@ -194,7 +194,7 @@ TEST_CASE("A worked example: class, greatest and typical totals of a switch by h
     }
     site.settings.switch_basis = SwitchBasis::greatest_draw;
     const Judged judged = judge_site(site);
-    const SwitchAssessment& unit = *judged.assessment.unit("SW1");
+    const UnitAssessment& unit = *judged.assessment.unit("SW1");
     const int stated = power_port(*catalogue.find("cam-ptz-compact")).poe_class;
     REQUIRE(stated == 4);
     CHECK(unit.by_class_w == Approx(4 * 30));

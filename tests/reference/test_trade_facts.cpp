@@ -200,7 +200,7 @@ TEST_CASE("fact 8: draws by kind of camera, and eight 30 W ports on 120 to 130 W
                    ->site;
     }
     const Judged judged = judge_site(site);
-    const SwitchAssessment& unit = *judged.assessment.unit("SW1");
+    const UnitAssessment& unit = *judged.assessment.unit("SW1");
     CHECK(unit.greatest_w < 120);
     CHECK(8 * 30 > unit.budget_w);
 }

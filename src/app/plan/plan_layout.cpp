@@ -15,7 +15,7 @@ namespace {
 
 constexpr double apart_px = plan_mark_px + 1;
 constexpr int rings = 4;
-constexpr double lane_step_px = 3, bundle_px = 18;
+constexpr double row_step_px = 3, bundle_px = 18;
 constexpr double angle_step = 1e-4, offset_step_m = 0.05, touching_m = 0.3;
 
 // Marks that stand, in squares of a mark's width.
@@ -145,13 +145,13 @@ QPolygonF moved_aside(const QPolygonF& line, double by) {
 
 }  // namespace
 
-std::vector<CableLane> cable_lanes(const std::vector<std::vector<Point>>& lines) {
+std::vector<CableRow> cable_rows(const std::vector<std::vector<Point>>& lines) {
     struct Laid {
         double from, to;
         std::size_t cable;
     };
     std::map<std::pair<long long, long long>, std::vector<Laid>> on_line;
-    std::vector<CableLane> lanes(lines.size());
+    std::vector<CableRow> rows(lines.size());
     for (std::size_t i = 0; i < lines.size(); ++i) {
         std::set<int> taken;
         std::vector<std::size_t> beside;
@@ -163,21 +163,21 @@ std::vector<CableLane> cable_lanes(const std::vector<std::vector<Point>>& lines)
                 const double shared =
                     std::min(laid.to, stretch.to) - std::max(laid.from, stretch.from);
                 if (shared <= touching_m || laid.cable == i) continue;
-                taken.insert(lanes[laid.cable].lane);
+                taken.insert(rows[laid.cable].row);
                 beside.push_back(laid.cable);
             }
             there.push_back({stretch.from, stretch.to, i});
         }
-        int lane = 0;
-        while (taken.count(lane) > 0) lane = lane > 0 ? -lane : 1 - lane;
-        lanes[i].lane = lane;
+        int row = 0;
+        while (taken.count(row) > 0) row = row > 0 ? -row : 1 - row;
+        rows[i].row = row;
         beside.push_back(i);
         for (std::size_t cable : beside)
-            lanes[cable].widest = std::max(lanes[cable].widest, std::abs(lane));
+            rows[cable].widest = std::max(rows[cable].widest, std::abs(row));
         for (std::size_t cable : beside)
-            lanes[i].widest = std::max(lanes[i].widest, std::abs(lanes[cable].lane));
+            rows[i].widest = std::max(rows[i].widest, std::abs(rows[cable].row));
     }
-    return lanes;
+    return rows;
 }
 
 PlanLayout plan_layout(const Document& document, const PlanMap& map, const std::string& moving) {
@@ -196,12 +196,12 @@ PlanLayout plan_layout(const Document& document, const PlanMap& map, const std::
         if (!still || link.medium() == Medium::radio) way.clear();
         ways.push_back(std::move(way));
     }
-    const std::vector<CableLane> lanes = cable_lanes(ways);
+    const std::vector<CableRow> rows = cable_rows(ways);
     for (std::size_t i = 0; i < net.links.size(); ++i) {
         QPolygonF& line = out.lines[i];
-        const int widest = std::max(1, lanes[i].widest);
-        const double step = std::min(lane_step_px, bundle_px / (2.0 * widest));
-        line = moved_aside(line, lanes[i].lane * step);
+        const int widest = std::max(1, rows[i].widest);
+        const double step = std::min(row_step_px, bundle_px / (2.0 * widest));
+        line = moved_aside(line, rows[i].row * step);
         if (line.isEmpty()) continue;
         const auto mark = [&](PortAt end) {
             return out.marks[static_cast<std::size_t>(end.device)];

@@ -26,12 +26,12 @@ struct PlanLayout {
 PlanLayout plan_layout(const Document& document, const PlanMap& map,
                        const std::string& moving = {});
 
-// Which lane a cable has on the lines it shares with others: 0 the middle, then 1, -1, 2 and so on,
+// Which row a cable has on the lines it shares with others: 0 the middle, then 1, -1, 2 and so on,
 // one for all its length. Cables that share no stretch may have the same.
-struct CableLane {
-    int lane = 0;
+struct CableRow {
+    int row = 0;
     int widest = 0;  // of those that lie beside it, in whichever direction
 };
-std::vector<CableLane> cable_lanes(const std::vector<std::vector<Point>>& lines);
+std::vector<CableRow> cable_rows(const std::vector<std::vector<Point>>& lines);
 
 }  // namespace ovant

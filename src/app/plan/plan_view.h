@@ -45,7 +45,6 @@ public:
     PlanTool tool() const { return tool_; }
     void set_tool(PlanTool tool);
     void set_camera_kind(const std::string& kind) { camera_kind_ = kind; }
-    void set_cable_kind(const std::string& kind) { cable_kind_ = kind; }
     void set_unit_kind(const std::string& kind) { unit_kind_ = kind; }
     void set_unit_field(QWidget* field) { unit_field_ = field; }
     // A field shown in the corner of the plan while the camera tool is on.

@@ -24,7 +24,7 @@ double ports_bottom(const QWidget& view, double height) {
 }
 
 // Columns of the ports in a picture of this size.
-std::vector<QRectF> columns_in(const SwitchAssessment& unit, const QSizeF& size,
+std::vector<QRectF> columns_in(const UnitAssessment& unit, const QSizeF& size,
                                const QWidget& view) {
     std::vector<QRectF> columns;
     const double count = static_cast<double>(unit.ports.size());
@@ -39,7 +39,7 @@ std::vector<QRectF> columns_in(const SwitchAssessment& unit, const QSizeF& size,
 
 class PortsPainter {
 public:
-    PortsPainter(QPainter& painter, const Document& document, const SwitchAssessment& unit,
+    PortsPainter(QPainter& painter, const Document& document, const UnitAssessment& unit,
                  const PortsState& state, const QSizeF& size, const QWidget& view)
         : p_(painter),
           document_(document),
@@ -281,7 +281,7 @@ private:
 
     QPainter& p_;
     const Document& document_;
-    const SwitchAssessment& unit_;
+    const UnitAssessment& unit_;
     const PortsState& state_;
     const QSizeF size_;
     const QWidget& view_;
@@ -293,14 +293,14 @@ private:
 
 }  // namespace
 
-std::vector<QRectF> port_columns(const SwitchAssessment& unit, const QRectF& area,
+std::vector<QRectF> port_columns(const UnitAssessment& unit, const QRectF& area,
                                  const QWidget& view) {
     std::vector<QRectF> columns = columns_in(unit, area.size(), view);
     for (QRectF& column : columns) column.translate(area.topLeft());
     return columns;
 }
 
-void paint_ports(QPainter& painter, const Document& document, const SwitchAssessment& unit,
+void paint_ports(QPainter& painter, const Document& document, const UnitAssessment& unit,
                  const PortsState& state, const QRectF& area, const QWidget& view) {
     painter.save();
     painter.translate(area.topLeft());

@@ -53,7 +53,7 @@ QRectF PortsPicture::area_of(std::size_t unit) const {
 
 QRectF PortsPicture::column_of(const std::string& device, const std::string& port) const {
     for (std::size_t u = 0; u < units_.size(); ++u) {
-        const SwitchAssessment* unit = document_.assessment().unit(units_[u]);
+        const UnitAssessment* unit = document_.assessment().unit(units_[u]);
         if (!unit || units_[u] != device) continue;
         const std::vector<QRectF> columns = port_columns(*unit, area_of(u), *this);
         for (std::size_t i = 0; i < columns.size(); ++i) {
@@ -73,7 +73,7 @@ PortsPicture::Spot PortsPicture::spot_at(QPointF pixel) const {
 std::vector<PortsPicture::Spot> PortsPicture::all_spots() const {
     std::vector<Spot> spots;
     for (const std::string& device : units_) {
-        const SwitchAssessment* unit = document_.assessment().unit(device);
+        const UnitAssessment* unit = document_.assessment().unit(device);
         if (!unit) continue;
         for (const PortAssessment& port : unit->ports) spots.push_back({device, port.port});
     }
@@ -84,7 +84,7 @@ void PortsPicture::paintEvent(QPaintEvent*) {
     QPainter painter(this);
     bool any = false;
     for (std::size_t u = 0; u < units_.size(); ++u) {
-        const SwitchAssessment* unit = document_.assessment().unit(units_[u]);
+        const UnitAssessment* unit = document_.assessment().unit(units_[u]);
         if (!unit) continue;
         any = true;
         const auto here = [&](const Spot& spot) {
@@ -101,7 +101,7 @@ void PortsPicture::paintEvent(QPaintEvent*) {
 }
 
 void PortsPicture::choose(const Spot& spot) {
-    const SwitchAssessment* unit = document_.assessment().unit(spot.device);
+    const UnitAssessment* unit = document_.assessment().unit(spot.device);
     if (!unit) return;
     for (const PortAssessment& port : unit->ports) {
         if (port.port == spot.port && !port.camera.empty()) document_.select(port.camera);

@@ -220,7 +220,7 @@ void PowerView::refresh() {
     const std::string feeding = unit_of_selection();
     const std::string now = unit();
     units_->clear();
-    for (const SwitchAssessment& unit : document_.assessment().switches) {
+    for (const UnitAssessment& unit : document_.assessment().units) {
         const Device* device = find_device(document_.site(), unit.device);
         const QString id = q(unit.device);
         const QString name = device ? q(device->name) : QString();
@@ -244,7 +244,7 @@ void PowerView::show_unit(const std::string& device) {
     // All that stand at the same place, so that a run can be carried from one to the other.
     const Device* shown = find_device(document_.site(), device);
     std::vector<std::string> together;
-    for (const SwitchAssessment& unit : document_.assessment().switches) {
+    for (const UnitAssessment& unit : document_.assessment().units) {
         const Device* other = find_device(document_.site(), unit.device);
         if (shown && other && other->place == shown->place) together.push_back(unit.device);
     }

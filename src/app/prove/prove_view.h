@@ -23,7 +23,6 @@ class ProveView : public QWidget {
 public:
     ProveView(Document& document, Prompts& prompts, QWidget* parent = nullptr);
     void save_pdf();
-    int page_count() const { return pages_; }
 
 protected:
     void showEvent(QShowEvent* event) override;

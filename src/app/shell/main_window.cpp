@@ -313,7 +313,7 @@ void MainWindow::refresh() {
     refresh_counts();
     const QString name = site.name.empty() ? tr("Unnamed site") : QString::fromStdString(site.name);
     site_label_->setText(name);
-    const auto units = document_.assessment().switches.size();
+    const auto units = document_.assessment().units.size();
     site_figures_->setText(QString::fromStdString(
         counted(document_.assessment().runs.size(), "camera") + ", " +
         counted(site.places.size(), "place") + ", " + counted(units, "feeding unit")));

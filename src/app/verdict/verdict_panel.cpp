@@ -17,7 +17,7 @@
 #include "app/verdict/proposal_list.h"
 #include "core/assess/budget.h"
 #include "core/assess/data_budget.h"
-#include "core/assess/switch_checks.h"
+#include "core/assess/unit_checks.h"
 #include "phrase/numbers.h"
 #include "phrase/power_text.h"
 
@@ -118,7 +118,7 @@ std::string VerdictPanel::unit_to_show() const {
         const Run& run = document_.network().runs[*index];
         if (run.fed) return document_.network().device(run.source.device).id;
     }
-    const auto& units = document_.assessment().switches;
+    const auto& units = document_.assessment().units;
     return camera.empty() && !units.empty() ? units.front().device : "";
 }
 
@@ -155,7 +155,7 @@ std::function<Working()> VerdictPanel::working_of(const Check& check) const {
         } else {
             for (std::size_t i = 0; i < net.kinds.size(); ++i) {
                 if (net.device(static_cast<int>(i)).id == subject) {
-                    checks = assess_switch(net, static_cast<int>(i), options).checks;
+                    checks = assess_unit(net, static_cast<int>(i), options).checks;
                 }
             }
             if (std::none_of(checks.begin(), checks.end(),
@@ -234,7 +234,7 @@ void VerdictPanel::show_site() {
 }
 
 void VerdictPanel::show_unit(const std::string& device) {
-    const SwitchAssessment* unit = document_.assessment().unit(device);
+    const UnitAssessment* unit = document_.assessment().unit(device);
     const std::vector<Check> checks =
         checks_of_unit(document_.network(), document_.assessment(), device);
     Verdict worst = unit ? unit->verdict : Verdict::holds;
@@ -258,7 +258,7 @@ void VerdictPanel::show_unit(const std::string& device) {
 }
 
 // How much it gives by each way of counting, what room is left, where its data is fullest.
-void VerdictPanel::set_counts(const SwitchAssessment* unit) {
+void VerdictPanel::set_counts(const UnitAssessment* unit) {
     empty(*counts_layout_);
     counts_->setVisible(unit != nullptr);
     if (!unit) return;

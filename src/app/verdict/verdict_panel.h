@@ -41,7 +41,7 @@ private:
     void show_run(const RunAssessment& run);
     void set_head(Verdict verdict, const QString& text);
     void set_checks(const std::vector<Check>& checks);
-    void set_counts(const SwitchAssessment* unit);
+    void set_counts(const UnitAssessment* unit);
     CheckRow* row_at(std::size_t index);
     std::function<Working()> working_of(const Check& check) const;
 

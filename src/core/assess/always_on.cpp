@@ -33,29 +33,28 @@ Check unexpected_power_check(const Network& net, const PassiveEnd& end) {
     return check;
 }
 
-void always_on_checks(RunBench& bench) {
-    const Network& net = bench.net;
+void always_on_checks(RunCase& of) {
+    const Network& net = of.net;
     const auto in_run = [&](int link) {
-        return std::find(bench.run.links.begin(), bench.run.links.end(), link) !=
-               bench.run.links.end();
+        return std::find(of.run.links.begin(), of.run.links.end(), link) != of.run.links.end();
     };
-    const std::vector<int> units = bench.units();
+    const std::vector<int> units = of.units();
     for (const PassiveEnd& end : net.passive_ends) {
         if (std::find(units.begin(), units.end(), end.at.device) != units.end() ||
             std::any_of(end.links.begin(), end.links.end(), in_run))
-            bench.offer(unexpected_power_check(net, end));
+            of.offer(unexpected_power_check(net, end));
     }
-    for (int link : bench.run.links) {
+    for (int link : of.run.links) {
         const NetLink& laid = net.links[static_cast<std::size_t>(link)];
         const auto poe_port = [&](PortAt at) {
             return net.port(at).role == PortRole::pse && net.port(at).power == PowerKind::poe;
         };
         if (!poe_port(laid.a) || !poe_port(laid.b)) continue;
         Check check =
-            plain_check(CheckId::unexpected_power, bench.port_name(laid.a), source::poe_detection);
-        check.other = bench.port_name(laid.b);
+            plain_check(CheckId::unexpected_power, of.port_name(laid.a), source::poe_detection);
+        check.other = of.port_name(laid.b);
         check.note = Note::both_feed;
-        bench.offer(std::move(check));
+        of.offer(std::move(check));
     }
 }
 

@@ -3,7 +3,7 @@
 
 #include "core/assess/always_on.h"
 #include "core/assess/check_table.h"
-#include "core/assess/switch_checks.h"
+#include "core/assess/unit_checks.h"
 #include "core/assess/whole_site.h"
 
 #include <algorithm>
@@ -15,7 +15,7 @@ namespace ovant {
 
 OVANT_VALUE_MADE(RunAssessment);
 OVANT_VALUE_MADE(PortAssessment);
-OVANT_VALUE_MADE(SwitchAssessment);
+OVANT_VALUE_MADE(UnitAssessment);
 OVANT_VALUE_MADE(Assessment);
 
 const Check* RunAssessment::decisive() const {
@@ -33,8 +33,8 @@ const RunAssessment* Assessment::run(std::string_view camera) const {
     return nullptr;
 }
 
-const SwitchAssessment* Assessment::unit(std::string_view device) const {
-    for (const SwitchAssessment& unit : switches) {
+const UnitAssessment* Assessment::unit(std::string_view device) const {
+    for (const UnitAssessment& unit : units) {
         if (unit.device == device) return &unit;
     }
     return nullptr;
@@ -42,8 +42,7 @@ const SwitchAssessment* Assessment::unit(std::string_view device) const {
 
 int count_failing(const Assessment& assessment) {
     int count = assessment.summary.fails;
-    for (const SwitchAssessment& unit : assessment.switches)
-        count += unit.verdict == Verdict::fails;
+    for (const UnitAssessment& unit : assessment.units) count += unit.verdict == Verdict::fails;
     for (const Check& check : assessment.site_checks) count += check.verdict == Verdict::fails;
     return count;
 }
@@ -63,7 +62,7 @@ StageFaults stage_faults(const Assessment& assessment) {
         faults.survey += has(run.checks, CheckStage::survey, Verdict::unknown);
         count(run.checks);
     }
-    for (const SwitchAssessment& unit : assessment.switches) count(unit.checks);
+    for (const UnitAssessment& unit : assessment.units) count(unit.checks);
     for (const Check& check : assessment.site_checks) count({check});
     return faults;
 }
@@ -87,7 +86,7 @@ Verdict worst_of(const std::vector<Check>& checks) {
 
 }  // namespace
 
-std::optional<Check> refusal(const SwitchAssessment& unit, std::string_view port) {
+std::optional<Check> refusal(const UnitAssessment& unit, std::string_view port) {
     if (std::find(unit.refused.begin(), unit.refused.end(), port) == unit.refused.end())
         return std::nullopt;
     for (Check check : unit.checks) {
@@ -102,16 +101,16 @@ namespace {
 
 // A run whose port the unit leaves without power fails with what the unit says of it.
 void take_over_refusals(const Network& net, Assessment& out) {
-    std::vector<const SwitchAssessment*> by_device(net.kinds.size(), nullptr);
+    std::vector<const UnitAssessment*> by_device(net.kinds.size(), nullptr);
     std::size_t unit_number = 0;
     for (std::size_t i = 0; i < net.kinds.size(); ++i) {
-        if (feeds_from_mains(*net.kinds[i])) by_device[i] = &out.switches[unit_number++];
+        if (feeds_from_mains(*net.kinds[i])) by_device[i] = &out.units[unit_number++];
     }
     for (std::size_t i = 0; i < out.runs.size(); ++i) {
         RunAssessment& run = out.runs[i];
         std::erase_if(run.checks, [](const Check& c) { return c.id == CheckId::port_refused; });
         const PortAt source = net.runs[i].source;
-        const SwitchAssessment* unit =
+        const UnitAssessment* unit =
             source.device >= 0 ? by_device[static_cast<std::size_t>(source.device)] : nullptr;
         if (unit) {
             if (auto refused = refusal(*unit, net.port(source).id))
@@ -157,7 +156,7 @@ Assessment assess(const Network& net, const AssessOptions& options) {
     }
     for (std::size_t i = 0; i < net.kinds.size(); ++i) {
         if (!feeds_from_mains(*net.kinds[i])) continue;
-        out.switches.push_back(assess_switch(net, static_cast<int>(i), options));
+        out.units.push_back(assess_unit(net, static_cast<int>(i), options));
     }
     site_checks(net, options, out);
     return out;

@@ -53,8 +53,8 @@ struct PortAssessment {
     double counted_w(SwitchBasis basis) const;
 };
 
-struct SwitchAssessment {
-    OVANT_VALUE(SwitchAssessment);
+struct UnitAssessment {
+    OVANT_VALUE(UnitAssessment);
     std::string device;
     double budget_w = 0;
     double by_class_w = 0;
@@ -69,7 +69,7 @@ struct SwitchAssessment {
 };
 
 // port-refused of one port, where the unit leaves it without power.
-std::optional<Check> refusal(const SwitchAssessment& unit, std::string_view port);
+std::optional<Check> refusal(const UnitAssessment& unit, std::string_view port);
 
 struct Summary {
     int holds = 0, tight = 0, fails = 0, unknown = 0;
@@ -78,12 +78,12 @@ struct Summary {
 struct Assessment {
     OVANT_VALUE(Assessment);
     std::vector<RunAssessment> runs;
-    std::vector<SwitchAssessment> switches;
+    std::vector<UnitAssessment> units;
     std::vector<Check> site_checks;  // backup-time of each UPS, recorder-input of each recorder
     Summary summary;                 // of the runs
 
     const RunAssessment* run(std::string_view camera) const;
-    const SwitchAssessment* unit(std::string_view device) const;
+    const UnitAssessment* unit(std::string_view device) const;
 };
 
 // Open faults by the stage of work where they are mended, as check_table.cpp has it: cameras

@@ -5,7 +5,7 @@
 #include <algorithm>
 #include <set>
 
-#include "core/assess/switch_checks.h"
+#include "core/assess/unit_checks.h"
 #include "core/assess/whole_site.h"
 
 namespace ovant {
@@ -162,15 +162,15 @@ Assessment assess_again(const Network& net, const Network& before_net, Assessmen
     for (std::size_t i = 0; i < net.runs.size(); ++i) {
         if (reach.run(i)) before.runs[i] = assess_run(net, i, options);
     }
-    std::vector<SwitchAssessment> switches;
+    std::vector<UnitAssessment> units;
     for (std::size_t i = 0; i < net.kinds.size(); ++i) {
         const int number = static_cast<int>(i);
         if (!feeds_from_mains(*net.kinds[i])) continue;
-        const SwitchAssessment* was = before.unit(net.device(number).id);
+        const UnitAssessment* was = before.unit(net.device(number).id);
         const bool kept = was && !reach.unit(number);
-        switches.push_back(kept ? *was : assess_switch(net, number, options));
+        units.push_back(kept ? *was : assess_unit(net, number, options));
     }
-    before.switches = std::move(switches);
+    before.units = std::move(units);
     site_checks(net, options, before);
     return before;
 }

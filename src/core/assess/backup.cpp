@@ -87,7 +87,7 @@ double outlet_w(const Kind& kind, double ports_w) {
 double backup_load_w(const Network& net, const Backup& backup, const Assessment& assessment) {
     double load_w = 0;
     for (int member : backup.members) {
-        const SwitchAssessment* unit = assessment.unit(net.device(member).id);
+        const UnitAssessment* unit = assessment.unit(net.device(member).id);
         load_w += outlet_w(net.kind(member), unit ? unit->greatest_w : 0);
     }
     return load_w;

@@ -7,7 +7,7 @@
 
 #include "core/assess/least_volts.h"
 #include "core/assess/room_left.h"
-#include "core/assess/switch_checks.h"
+#include "core/assess/unit_checks.h"
 #include "core/look_up.h"
 
 namespace ovant {
@@ -19,7 +19,7 @@ double sum_loss_w(const std::vector<PortAssessment>& ports) {
     return sum_w;
 }
 
-PowerNode unit_node(const Network& net, int device, const SwitchAssessment& unit) {
+PowerNode unit_node(const Network& net, int device, const UnitAssessment& unit) {
     const Kind& kind = net.kind(device);
     PowerNode node;
     node.kind = is_source(kind) ? PowerNodeKind::unit : PowerNodeKind::fed_unit;
@@ -42,7 +42,7 @@ PowerNode unit_node(const Network& net, int device, const SwitchAssessment& unit
 }
 
 // Ports of one group of a unit together.
-void add_groups(const Network& net, int device, const SwitchAssessment& unit,
+void add_groups(const Network& net, int device, const UnitAssessment& unit,
                 std::vector<PowerNode>& out) {
     std::map<int, PowerNode> groups;
     std::size_t at = 0;
@@ -83,7 +83,7 @@ std::vector<PowerNode> power_tree(const Network& net, const Assessment& assessme
         node.basis = SwitchBasis::greatest_draw;
         node.greatest_w = backup_load_w(net, backup, assessment);
         for (int member : backup.members) {
-            const SwitchAssessment* unit = assessment.unit(net.device(member).id);
+            const UnitAssessment* unit = assessment.unit(net.device(member).id);
             node.typical_w += outlet_w(net.kind(member), unit ? unit->typical_w : 0);
             node.by_class_w += outlet_w(net.kind(member), unit ? unit->by_class_w : 0);
         }
@@ -115,8 +115,8 @@ std::vector<PowerNode> power_tree(const Network& net, const Assessment& assessme
         if (feeds && !is_source(kind)) {
             fed.push_back(device);
         } else if (feeds) {
-            const SwitchAssessment* unit = assessment.unit(net.device(device).id);
-            PowerNode node = unit_node(net, device, unit ? *unit : assess_switch(net, device));
+            const UnitAssessment* unit = assessment.unit(net.device(device).id);
+            PowerNode node = unit_node(net, device, unit ? *unit : assess_unit(net, device));
             node.parent = backup_parent(device);
             out.push_back(node);
             if (unit) add_groups(net, device, *unit, out);
@@ -131,7 +131,7 @@ std::vector<PowerNode> power_tree(const Network& net, const Assessment& assessme
     }
     // Units fed over a cable: by the unit at the root of their feed, or the fed unit between.
     for (int device : fed) {
-        PowerNode node = unit_node(net, device, assess_switch(net, device));
+        PowerNode node = unit_node(net, device, assess_unit(net, device));
         PortAt at{device, -1};
         const Kind& kind = net.kind(device);
         // No more than what comes over the cable leaves.
@@ -154,7 +154,7 @@ std::vector<PowerNode> power_tree(const Network& net, const Assessment& assessme
     return out;
 }
 
-int cameras_left(const Network& net, const SwitchAssessment& unit, const Kind& camera,
+int cameras_left(const Network& net, const UnitAssessment& unit, const Kind& camera,
                  double length_m) {
     if (!camera.camera) return 0;
     int device = -1;

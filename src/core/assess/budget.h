@@ -37,7 +37,7 @@ std::vector<PowerNode> power_tree(const Network& net, const Assessment& assessme
 
 // How many more cameras of a kind a unit can take, each on `length_m` of 24 AWG copper: by free
 // ports of the class, by watts left. 0 for a unit that is no source.
-int cameras_left(const Network& net, const SwitchAssessment& unit, const Kind& camera,
+int cameras_left(const Network& net, const UnitAssessment& unit, const Kind& camera,
                  double length_m);
 
 }  // namespace ovant

@@ -13,24 +13,24 @@
 namespace ovant {
 namespace {
 
-void pair_check(RunBench& bench, const NetLink& link, Note note) {
+void pair_check(RunCase& of, const NetLink& link, Note note) {
     Check check = plain_check(CheckId::transceiver_pair, link.link->id, source::optic_pair);
     check.note = note;
     if (note != Note::none) check.verdict = Verdict::fails;
-    bench.offer(std::move(check));
+    of.offer(std::move(check));
 }
 
 // Light from one end to the other.
-void light(RunBench& bench, const NetLink& link, const OpticFacts& from, const OpticFacts& to) {
+void light(RunCase& of, const NetLink& link, const OpticFacts& from, const OpticFacts& to) {
     Check check = start_check(CheckId::fibre_light, link.link->id, 0, 0, Unit::decibel,
                               Sense::at_least, source::optic_levels);
     const double loss_db =
         fibre_loss_db(link.cable->cable->fibre, from.transmit_nm, link.length_m,
-                      link.link->connectors, link.link->splices, bench.working(check));
+                      link.link->connectors, link.link->splices, of.working(check));
     const double budget_db = from.transmit_min_dbm - to.sensitivity_dbm;
     check.value = budget_db - loss_db;
     check.detail = LightBalance{budget_db, loss_db};
-    if (bench.options.working) {
+    if (of.options.working) {
         check.working.push_back(
             {"budget = least transmitted − sensitivity",
              fmt::format("{:g} dBm − ({:g} dBm)", from.transmit_min_dbm, to.sensitivity_dbm),
@@ -39,40 +39,40 @@ void light(RunBench& bench, const NetLink& link, const OpticFacts& from, const O
                                  fmt::format("{:.1f} − {:.1f}", budget_db, loss_db), check.value,
                                  Unit::decibel, source::optic_levels});
     }
-    judge(check, bench.keep().light_db);
-    bench.offer(std::move(check));
+    judge(check, of.keep().light_db);
+    of.offer(std::move(check));
 
     Check most =
         start_check(CheckId::fibre_overload, link.link->id, from.transmit_max_dbm - loss_db,
                     to.overload_dbm, Unit::decibel_milliwatt, Sense::at_most, source::optic_levels);
-    if (bench.options.working) {
+    if (of.options.working) {
         most.working.push_back({"most received = most transmitted − loss",
                                 fmt::format("{:g} dBm − {:.2f} dB", from.transmit_max_dbm, loss_db),
                                 most.value, Unit::decibel_milliwatt, source::optic_levels});
     }
     judge(most, 0);
-    bench.offer(std::move(most));
+    of.offer(std::move(most));
 }
 
 }  // namespace
 
-void light_checks(RunBench& bench) {
-    std::vector<int> links = bench.run.links;
-    links.insert(links.end(), bench.run.upstream.begin(), bench.run.upstream.end());
+void light_checks(RunCase& of) {
+    std::vector<int> links = of.run.links;
+    links.insert(links.end(), of.run.upstream.begin(), of.run.upstream.end());
     for (int number : links) {
-        const NetLink& link = bench.net.links[static_cast<std::size_t>(number)];
+        const NetLink& link = of.net.links[static_cast<std::size_t>(number)];
         if (link.medium() != Medium::fibre && link.medium() != Medium::composite) continue;
-        const OpticFacts* a = optic_at(bench.net, link.a);
-        const OpticFacts* b = optic_at(bench.net, link.b);
+        const OpticFacts* a = optic_at(of.net, link.a);
+        const OpticFacts* b = optic_at(of.net, link.b);
         if (!a || !b) {
-            pair_check(bench, link, Note::no_optic);
+            pair_check(of, link, Note::no_optic);
             continue;
         }
         const Note note = optic_mismatch(*a, *b, *link.cable->cable);
-        pair_check(bench, link, note);
+        pair_check(of, link, note);
         if (note == Note::other_fibre) continue;  // no loss to speak of: the light does not fit
-        light(bench, link, *a, *b);
-        light(bench, link, *b, *a);
+        light(of, link, *a, *b);
+        light(of, link, *b, *a);
     }
 }
 

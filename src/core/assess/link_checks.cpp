@@ -16,8 +16,8 @@ constexpr double longest_cord_m = 10;  // ISO/IEC 11801, cords in a channel, fro
 
 class LinkChecks {
 public:
-    explicit LinkChecks(RunBench& bench)
-        : bench_(bench), net_(bench.net), run_(bench.run), options_(bench.options) {}
+    explicit LinkChecks(RunCase& of)
+        : case_(of), net_(of.net), run_(of.run), options_(of.options) {}
 
     void make() {
         if (run_.fed && run_.connected) chain_count();
@@ -64,7 +64,7 @@ private:
         const bool own_rule = allowed > 0 && count > 0 && (most == 0 || allowed < most);
         if (own_rule) most = allowed;
         if (most == 0) return;
-        Check check = start(CheckId::chain_count, bench_.out.camera, count, most, Unit::count,
+        Check check = start(CheckId::chain_count, case_.out.camera, count, most, Unit::count,
                             Sense::at_most, own_rule ? source::site_setting : source::maker);
         judge(check, 0);
         offer(std::move(check));
@@ -73,7 +73,7 @@ private:
     void link_length(const NetLink& laid) {
         const Medium medium = laid.medium();
         if (medium == Medium::radio || medium == Medium::dc) return;  // other checks judge those
-        for (Condition condition : bench_.conditions) {
+        for (Condition condition : case_.conditions) {
             Check check = link_length_check(net_, laid, condition, options_.working);
             offer(std::move(check));
         }
@@ -97,13 +97,13 @@ private:
 
     void link_rate(const NetLink& laid) {
         if (laid.medium() == Medium::radio) return;  // radio-airtime
-        const LinkReach reach = link_reach(net_, laid, bench_.conditions.front());
+        const LinkReach reach = link_reach(net_, laid, case_.conditions.front());
         const double load_mbps = shared_load_mbps(laid);
         Check check = start(CheckId::link_rate, laid.link->id, load_mbps, reach.rate_mbps,
                             Unit::megabit_per_second, Sense::at_most, source::throughput_margin);
         if (options_.working) {
             camera_bit_rate_mbps(net_.device(run_.camera), net_.kind(run_.camera), &check.working);
-            if (load_mbps > net_.bit_rate_mbps[bench_.index]) {
+            if (load_mbps > net_.bit_rate_mbps[case_.index]) {
                 check.working.push_back({"sum of the cameras on this link", "", load_mbps,
                                          Unit::megabit_per_second, source::bit_rate_estimate});
             }
@@ -160,7 +160,7 @@ private:
 
     // coax-loop: the pair of units works over so much resistance and no more.
     void coax_loop(std::size_t i) {
-        const NetLink& laid = bench_.link(i);
+        const NetLink& laid = case_.link(i);
         if (laid.medium() != Medium::coax) return;
         double most_ohm = 0;
         for (PortAt end : {laid.a, laid.b}) {
@@ -170,14 +170,14 @@ private:
                     most_ohm > 0 ? std::min(most_ohm, line->most_loop_ohm) : line->most_loop_ohm;
         }
         if (most_ohm == 0) return;
-        for (Condition condition : bench_.conditions) {
+        for (Condition condition : case_.conditions) {
             Check check = start(CheckId::coax_loop, laid.link->id, 0, most_ohm, Unit::ohm,
                                 Sense::at_most, source::maker);
             check.condition = condition;
             check.by_condition = true;
             check.value = coax_loop_ohm(
                 net_, laid, cable_temperature_c(net_.site->settings, condition, laid.surroundings),
-                bench_.working(check));
+                case_.working(check));
             judge(check, 0);
             if (laid.cable->cable->steel_core) check.note = Note::steel_core;
             offer(std::move(check));
@@ -205,7 +205,7 @@ private:
             last_bare = !far;
         }
         if (wanted == 0) return;
-        Check check = start(CheckId::surge, bench_.out.camera, led_away, wanted, Unit::count,
+        Check check = start(CheckId::surge, case_.out.camera, led_away, wanted, Unit::count,
                             Sense::at_least, source::surge_practice);
         judge(check, 0);
         // Advice, not physics: the run works until the day of the surge. That day a switch between
@@ -227,7 +227,7 @@ private:
             check.note = note;
             offer(std::move(check));
         };
-        for (int unit : bench_.units()) {
+        for (int unit : case_.units()) {
             const Kind& kind = net_.kind(unit);
             const bool passes =
                 std::any_of(kind.ports.begin(), kind.ports.end(),
@@ -309,16 +309,16 @@ private:
         offer(std::move(check));
     }
 
-    void offer(Check&& check) { bench_.offer(std::move(check)); }
-    const NetLink& link(std::size_t i) const { return bench_.link(i); }
-    const KeepBack& keep() const { return bench_.keep(); }
-    std::string port_name(PortAt at) const { return bench_.port_name(at); }
+    void offer(Check&& check) { case_.offer(std::move(check)); }
+    const NetLink& link(std::size_t i) const { return case_.link(i); }
+    const KeepBack& keep() const { return case_.keep(); }
+    std::string port_name(PortAt at) const { return case_.port_name(at); }
     static Check start(CheckId id, std::string subject, double value, double limit, Unit unit,
                        Sense sense, Source source) {
         return start_check(id, std::move(subject), value, limit, unit, sense, source);
     }
 
-    RunBench& bench_;
+    RunCase& case_;
     const Network& net_;
     const Run& run_;
     const AssessOptions& options_;
@@ -326,6 +326,6 @@ private:
 
 }  // namespace
 
-void link_checks(RunBench& bench) { LinkChecks(bench).make(); }
+void link_checks(RunCase& of) { LinkChecks(of).make(); }
 
 }  // namespace ovant

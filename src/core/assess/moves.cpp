@@ -15,7 +15,7 @@ std::vector<VerdictMove> moved_verdicts(const Assessment& before, const Assessme
         std::map<Subject, std::size_t> at;
         for (const RunAssessment& run : assessment.runs)
             out.push_back({{0, run.camera}, run.verdict});
-        for (const SwitchAssessment& unit : assessment.switches)
+        for (const UnitAssessment& unit : assessment.units)
             out.push_back({{1, unit.device}, unit.verdict});
         for (const Check& check : assessment.site_checks) {
             const Subject subject{2, check.subject};

@@ -19,8 +19,8 @@ const std::string& spoken_name(const Place& place) {
 // Motors of this size and more stutter on a small generator, common practice: more than class 4.
 constexpr double large_load_w = 25.5;
 
-void mains(RunBench& bench, int device) {
-    const Network& net = bench.net;
+void mains(RunCase& of, int device) {
+    const Network& net = of.net;
     const Kind* around = net.catalogue->find(net.device(device).enclosure);
     const bool heated = around && around->box && around->box->heater_w > 0;
     if (!plugs_into_mains(net.kind(device)) && !heated) return;
@@ -39,25 +39,24 @@ void mains(RunBench& bench, int device) {
     } else if (place->mains == Mains::generator) {
         check.verdict = Verdict::tight;
         check.note = Note::generator;
-        const CameraDraw draw =
-            camera_draw(net.device(bench.run.camera), net.kind(bench.run.camera));
+        const CameraDraw draw = camera_draw(net.device(of.run.camera), net.kind(of.run.camera));
         if (draw.motors_w > 0 && greatest_camera_power_w(draw) > large_load_w) {
             check.note = Note::large_on_generator;
             check.detail = GreatestDraw{greatest_camera_power_w(draw)};
         }
     }
-    bench.offer(std::move(check));
+    of.offer(std::move(check));
 }
 
 // Copper that joins two earths carries what flows between them; fibre does not.
-void earths(RunBench& bench) {
-    for (const EarthCrossing& crossing : earth_crossings(bench.net, bench.run)) {
-        const NetLink& link = bench.net.links[static_cast<std::size_t>(crossing.link)];
+void earths(RunCase& of) {
+    for (const EarthCrossing& crossing : earth_crossings(of.net, of.run)) {
+        const NetLink& link = of.net.links[static_cast<std::size_t>(crossing.link)];
         Check check =
             plain_check(CheckId::earth_between_buildings, link.link->id, source::separate_earths);
         check.other = spoken_name(*crossing.from) + " and " + spoken_name(*crossing.to);
         check.verdict = Verdict::tight;
-        bench.offer(std::move(check));
+        of.offer(std::move(check));
     }
 }
 
@@ -79,8 +78,8 @@ double heat_w(const Network& net, int device) {
     return watts + kind.supply->own_draw_w + out_w * (1 / kind.supply->efficiency - 1);
 }
 
-void box_heat(RunBench& bench, int device) {
-    const Network& net = bench.net;
+void box_heat(RunCase& of, int device) {
+    const Network& net = of.net;
     const Device& unit = net.device(device);
     if (unit.enclosure.empty()) return;
     const Kind* box = net.catalogue->find(unit.enclosure);
@@ -95,7 +94,7 @@ void box_heat(RunBench& bench, int device) {
         start_check(CheckId::enclosure, unit.id, outside_c + rise_k, kind.max_temperature_c,
                     Unit::celsius, Sense::at_most, source::box_heat);
     check.other = box->id;
-    if (bench.options.working) {
+    if (of.options.working) {
         check.working.push_back(
             {indoors ? "inside = room + rise a watt × watts of heat"
                      : "inside = day in the sun + rise a watt × watts of heat",
@@ -103,7 +102,7 @@ void box_heat(RunBench& bench, int device) {
              check.value, Unit::celsius, source::box_heat});
     }
     judge(check, 0);
-    bench.offer(std::move(check));
+    of.offer(std::move(check));
 }
 
 double fed_w(const Network& net, int device, Condition condition) {
@@ -117,8 +116,8 @@ double fed_w(const Network& net, int device, Condition condition) {
     return outlet_w(kind, ports_w);
 }
 
-void solar(RunBench& bench, int device) {
-    const Network& net = bench.net;
+void solar(RunCase& of, int device) {
+    const Network& net = of.net;
     const Kind& kind = net.kind(device);
     if (!kind.solar || !kind.supply) return;
     const Settings& settings = net.site->settings;
@@ -129,34 +128,33 @@ void solar(RunBench& bench, int device) {
         fed_w(net, device, Condition::day), fed_w(net, device, Condition::coldest_night),
         settings.dark_hours, kind.solar->panel_w, settings.sun_hours, kind.solar->system_share,
         kind.solar->battery_wh,
-        solar_usable_wh(net, device) / std::max(1e-9, kind.solar->battery_wh),
-        bench.working(check));
+        solar_usable_wh(net, device) / std::max(1e-9, kind.solar->battery_wh), of.working(check));
     check.value = balance.days;
     check.detail = SolarDay{balance.used_wh, balance.gained_wh};
-    judge(check, settings.days_without_sun * bench.keep().battery_share);
+    judge(check, settings.days_without_sun * of.keep().battery_share);
     if (balance.gained_wh < balance.used_wh) {
         check.verdict = Verdict::fails;
         check.note = Note::panel_too_small;
         check.margin = std::min(check.margin, balance.gained_wh / balance.used_wh - 1);
     }
-    bench.offer(std::move(check));
+    of.offer(std::move(check));
 }
 
 }  // namespace
 
-void place_checks(RunBench& bench) {
-    std::vector<int> units = bench.units();
+void place_checks(RunCase& of) {
+    std::vector<int> units = of.units();
     for (std::size_t i = 0, count = units.size(); i < count; ++i) {
-        const int by = bench.net.fed_by[static_cast<std::size_t>(units[i])].device;
+        const int by = of.net.fed_by[static_cast<std::size_t>(units[i])].device;
         if (by >= 0 && std::find(units.begin(), units.end(), by) == units.end())
             units.push_back(by);
     }
     for (int unit : units) {
-        mains(bench, unit);
-        box_heat(bench, unit);
-        solar(bench, unit);
+        mains(of, unit);
+        box_heat(of, unit);
+        solar(of, unit);
     }
-    earths(bench);
+    earths(of);
 }
 
 }  // namespace ovant

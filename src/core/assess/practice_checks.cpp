@@ -12,56 +12,56 @@ namespace {
 
 constexpr double megapixel = 1e6;
 
-void against(RunBench& bench, Note note, std::string subject, double value, double limit, Unit unit,
+void against(RunCase& of, Note note, std::string subject, double value, double limit, Unit unit,
              Sense sense) {
     Check check = start_check(CheckId::site_practice, std::move(subject), value, limit, unit, sense,
                               source::site_setting);
     check.note = note;
     judge(check, 0);
-    bench.offer(std::move(check));
+    of.offer(std::move(check));
 }
 
-void feeds(RunBench& bench, const Practice& practice) {
-    const Network& net = bench.net;
+void feeds(RunCase& of, const Practice& practice) {
+    const Network& net = of.net;
     const double most_w = poe_class_limits(4)->pd_w;
     std::vector<PortAt> sources;
-    for (int unit : bench.units()) {
+    for (int unit : of.units()) {
         if (net.kind(unit).category == Category::combiner) continue;  // takes nothing for itself
         const PortAt by = net.fed_by[static_cast<std::size_t>(unit)];
         if (by.device >= 0 && std::find(sources.begin(), sources.end(), by) == sources.end())
             sources.push_back(by);
     }
     for (PortAt source : sources) {
-        for (Condition condition : bench.conditions) {
+        for (Condition condition : of.conditions) {
             for (const PortFeed& feed : solve_port(net, source, condition)) {
                 if (feed.points.size() < 2) continue;
                 const NetLink& first = net.links[static_cast<std::size_t>(feed.points[1].link)];
                 if (first.medium() != Medium::twisted_pair) continue;
                 if (practice.large_loads_apart)
-                    against(bench, Note::large_load, first.link->id, feed.load_w(), most_w,
-                            Unit::watt, Sense::at_most);
+                    against(of, Note::large_load, first.link->id, feed.load_w(), most_w, Unit::watt,
+                            Sense::at_most);
                 if (practice.compliant_only && net.port(feed.port).power == PowerKind::passive) {
-                    Check check = plain_check(CheckId::site_practice, bench.port_name(feed.port),
+                    Check check = plain_check(CheckId::site_practice, of.port_name(feed.port),
                                               source::site_setting);
                     check.note = Note::passive_feed;
                     check.verdict = Verdict::fails;
-                    bench.offer(std::move(check));
+                    of.offer(std::move(check));
                 }
             }
         }
     }
 }
 
-void fed_from(RunBench& bench, FeedFrom wanted) {
-    const int unit = bench.run.source.device;
-    if (!bench.run.fed || !feeds_against_practice(bench.net.site->settings, bench.net.kind(unit),
-                                                  bench.net.at_head_end(unit)))
+void fed_from(RunCase& of, FeedFrom wanted) {
+    const int unit = of.run.source.device;
+    if (!of.run.fed ||
+        !feeds_against_practice(of.net.site->settings, of.net.kind(unit), of.net.at_head_end(unit)))
         return;
-    Check check = plain_check(CheckId::site_practice, bench.port_name(bench.run.source),
-                              source::site_setting);
+    Check check =
+        plain_check(CheckId::site_practice, of.port_name(of.run.source), source::site_setting);
     check.note = wanted == FeedFrom::a_switch ? Note::switch_feeds : Note::recorder_feeds;
     check.verdict = Verdict::fails;
-    bench.offer(std::move(check));
+    of.offer(std::move(check));
 }
 
 }  // namespace
@@ -76,23 +76,22 @@ bool feeds_against_practice(const Settings& settings, const Kind& unit, bool at_
     return false;
 }
 
-void practice_checks(RunBench& bench) {
-    const Network& net = bench.net;
+void practice_checks(RunCase& of) {
+    const Network& net = of.net;
     const Practice& practice = net.site->settings.practice;
     if (practice == Practice{}) return;
-    feeds(bench, practice);
-    fed_from(bench, practice.feed_from);
-    const Picture picture =
-        camera_picture(net.device(bench.run.camera), net.kind(bench.run.camera));
+    feeds(of, practice);
+    fed_from(of, practice.feed_from);
+    const Picture picture = camera_picture(net.device(of.run.camera), net.kind(of.run.camera));
     const double pixels = static_cast<double>(picture.width_px) * picture.height_px;
-    for (std::size_t i = 0; i < bench.run.links.size(); ++i) {
-        const NetLink& link = bench.link(i);
+    for (std::size_t i = 0; i < of.run.links.size(); ++i) {
+        const NetLink& link = of.link(i);
         if (link.medium() == Medium::radio && practice.radio_beyond_m > 0)
-            against(bench, Note::radio_near, link.link->id, link.length_m, practice.radio_beyond_m,
+            against(of, Note::radio_near, link.link->id, link.length_m, practice.radio_beyond_m,
                     Unit::metre, Sense::at_least);
         if (practice.most_megapixels_at_10 <= 0) continue;
-        if (link_reach(net, link, bench.conditions.front()).rate_mbps <= long_setting_rate_mbps)
-            against(bench, Note::large_picture, link.link->id, pixels / megapixel,
+        if (link_reach(net, link, of.conditions.front()).rate_mbps <= long_setting_rate_mbps)
+            against(of, Note::large_picture, link.link->id, pixels / megapixel,
                     practice.most_megapixels_at_10, Unit::none, Sense::at_most);
     }
 }

@@ -13,25 +13,25 @@ namespace {
 
 constexpr double clear_zone_percent = 100 * clear_zone_share;
 
-void clearance(RunBench& bench, const NetLink& link, const RadioPath& path) {
+void clearance(RunCase& of, const NetLink& link, const RadioPath& path) {
     Check check = start_check(CheckId::radio_clearance, link.link->id, path.clearance.share * 100,
                               0, Unit::percent, Sense::at_least, source::fresnel);
     check.other = path.clearance.obstacle;
     check.detail =
         RadioClearance{path.clearance.least_m, path.clearance.radius_m, path.clearance.at_m};
-    if (bench.options.working) radio_path(bench.net, link, &check.working);
+    if (of.options.working) radio_path(of.net, link, &check.working);
     // Inside 60 % of the zone is into what the designer keeps back; a line that is cut fails.
     judge(check, clear_zone_percent);
     if (check.verdict == Verdict::fails) check.note = Note::path_cut;
-    bench.offer(std::move(check));
+    of.offer(std::move(check));
 }
 
 // Margin over the slowest modulation that still carries the pictures beside the other far ends.
-void fade_margin(RunBench& bench, const NetLink& link, const RadioPath& path) {
+void fade_margin(RunCase& of, const NetLink& link, const RadioPath& path) {
     if (path.modulations.empty()) return;
     const auto share_of_others = [&](int device) {
         const double own = path.useful_mbps > 0 ? link.load_mbps / path.useful_mbps : 0;
-        return std::max(0.0, airtime_share(bench.net, device) - own);
+        return std::max(0.0, airtime_share(of.net, device) - own);
     };
     const double others = std::max(share_of_others(link.a.device), share_of_others(link.b.device));
     const double needed_mbps = link.load_mbps / std::max(0.05, 1 - others);
@@ -40,8 +40,8 @@ void fade_margin(RunBench& bench, const NetLink& link, const RadioPath& path) {
                               path.received_dbm - enough.less_sent_db - enough.sensitivity_dbm, 0,
                               Unit::decibel, Sense::at_least, source::air_rate);
     check.detail = RadioLevels{path.received_dbm, enough.sensitivity_dbm, enough.useful_mbps};
-    if (bench.options.working) {
-        radio_path(bench.net, link, &check.working);
+    if (of.options.working) {
+        radio_path(of.net, link, &check.working);
         check.working.push_back({"slowest modulation that carries the pictures",
                                  fmt::format("MCS {}, {:.0f} Mb/s useful for {:.1f}", enough.mcs,
                                              enough.useful_mbps, needed_mbps),
@@ -53,69 +53,69 @@ void fade_margin(RunBench& bench, const NetLink& link, const RadioPath& path) {
                          enough.sensitivity_dbm),
              check.value, Unit::decibel, source::air_rate});
     }
-    judge(check, bench.keep().fade_db);
-    bench.offer(std::move(check));
+    judge(check, of.keep().fade_db);
+    of.offer(std::move(check));
 }
 
-void airtime(RunBench& bench, int device) {
-    Check check = start_check(CheckId::radio_airtime, bench.net.device(device).id, 0, 100,
+void airtime(RunCase& of, int device) {
+    Check check = start_check(CheckId::radio_airtime, of.net.device(device).id, 0, 100,
                               Unit::percent, Sense::at_most, source::airtime_practice);
-    check.value = 100 * airtime_share(bench.net, device, bench.working(check));
-    judge(check, 100 * bench.keep().data_share);
-    bench.offer(std::move(check));
+    check.value = 100 * airtime_share(of.net, device, of.working(check));
+    judge(check, 100 * of.keep().data_share);
+    of.offer(std::move(check));
 }
 
 // radio-far-ends: as many as the maker allows, whatever sockets there are.
-void far_ends(RunBench& bench, int device) {
-    const RadioFacts& radio = *bench.net.kind(device).radio;
+void far_ends(RunCase& of, int device) {
+    const RadioFacts& radio = *of.net.kind(device).radio;
     int count = 0;
-    for (int link : bench.net.link_on[static_cast<std::size_t>(device)]) {
+    for (int link : of.net.link_on[static_cast<std::size_t>(device)]) {
         count +=
-            link >= 0 && bench.net.links[static_cast<std::size_t>(link)].medium() == Medium::radio;
+            link >= 0 && of.net.links[static_cast<std::size_t>(link)].medium() == Medium::radio;
     }
-    Check check = start_check(CheckId::radio_far_ends, bench.net.device(device).id, count,
+    Check check = start_check(CheckId::radio_far_ends, of.net.device(device).id, count,
                               radio.most_far_ends, Unit::count, Sense::at_most, source::maker);
     judge(check, 0);
-    bench.offer(std::move(check));
+    of.offer(std::move(check));
 }
 
-void transmit_limit(RunBench& bench, int device) {
-    const RadioFacts& radio = *bench.net.kind(device).radio;
-    const double transmit_dbm = bench.net.device(device).transmit_dbm.value_or(radio.transmit_dbm);
+void transmit_limit(RunCase& of, int device) {
+    const RadioFacts& radio = *of.net.kind(device).radio;
+    const double transmit_dbm = of.net.device(device).transmit_dbm.value_or(radio.transmit_dbm);
     Check check =
-        start_check(CheckId::radio_limit, bench.net.device(device).id,
-                    transmit_dbm + radio.antenna_dbi, bench.net.site->settings.eirp_limit_dbm,
+        start_check(CheckId::radio_limit, of.net.device(device).id,
+                    transmit_dbm + radio.antenna_dbi, of.net.site->settings.eirp_limit_dbm,
                     Unit::decibel_milliwatt, Sense::at_most, source::radio_law);
-    if (bench.options.working) {
+    if (of.options.working) {
         check.working.push_back(
             {"radiated = transmitted + antenna",
              fmt::format("{:g} dBm + {:g} dBi", transmit_dbm, radio.antenna_dbi), check.value,
              Unit::decibel_milliwatt, source::radio_law});
     }
     judge(check, 0);
-    bench.offer(std::move(check));
+    of.offer(std::move(check));
 }
 
 }  // namespace
 
-void radio_checks(RunBench& bench) {
-    for (std::size_t i = 0; i < bench.run.links.size(); ++i) {
-        const NetLink& link = bench.link(i);
+void radio_checks(RunCase& of) {
+    for (std::size_t i = 0; i < of.run.links.size(); ++i) {
+        const NetLink& link = of.link(i);
         if (link.medium() != Medium::radio) continue;
-        const RadioPath path = radio_path(bench.net, link);
+        const RadioPath path = radio_path(of.net, link);
         Check pair = plain_check(CheckId::transceiver_pair, link.link->id, source::optic_pair);
         if (!path.sound) {
             pair.verdict = Verdict::fails;
             pair.note = Note::other_band;
         }
-        bench.offer(std::move(pair));
+        of.offer(std::move(pair));
         if (path.modulations.empty()) continue;
-        clearance(bench, link, path);
-        fade_margin(bench, link, path);
+        clearance(of, link, path);
+        fade_margin(of, link, path);
         for (PortAt end : {link.a, link.b}) {
-            airtime(bench, end.device);
-            far_ends(bench, end.device);
-            transmit_limit(bench, end.device);
+            airtime(of, end.device);
+            far_ends(of, end.device);
+            transmit_limit(of, end.device);
         }
     }
 }

@@ -9,30 +9,30 @@ namespace ovant {
 namespace {
 
 // Straight to the place of the recorder; NaN where the site has none.
-double to_head_end_m(const RunBench& bench) {
-    for (const Place& place : bench.net.site->places) {
-        if (place.head_end) return distance_m(place.at, bench.net.device(bench.run.camera).at);
+double to_head_end_m(const RunCase& of) {
+    for (const Place& place : of.net.site->places) {
+        if (place.head_end) return distance_m(place.at, of.net.device(of.run.camera).at);
     }
     return no_value;
 }
 
-void not_connected(RunBench& bench) {
-    const Network& net = bench.net;
-    const Run& run = bench.run;
-    Check check = start_check(CheckId::not_connected, bench.out.camera, to_head_end_m(bench),
-                              no_value, Unit::metre, Sense::at_least, source::drawing);
+void not_connected(RunCase& of) {
+    const Network& net = of.net;
+    const Run& run = of.run;
+    Check check = start_check(CheckId::not_connected, of.out.camera, to_head_end_m(of), no_value,
+                              Unit::metre, Sense::at_least, source::drawing);
     check.margin = no_value;
     const int most_w_class = poe_class_for_load(
         greatest_camera_power_w(camera_draw(net.device(run.camera), net.kind(run.camera))));
-    check.detail = CameraNeeds{most_w_class, net.bit_rate_mbps[bench.index]};
+    check.detail = CameraNeeds{most_w_class, net.bit_rate_mbps[of.index]};
     check.verdict = run.connected ? Verdict::fails : Verdict::unknown;
     check.note = !run.connected ? Note::no_cable : run.power_off ? Note::power_off : Note::no_feed;
-    bench.offer(std::move(check));
+    of.offer(std::move(check));
 }
 
 // A unit on the way that nothing feeds: no picture comes through it.
-void unit_without_power(RunBench& bench, int device) {
-    const Network& net = bench.net;
+void unit_without_power(RunCase& of, int device) {
+    const Network& net = of.net;
     const Kind& kind = net.kind(device);
     if (kind.camera || plugs_into_mains(kind) || is_source(kind)) return;
     const bool hungry =
@@ -43,12 +43,12 @@ void unit_without_power(RunBench& bench, int device) {
     check.margin = no_value;
     check.verdict = Verdict::fails;
     check.note = Note::unit_without_power;
-    bench.offer(std::move(check));
+    of.offer(std::move(check));
 }
 
 }  // namespace
 
-void RunBench::offer(Check&& check) {
+void RunCase::offer(Check&& check) {
     for (Check& kept : out.checks) {
         if (kept.id != check.id) continue;
         if (worse(check, kept)) kept = std::move(check);
@@ -57,7 +57,7 @@ void RunBench::offer(Check&& check) {
     out.checks.push_back(std::move(check));
 }
 
-std::vector<int> RunBench::units() const {
+std::vector<int> RunCase::units() const {
     std::vector<int> all;
     if (run.outs.empty()) return {run.camera};
     all.reserve(run.ins.size() + 1);
@@ -87,32 +87,32 @@ Check plain_check(CheckId id, std::string subject, Source source) {
 }
 
 RunAssessment assess_run(const Network& net, std::size_t index, const AssessOptions& options) {
-    RunBench bench{net, net.runs[index], index, options, {}, {}};
+    RunCase of{net, net.runs[index], index, options, {}, {}};
     if (options.condition)
-        bench.conditions = {*options.condition};
+        of.conditions = {*options.condition};
     else
-        bench.conditions.assign(std::begin(all_conditions), std::end(all_conditions));
-    RunAssessment& out = bench.out;
-    out.camera = net.device(bench.run.camera).id;
-    out.length_m = bench.run.length_m;
-    out.connected = bench.run.connected;
-    for (Condition condition : bench.conditions) {
-        out.camera_w = std::max(out.camera_w, camera_power_w(net, bench.run.camera, condition));
+        of.conditions.assign(std::begin(all_conditions), std::end(all_conditions));
+    RunAssessment& out = of.out;
+    out.camera = net.device(of.run.camera).id;
+    out.length_m = of.run.length_m;
+    out.connected = of.run.connected;
+    for (Condition condition : of.conditions) {
+        out.camera_w = std::max(out.camera_w, camera_power_w(net, of.run.camera, condition));
     }
     out.checks.reserve(16);
-    if (!bench.run.connected || !bench.run.fed) not_connected(bench);
-    for (int unit : bench.units()) {
+    if (!of.run.connected || !of.run.fed) not_connected(of);
+    for (int unit : of.units()) {
         // A combiner takes nothing for itself: what feeds its other channel is the other camera's.
-        if (net.kind(unit).category != Category::combiner) unit_without_power(bench, unit);
+        if (net.kind(unit).category != Category::combiner) unit_without_power(of, unit);
     }
-    always_on_checks(bench);
-    power_checks(bench);
-    link_checks(bench);
-    if (bench.run.connected) {
-        light_checks(bench);
-        radio_checks(bench);
-        place_checks(bench);
-        practice_checks(bench);
+    always_on_checks(of);
+    power_checks(of);
+    link_checks(of);
+    if (of.run.connected) {
+        light_checks(of);
+        radio_checks(of);
+        place_checks(of);
+        practice_checks(of);
     }
     for (const Check& check : out.checks) {
         if (&check == &out.checks.front() || check.verdict > out.verdict) {

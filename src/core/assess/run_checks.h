@@ -12,7 +12,7 @@ namespace ovant {
 inline constexpr double no_value = std::numeric_limits<double>::quiet_NaN();
 
 // One run under judgement: what it is, and the worst check found so far of each id.
-struct RunBench {
+struct RunCase {
     const Network& net;
     const Run& run;
     std::size_t index;
@@ -40,18 +40,18 @@ Check start_check(CheckId id, std::string subject, double value, double limit, U
 Check plain_check(CheckId id, std::string subject, Source source);
 
 // always_on.cpp: unexpected-power.
-void always_on_checks(RunBench& bench);
+void always_on_checks(RunCase& of);
 // power_checks.cpp: what feeds the camera and every unit on the way.
-void power_checks(RunBench& bench);
+void power_checks(RunCase& of);
 // link_checks.cpp: length, rate, conductors, chain, surge, surroundings.
-void link_checks(RunBench& bench);
+void link_checks(RunCase& of);
 // light_checks.cpp: fibre-light, fibre-overload, transceiver-pair.
-void light_checks(RunBench& bench);
+void light_checks(RunCase& of);
 // radio_checks.cpp: radio-clearance, radio-fade-margin, radio-airtime, radio-limit.
-void radio_checks(RunBench& bench);
+void radio_checks(RunCase& of);
 // place_checks.cpp: mains-at-place, earth-between-buildings, enclosure, solar-days.
-void place_checks(RunBench& bench);
+void place_checks(RunCase& of);
 // practice_checks.cpp: site-practice.
-void practice_checks(RunBench& bench);
+void practice_checks(RunCase& of);
 
 }  // namespace ovant

@@ -6,7 +6,7 @@
 
 namespace ovant {
 
-// Whether an assessment has a SwitchAssessment of such a unit.
+// Whether an assessment has a UnitAssessment of such a unit.
 bool feeds_from_mains(const Kind& kind);
 
 // The checks of no run or unit of its own, what they do to the runs, and the summary.

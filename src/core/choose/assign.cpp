@@ -7,7 +7,7 @@
 #include <map>
 
 #include "core/assess/link_reach.h"
-#include "core/assess/switch_checks.h"
+#include "core/assess/unit_checks.h"
 #include "core/choose/port_fits.h"
 #include "core/site/edits.h"
 
@@ -189,7 +189,7 @@ private:
     void unit_rows(IntegerProgramme& out, int unit, bool keep, const Without& without) {
         const Kind& kind = ports_.net.kind(unit);
         const KeepBack& back = given_.settings.keep_back;
-        const SwitchAssessment now = assess_switch(ports_.net, unit);
+        const UnitAssessment now = assess_unit(ports_.net, unit);
         const double now_w = now.counted_w();
         double movable_w = 0, movable_mbps = 0, free_ports = 0;
         for (std::size_t i = 0; i < ports_.items.size(); ++i) {

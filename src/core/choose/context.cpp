@@ -5,7 +5,7 @@
 #include <cmath>
 
 #include "core/assess/practice_checks.h"
-#include "core/assess/switch_checks.h"
+#include "core/assess/unit_checks.h"
 #include "core/route/route.h"
 
 namespace ovant {
@@ -110,13 +110,13 @@ const Route& ChooseContext::route(Point from, Point to) const {
     return routes_.emplace(at, std::move(route)).first->second;
 }
 
-const SwitchAssessment* ChooseContext::unit_before(const std::string& device) const {
+const UnitAssessment* ChooseContext::unit_before(const std::string& device) const {
     const auto known = units_before_.find(device);
     if (known != units_before_.end()) return &known->second;
     for (std::size_t i = 0; i < before.kinds.size(); ++i) {
         const int number = static_cast<int>(i);
         if (before.device(number).id == device)
-            return &units_before_.emplace(device, assess_switch(before, number, under.options()))
+            return &units_before_.emplace(device, assess_unit(before, number, under.options()))
                         .first->second;
     }
     return nullptr;
@@ -367,9 +367,9 @@ Site ChooseContext::without_run(const Site& from) const {
 
 void ChooseContext::make_bench(bool whole) {
     if (whole) {
-        bench = site;
-        cleared = without_run(bench);
-        before = lay_out_judged(bench, catalogue, under);
+        part = site;
+        cleared = without_run(part);
+        before = lay_out_judged(part, catalogue, under);
         return;
     }
     const std::set<int> units = units_of_interest();
@@ -386,29 +386,29 @@ void ChooseContext::make_bench(bool whole) {
         marked[static_cast<std::size_t>(run.camera)] = true;
         for (PortAt in : run.ins) marked[static_cast<std::size_t>(in.device)] = true;
     }
-    bench.name = site.name;
-    bench.settings = site.settings;
-    bench.places = site.places;
-    bench.pathways = site.pathways;
-    bench.existing = site.existing;
-    bench.obstacles = site.obstacles;
+    part.name = site.name;
+    part.settings = site.settings;
+    part.places = site.places;
+    part.pathways = site.pathways;
+    part.existing = site.existing;
+    part.obstacles = site.obstacles;
     std::unordered_set<std::string> dropped;
     for (std::size_t i = 0; i < now.kinds.size(); ++i) {
         const Device& device = now.device(static_cast<int>(i));
         if (drop_device[i] && !keep_device[i])
             dropped.insert(device.id);
         else
-            bench.devices.push_back(device);
+            part.devices.push_back(device);
     }
     for (const Link& link : site.links) {
         if (!dropped.contains(link.a.device) && !dropped.contains(link.b.device)) {
-            bench.links.push_back(link);
+            part.links.push_back(link);
         } else {
             outside_[key(link.a.device, link.a.port)] = link.id;
             outside_[key(link.b.device, link.b.port)] = link.id;
         }
     }
-    const Network bare = lay_out(bench, catalogue);
+    const Network bare = lay_out(part, catalogue);
     std::map<std::string_view, double> loads;
     for (const NetLink& link : bare.links) loads[link.link->id] = link.load_mbps;
     for (const NetLink& link : now.links) {
@@ -416,8 +416,8 @@ void ChooseContext::make_bench(bool whole) {
         if (here != loads.end() && link.load_mbps > here->second + 1e-9)
             background.push_back({link.link->id, link.load_mbps - here->second});
     }
-    cleared = without_run(bench);
-    before = lay_out_judged(bench, catalogue, under, background);
+    cleared = without_run(part);
+    before = lay_out_judged(part, catalogue, under, background);
 }
 
 }  // namespace ovant

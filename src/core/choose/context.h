@@ -75,11 +75,11 @@ public:
     int class_needed = 0;
     const Place* head_end = nullptr;
 
-    Site bench;    // the part of the site at hand, the camera's run in it
+    Site part;     // the part of the site at hand, the camera's run in it
     Site cleared;  // the same without that run
     BackgroundLoad background;
-    Network before;                                                        // of bench, as judged
-    const SwitchAssessment* unit_before(const std::string& device) const;  // null: not there
+    Network before;                                                      // of the part, as judged
+    const UnitAssessment* unit_before(const std::string& device) const;  // null: not there
     std::set<std::string> open_pathways;  // something else lies in them already
 
     // A unit that stays where the camera's run goes; an empty one where there is none of this id.
@@ -87,7 +87,7 @@ public:
         return or_nothing(find_device(cleared, id));
     }
     bool taken(const std::string& device, const std::string& port) const;
-    // Id of the link on this port that is not in the bench; empty for none.
+    // Id of the link on this port that is not in the part; empty for none.
     std::string link_outside(const std::string& device, const std::string& port) const;
     // First id of this prefix from `number` on that nothing has; `number` becomes its own.
     std::string free_id(const std::string& prefix, int& number) const;
@@ -123,11 +123,11 @@ private:
 
     Router router_;
     std::unordered_set<std::string> ids_, taken_;
-    std::map<std::string, std::string> outside_;  // of links not in the bench, by end
+    std::map<std::string, std::string> outside_;  // of links not in the part, by end
     mutable std::map<std::string, int> first_free_;
     mutable std::map<std::pair<std::pair<double, double>, std::pair<double, double>>, Route>
         routes_;
-    mutable std::map<std::string, SwitchAssessment> units_before_;
+    mutable std::map<std::string, UnitAssessment> units_before_;
 };
 
 // Kinds of a category in order of price; the caller's filter decides.

@@ -3,7 +3,7 @@
 #include <algorithm>
 #include <unordered_map>
 
-#include "core/assess/switch_checks.h"
+#include "core/assess/unit_checks.h"
 #include "core/choose/draft.h"
 #include "core/site/site_problems.h"
 
@@ -104,12 +104,12 @@ void judge_units(const ChooseContext& context, const Network& net, const Run& ru
     for (int unit : units) {
         // An id may have been another unit's, which goes with the camera's old run.
         const std::string& id = net.device(unit).id;
-        const SwitchAssessment* was =
+        const UnitAssessment* was =
             context.staying.contains(id) ? context.unit_before(id) : nullptr;
-        const SwitchAssessment after =
-            was ? assess_switch_change(net, unit, *was, changed_ports(context, net, unit, run),
-                                       context.under.options())
-                : assess_switch(net, unit, context.under.options());
+        const UnitAssessment after =
+            was ? assess_unit_change(net, unit, *was, changed_ports(context, net, unit, run),
+                                     context.under.options())
+                : assess_unit(net, unit, context.under.options());
         if (after.verdict != Verdict::fails) continue;
         if (run.source.device == unit) {
             if (auto refused = refusal(after, net.port(run.source).id)) {
@@ -278,8 +278,8 @@ std::string what_decides(const ChooseContext& context, const std::string& subjec
 }
 
 void note_change(const ChooseContext& context, const Site& candidate, SiteChange& change) {
-    compare(context.bench.devices, candidate.devices, change.removed_devices, change.devices);
-    compare(context.bench.links, candidate.links, change.removed_links, change.links);
+    compare(context.part.devices, candidate.devices, change.removed_devices, change.devices);
+    compare(context.part.links, candidate.links, change.removed_links, change.links);
 }
 
 }  // namespace
@@ -303,12 +303,12 @@ std::optional<Error> not_let_through(const ChooseContext& context, const Site& c
                            [&](const auto& item) { return item.id == id; });
     };
     for (const Device& device : change.devices) {
-        if (!there(context.bench.devices, device.id) && context.staying.contains(device.id))
+        if (!there(context.part.devices, device.id) && context.staying.contains(device.id))
             return Error{ErrorCode::duplicate_id, "devices/" + device.id, device.id, ""};
     }
     for (const Link& link : change.links) {
-        const bool of_bench = there(context.bench.links, link.id);
-        if (!of_bench && context.staying.contains(link.id))
+        const bool of_part = there(context.part.links, link.id);
+        if (!of_part && context.staying.contains(link.id))
             return Error{ErrorCode::duplicate_id, "links/" + link.id, link.id, ""};
         for (const LinkEnd* end : {&link.a, &link.b}) {
             const std::string outside = context.link_outside(end->device, end->port);

@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "core/assess/switch_checks.h"
+#include "core/assess/unit_checks.h"
 #include "core/choose/port_fits.h"
 
 #include <algorithm>

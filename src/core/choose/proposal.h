@@ -77,18 +77,17 @@ enum class Cannot {
     chain_too_long,     // detail: how many would be needed of how many
     no_cable,           // the catalogue has no fitting cable or unit
     no_camera,
-    no_head_end,      // no place, or no free port for data there
-    no_mains_near,    // no place with mains within reach of the camera
-    takes_poe,        // the camera has no input for d.c.
-    takes_dc,         // the camera takes d.c. only
-    no_dc_supply,     // no supply for the camera's volts
-    no_coax,          // no old coax that leads there
-    no_neighbour,     // no cable nearby that could carry two
-    same_place,       // the camera stands where the equipment is
-    path_cut,         // detail: what stands in the way; amount: metres too low
-    no_second_place,  // nothing to relay from
-    no_high_power,    // nothing that gives 60 W or more
-    not_sound         // the site it leaves could not be kept: `unsound` says why
+    no_head_end,    // no place, or no free port for data there
+    no_mains_near,  // no place with mains within reach of the camera
+    takes_poe,      // the camera has no input for d.c.
+    takes_dc,       // the camera takes d.c. only
+    no_dc_supply,   // no supply for the camera's volts
+    no_coax,        // no old coax that leads there
+    no_neighbour,   // no cable nearby that could carry two
+    same_place,     // the camera stands where the equipment is
+    path_cut,       // detail: what stands in the way; amount: metres too low
+    no_high_power,  // nothing that gives 60 W or more
+    not_sound       // the site it leaves could not be kept: `unsound` says why
 };
 
 // What a proposal changes: whole objects by id, put in or put in place of those there.

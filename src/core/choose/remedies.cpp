@@ -3,7 +3,7 @@
 #include <algorithm>
 
 #include "core/assess/copper_path.h"
-#include "core/assess/switch_checks.h"
+#include "core/assess/unit_checks.h"
 #include "core/choose/assign.h"
 #include "core/choose/draft.h"
 #include "core/choose/setting_remedies.h"
@@ -30,8 +30,8 @@ public:
         const Run& run = judged.runs[index_];
         now_ = assess_run(judged, index_, context_.under.options());
         if (run.fed) {
-            const SwitchAssessment unit =
-                assess_switch(judged, run.source.device, context_.under.options());
+            const UnitAssessment unit =
+                assess_unit(judged, run.source.device, context_.under.options());
             if (auto refused = refusal(unit, judged.port(run.source).id)) {
                 now_.verdict = Verdict::fails;
                 now_.checks.push_back(std::move(*refused));

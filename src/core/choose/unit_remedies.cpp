@@ -30,7 +30,7 @@ bool wants(const std::vector<Check>& checks, RemedyKind kind) {
 std::vector<Check> checks_of_unit(const Network& net, const Assessment& assessment,
                                   std::string_view device) {
     std::vector<Check> out;
-    if (const SwitchAssessment* unit = assessment.unit(device)) out = unit->checks;
+    if (const UnitAssessment* unit = assessment.unit(device)) out = unit->checks;
     std::string backup;
     for (const Backup& one : backups(net)) {
         for (int member : one.members) {

@@ -24,8 +24,8 @@ Proposal build_shared_cable(const ChooseContext& context) {
     const Kind* combiner = nullptr;
     for (const Kind* kind : context.catalogue.of(Category::combiner)) combiner = kind;
     if (!combiner) return cannot_build(Cannot::no_cable);
-    if (shares_already(context)) return judge_draft(context, context.bench);
-    const Network net = lay_out(context.bench, context.catalogue);
+    if (shares_already(context)) return judge_draft(context, context.part);
+    const Network net = lay_out(context.part, context.catalogue);
     std::vector<Draft> drafts;
     bool port_missing = false;
     for (const Run& run : net.runs) {

@@ -10,7 +10,6 @@ namespace ovant {
 // A port over its limit is cut after this long (T_cut), and after inrush it has this long at most.
 inline constexpr double overload_cut_min_s = 0.050;
 inline constexpr double overload_cut_max_s = 0.075;
-inline constexpr double inrush_a = 0.450;
 inline constexpr double inrush_s = 0.050;
 // A load must take this much; a port that misses it for this long is taken for unplugged (T_MPDO).
 inline constexpr double maintain_a = 0.010;

@@ -149,7 +149,6 @@ private:
 
     // day_ports.cpp
     void settle(PortAt root);
-    void settle_camera(int number) { settle(cameras_[static_cast<std::size_t>(number)].root); }
     std::vector<PortFeed> solve(PortAt root) const;
     bool drop_what_is_low(const std::vector<PortFeed>& feeds);
     void drop(PortAt root, int device, double volts);

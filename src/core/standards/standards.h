@@ -16,7 +16,6 @@ struct Source {
 namespace source {
 inline constexpr Source ohms_law{"Ohm's law"};
 inline constexpr Source iec_60028{"IEC 60028, annealed copper at 20 °C"};
-inline constexpr Source astm_b258{"ASTM B258, AWG diameters"};
 inline constexpr Source worst_category_cable{"ANSI/TIA-568.2, d.c. resistance", true};
 inline constexpr Source copper_clad{"ASTM B566, copper-clad aluminium", true};
 inline constexpr Source poe_class_table{"IEEE 802.3-2022, table 145-26 and clause 33.3.7", true};
@@ -25,7 +24,6 @@ inline constexpr Source poe_pd_volts{"IEEE 802.3-2022, tables 33-18 and 145-29",
 inline constexpr Source channel_length{"ISO/IEC 11801 and ANSI/TIA-568.2, 100 m channel", true};
 inline constexpr Source channel_standard{
     "ISO/IEC 11801, ANSI/TIA-568.2 and IEEE 802.3, nothing else", true};
-inline constexpr Source channel_heat{"ANSI/TIA-568.2, annex on temperature", true};
 inline constexpr Source category_conductors{"ANSI/TIA-568.2, solid copper conductors", true};
 inline constexpr Source insertion_loss{"ANSI/TIA-568.2, insertion loss", true};
 inline constexpr Source ten_base_t_loss{"IEEE 802.3, 14.4.2.1, insertion loss at 10 MHz", true};
@@ -105,8 +103,6 @@ inline constexpr double pd_off_volts = 30.0;
 // Power at the load when the port gives pse_w at pse_volts into loop_ohm: P - (P/V)^2 R.
 double pd_power_w(double pse_w, double pse_volts, double loop_ohm);
 
-// Highest share of the line rate to plan for, common practice.
-inline constexpr double planned_rate_share = 0.70;
 // Reach of the long setting at 10 Mb/s, common practice.
 inline constexpr double long_setting_reach_m = 250.0;
 inline constexpr double long_setting_rate_mbps = 10.0;

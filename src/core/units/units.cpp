@@ -153,10 +153,4 @@ double awg_area_mm2(double awg) {
     return std::numbers::pi / 4 * diameter_mm * diameter_mm;
 }
 
-int nearest_awg(double area_mm2) {
-    const double diameter_mm = std::sqrt(area_mm2 * 4 / std::numbers::pi);
-    return static_cast<int>(
-        std::lround(36.0 - 39.0 * std::log(diameter_mm / 0.127) / std::log(92.0)));
-}
-
 }  // namespace ovant

@@ -50,7 +50,5 @@ double from_shown(double shown_value, Unit unit, UnitSystem system);
 double awg_diameter_m(double awg);
 // Cross section in mm2 of a solid AWG conductor.
 double awg_area_mm2(double awg);
-// The nearest whole AWG size to a cross section in mm2. Domain > 0.
-int nearest_awg(double area_mm2);
 
 }  // namespace ovant

@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The checks of one feeding unit: switch-power and uplink-rate, and the state of its ports.
-#include "core/assess/switch_checks.h"
+#include "core/assess/unit_checks.h"
 
 #include <fmt/format.h>
 
@@ -58,8 +58,7 @@ PortAssessment assess_port(const Network& net, PortAt at, const AssessOptions& o
 
 namespace {
 
-Check switch_power(const Network& net, const SwitchAssessment& unit, const Kind& kind,
-                   bool working) {
+Check switch_power(const Network& net, const UnitAssessment& unit, const Kind& kind, bool working) {
     Check check;
     check.id = CheckId::switch_power;
     check.subject = unit.device;
@@ -87,7 +86,7 @@ Check switch_power(const Network& net, const SwitchAssessment& unit, const Kind&
 }
 
 // port-refused: everything starts at once, port after port, and the class must be free each time.
-void port_refused(const Network& net, int device, SwitchAssessment& unit, bool working) {
+void port_refused(const Network& net, int device, UnitAssessment& unit, bool working) {
     const Kind& kind = net.kind(device);
     if (unit.by_class_w <= 0 || unit.ports.size() < 2) return;
     const bool by_class = kind.supply->allocation == Allocation::by_class;
@@ -140,7 +139,7 @@ void port_refused(const Network& net, int device, SwitchAssessment& unit, bool w
 }
 
 // one-supply: whether the ports keep their power when one of two supplies fails.
-void one_supply(const Network& net, int device, SwitchAssessment& unit) {
+void one_supply(const Network& net, int device, UnitAssessment& unit) {
     const Kind& kind = net.kind(device);
     const int supplies = net.device(device).supplies;
     if (kind.supply->supplies < 2 || (supplies > 0 && supplies < 2) || unit.by_class_w <= 0) return;
@@ -156,7 +155,7 @@ void one_supply(const Network& net, int device, SwitchAssessment& unit) {
     unit.checks.push_back(std::move(check));
 }
 
-void uplink_rate(const Network& net, int device, SwitchAssessment& unit, bool working) {
+void uplink_rate(const Network& net, int device, UnitAssessment& unit, bool working) {
     const Kind& kind = net.kind(device);
     for (std::size_t i = 0; i < kind.ports.size(); ++i) {
         const PortAt at{device, static_cast<int>(i)};
@@ -187,7 +186,7 @@ SwitchBasis basis_of(const Kind& kind, const Settings& settings) {
                                                            : settings.switch_basis;
 }
 
-double SwitchAssessment::counted_w() const {
+double UnitAssessment::counted_w() const {
     return basis == SwitchBasis::by_class        ? by_class_w
            : basis == SwitchBasis::greatest_draw ? greatest_w
                                                  : typical_w;
@@ -204,9 +203,9 @@ double PortAssessment::counted_w(SwitchBasis basis) const {
 
 namespace {
 
-SwitchAssessment assess_unit(const Network& net, int device, const AssessOptions& options,
-                             const SwitchAssessment* before, const std::vector<bool>& changed) {
-    SwitchAssessment unit;
+UnitAssessment assess_unit(const Network& net, int device, const AssessOptions& options,
+                           const UnitAssessment* before, const std::vector<bool>& changed) {
+    UnitAssessment unit;
     const Kind& kind = net.kind(device);
     unit.device = net.device(device).id;
     unit.budget_w = budget_w(kind, net.device(device).supplies);
@@ -239,14 +238,12 @@ SwitchAssessment assess_unit(const Network& net, int device, const AssessOptions
 
 }  // namespace
 
-SwitchAssessment assess_switch(const Network& net, int device, const AssessOptions& options) {
+UnitAssessment assess_unit(const Network& net, int device, const AssessOptions& options) {
     return assess_unit(net, device, options, nullptr, {});
 }
 
-SwitchAssessment assess_switch_change(const Network& net, int device,
-                                      const SwitchAssessment& before,
-                                      const std::vector<bool>& changed,
-                                      const AssessOptions& options) {
+UnitAssessment assess_unit_change(const Network& net, int device, const UnitAssessment& before,
+                                  const std::vector<bool>& changed, const AssessOptions& options) {
     return assess_unit(net, device, options, &before, changed);
 }
 
