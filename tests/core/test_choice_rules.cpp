@@ -2,12 +2,14 @@
 // What is proposed: injectors where ports are taken, what ways consist of and lean on. Each rule
 // from both sides.
 #include <catch2/catch.hpp>
+#include <set>
 
 #include <algorithm>
 
 #include "core/assess/check_table.h"
 #include "core/assess/room_left.h"
 #include "core/catalogue/kind_json.h"
+#include "core/choose/usual.h"
 #include "core/choose/proposal.h"
 #include "core/format/site_json.h"
 #include "core/site/site_problems.h"
@@ -289,4 +291,13 @@ TEST_CASE("every check counts under the stage where it is mended", "[rules]") {
         CHECK(stage_of(power) == CheckStage::power);
     for (CheckId reach : {CheckId::link_length, CheckId::surge, CheckId::radio_clearance})
         CHECK(stage_of(reach) == CheckStage::reach);
+}
+
+TEST_CASE("every usual kind is in the shipped catalogue, each named once", "[choose][rules]") {
+    std::set<std::string> seen;
+    for (const char* kind : usual::kinds) {
+        INFO(kind);
+        CHECK(shipped_catalogue().find(kind) != nullptr);
+        CHECK(seen.insert(kind).second);
+    }
 }

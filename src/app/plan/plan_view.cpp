@@ -273,10 +273,7 @@ void PlanView::paint_sight(QPainter& painter) {
     const Kind* kind = document_.catalogue().find(unit_kind_);
     if (tool_ != PlanTool::unit || !kind || !kind->radio) return;
     const Site& site = document_.site();
-    const Place* head = nullptr;
-    for (const Place& place : site.places) {
-        if (place.head_end) head = &place;
-    }
+    const Place* head = head_end_of(site);
     const Point here = map_.to_site(cursor_);
     if (!head || distance_m(head->at, here) < 5) return;
     const Place* there = nullptr;

@@ -270,12 +270,10 @@ void WaysView::fill() {
     }
     heading_->setText(tr("Ways to reach %1 %2").arg(q(camera->id), q(camera->name)));
     QStringList facts;
-    for (const Place& place : document_.site().places) {
-        if (place.head_end)
-            facts << tr("%1 in a straight line")
-                         .arg(q(shown(distance_m(place.at, camera->at), Unit::metre,
-                                      document_.units())));
-    }
+    if (const Place* head = head_end_of(document_.site()))
+        facts << tr("%1 in a straight line")
+                     .arg(q(
+                         shown(distance_m(head->at, camera->at), Unit::metre, document_.units())));
     facts << tr("%1 at most")
                  .arg(q(shown(document_.assessment().run(camera_)->camera_w, Unit::watt,
                               document_.units())));

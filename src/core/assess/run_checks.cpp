@@ -10,10 +10,8 @@ namespace {
 
 // Straight to the place of the recorder; NaN where the site has none.
 double to_head_end_m(const RunCase& of) {
-    for (const Place& place : of.net.site->places) {
-        if (place.head_end) return distance_m(place.at, of.net.device(of.run.camera).at);
-    }
-    return no_value;
+    const Place* head = head_end_of(*of.net.site);
+    return head ? distance_m(head->at, of.net.device(of.run.camera).at) : no_value;
 }
 
 void not_connected(RunCase& of) {

@@ -6,6 +6,7 @@
 
 #include "core/assess/practice_checks.h"
 #include "core/assess/unit_checks.h"
+#include "core/choose/usual.h"
 #include "core/route/route.h"
 
 namespace ovant {
@@ -51,11 +52,9 @@ ChooseContext::ChooseContext(const Site& of_site, const Catalogue& of_catalogue,
     if (!found) return;
     class_needed = poe_class_for_load(greatest_camera_power_w(camera_draw(*camera, *kind)));
     for (const PortKind& port : kind->ports) class_needed = std::max(class_needed, port.poe_class);
-    for (const Place& place : site.places) {
-        if (place.head_end) head_end = &place;
-    }
+    head_end = head_end_of(site);
     take_stock();
-    make_bench(whole);
+    make_part(whole);
 }
 
 // What stays where the camera's run goes; what its own run takes is free for what replaces it.
@@ -268,12 +267,12 @@ std::set<int> ChooseContext::units_of_interest() const {
     for (const Run& other : now.runs) {
         if (other.source.device < 0 || other.camera == now.cameras[index]) continue;
         const double away_m = distance_m(now.device(other.camera).at, camera->at);
-        if (other.links.size() == 1 && away_m < 60)
+        if (other.links.size() == 1 && away_m < usual::neighbour_m)
             neighbours.push_back({away_m, other.source.device});
         for (PortAt in : other.ins) {
             const Kind& unit = now.kind(in.device);
             if (unit.supply && !is_source(unit) &&
-                distance_m(now.device(in.device).at, camera->at) < 300)
+                distance_m(now.device(in.device).at, camera->at) < usual::unit_near_m)
                 units.insert(other.source.device);
         }
     }
@@ -365,7 +364,7 @@ Site ChooseContext::without_run(const Site& from) const {
     return out;
 }
 
-void ChooseContext::make_bench(bool whole) {
+void ChooseContext::make_part(bool whole) {
     if (whole) {
         part = site;
         cleared = without_run(part);

@@ -115,7 +115,7 @@ public:
 private:
     bool stays(int device) const;
     void take_stock();
-    void make_bench(bool whole);
+    void make_part(bool whole);
     Site without_run(const Site& from) const;
     void drop_head_unit(const Run& run, Site& out) const;
     bool serves_others(int unit) const;

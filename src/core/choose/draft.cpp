@@ -6,14 +6,13 @@
 #include <algorithm>
 #include <cmath>
 
+#include "core/choose/usual.h"
 #include "core/route/route.h"
 #include "core/site/edits.h"
 #include "core/site/site_problems.h"
 
 namespace ovant {
 namespace {
-
-double to_cm(double value_m) { return std::round(value_m * 100) / 100; }
 
 const PortKind* facing(const Kind& kind, bool upstream) {
     for (const PortKind& port : kind.ports) {
@@ -100,11 +99,13 @@ Surroundings Draft::surroundings_at(Point at, const std::string& place) const {
     if (const Place* found = find_place(site, place)) return found->surroundings;
     Surroundings here = Surroundings::outdoor;
     for (const Pathway& pathway : site.pathways) {
-        if (pathway.surroundings > here && project(pathway.points, at).away_m < 1)
+        if (pathway.surroundings > here &&
+            project(pathway.points, at).away_m < usual::in_the_pathway_m)
             here = pathway.surroundings;
     }
     const Device& camera = *context_.camera;
-    if (distance_m(at, camera.at) < 3) here = std::max(here, surroundings_of(site, camera));
+    if (distance_m(at, camera.at) < usual::at_the_camera_m)
+        here = std::max(here, surroundings_of(site, camera));
     return here;
 }
 
@@ -113,13 +114,13 @@ std::string Draft::add(const Kind& kind, Point at, const std::string& place,
     Device device;
     device.id = fresh_id(std::string(id_prefix(kind.category)));
     device.kind = kind.id;
-    device.at = {to_cm(at.x_m), to_cm(at.y_m)};
+    device.at = to_centimetre(at);
     device.place = place;
     const Surroundings here = surroundings_at(device.at, place);
     if (place.empty()) device.surroundings = here;
     device.enclosure = enclosure;
     if (enclosure.empty() && kind.rating < here) {
-        device.enclosure = here == Surroundings::wet ? "box-wet" : "box-outdoor";
+        device.enclosure = here == Surroundings::wet ? usual::wet_box : usual::outdoor_box;
     }
     std::string id = device.id;
     site.devices.push_back(std::move(device));
@@ -161,7 +162,7 @@ std::string Draft::join_old(const OldCable& old, const At& a, const At& b) {
         laid.drawn = old.points;
         laid.measured_length_m = old.cable->measured_length_m;
     });
-    protect(id, carries_power(facts.medium) ? "surge-coax" : "");
+    protect(id, carries_power(facts.medium) ? usual::coax_protector : "");
     return id;
 }
 
@@ -209,11 +210,11 @@ const Kind* Draft::copper(Point from, Point to, double finest_awg) const {
 }
 
 std::string_view patch_kind(Surroundings here) {
-    return here == Surroundings::indoor ? "patch-24" : "lead-24-out";
+    return here == Surroundings::indoor ? usual::patch_cord : usual::outdoor_lead;
 }
 
 std::string_view protector_for(Medium medium) {
-    return medium == Medium::coax ? "surge-coax" : "surge-100";
+    return medium == Medium::coax ? usual::coax_protector : usual::copper_protector;
 }
 
 const Kind* solid_copper(const Catalogue& catalogue, Surroundings here, double finest_awg) {
@@ -265,7 +266,7 @@ std::vector<std::string> Draft::chain(const Kind& cable, const At& a, const At& 
                               or_nothing(find_device(site, there.device)), Medium::twisted_pair);
         link.cable = fit_to_lie(context_.catalogue, cable, lies).id;
         const bool outdoors = is_outdoor_copper(cable, std::max(lies, Surroundings::outdoor));
-        if (outdoors) link.a.protector = link.b.protector = "surge-100";
+        if (outdoors) link.a.protector = link.b.protector = usual::copper_protector;
         site.links.push_back(std::move(link));
         if (!last) here = {ids.back(), or_nothing(facing(unit, false)).id};
         from_m = to_m;
@@ -301,12 +302,12 @@ void Draft::leg(const At& from) {
     for (const Kind* kind : by_price(context_.catalogue, Category::repeater)) {
         if (kind->rating == Surroundings::wet && !repeater) repeater = kind;
     }
-    const int units = units_in_line(site.settings, length_m, 100);
+    const int units = units_in_line(site.settings, length_m, usual::channel_m);
     // More than the maker allows are not drawn: one plain length says as well that it is too far.
     const bool fits = repeater && (or_nothing(repeater->in_line).most_in_chain == 0
                                        ? units <= static_cast<int>(longest_chain)
                                        : units <= or_nothing(repeater->in_line).most_in_chain);
-    if (units >= 1 && fits && length_m > 100)
+    if (units >= 1 && fits && length_m > usual::channel_m)
         chain(*cable, from, camera, *repeater, units);
     else
         join(cable->id, from, camera);
@@ -320,7 +321,7 @@ FarSwitch far_switch(const ChooseContext& context, const Place& place, int poe_c
             (outdoors && kind->min_temperature_c > context.site.settings.coldest_night_c)) {
             continue;
         }
-        FarSwitch found{kind, outdoors ? "cabinet-plain" : "", {}};
+        FarSwitch found{kind, outdoors ? usual::plain_cabinet : "", {}};
         for (const PortKind& port : kind->ports) {
             if (port.role == PortRole::pse && port.power == PowerKind::poe &&
                 port.poe_class >= poe_class)

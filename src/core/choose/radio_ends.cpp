@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/choose/radio_ends.h"
+#include "core/choose/usual.h"
 
 #include <algorithm>
 
@@ -26,12 +27,12 @@ RadioSpot head_spot(const ChooseContext& context, Point unit) {
 
 std::vector<FarSpot> far_spots(const ChooseContext& context) {
     std::vector<FarSpot> spots;
-    for (const Place* place : context.mains_places(180)) {
+    for (const Place* place : context.mains_places(usual::mains_near_m)) {
         if (spots.size() < 2) spots.push_back({{place->at, place->id, place->mast_m}, true});
     }
     for (const Place& place : context.site.places) {
         if (place.head_end || place.mains == Mains::steady ||
-            distance_m(place.at, context.camera->at) > 60) {
+            distance_m(place.at, context.camera->at) > usual::mast_near_m) {
             continue;
         }
         spots.push_back({{place.at, place.id, place.mast_m}, false});
@@ -46,7 +47,7 @@ std::string add_radio(Draft& draft, const Kind& kind, const RadioSpot& spot) {
     draft.change_device(id, [&](Device& radio) {
         radio.surroundings = std::max(Surroundings::outdoor, surroundings_of(draft.site, radio));
         radio.enclosure.clear();
-        if (kind.rating < *radio.surroundings) radio.enclosure = "box-wet";
+        if (kind.rating < *radio.surroundings) radio.enclosure = usual::wet_box;
         radio.height_m = spot.mast_m;
         const RadioFacts& facts = or_nothing(kind.radio);
         const double limit_dbm = draft.site.settings.eirp_limit_dbm - facts.antenna_dbi;
@@ -85,7 +86,7 @@ std::optional<At> far_injector(Draft& draft, const Place& place, const RadioSpot
         if (!cable) return std::nullopt;
         const std::string lead =
             draft.lead(cable->id, {id, out->id}, {radio, input.id}, spot.mast_m + 4);
-        draft.protect(lead, "surge-100");
+        draft.protect(lead, usual::copper_protector);
         return At{id, in->id};
     }
     return std::nullopt;
@@ -140,7 +141,7 @@ std::vector<Draft> with_far_supply(const Draft& draft, const FarSpot& far,
         if (!cable) return;
         const std::string lead =
             made.lead(cable->id, {id, ports[0]}, {radio, input.id}, far.spot.mast_m + 4);
-        made.protect(lead, "surge-100");
+        made.protect(lead, usual::copper_protector);
         made.leg({id, ports[1]});
         out.push_back(std::move(made));
     };

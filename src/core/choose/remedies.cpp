@@ -7,6 +7,7 @@
 #include "core/choose/assign.h"
 #include "core/choose/draft.h"
 #include "core/choose/setting_remedies.h"
+#include "core/choose/usual.h"
 #include "core/site/edits.h"
 
 namespace ovant {
@@ -179,7 +180,7 @@ private:
                 here) {
                 continue;
             }
-            detail = here == Surroundings::wet ? "box-wet" : "box-outdoor";
+            detail = here == Surroundings::wet ? usual::wet_box : usual::outdoor_box;
             change(find_device(site, device.id), [&](Device& found) { found.enclosure = detail; });
             changed = true;
         }

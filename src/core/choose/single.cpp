@@ -6,6 +6,7 @@
 
 #include "core/assess/practice_checks.h"
 #include "core/choose/draft.h"
+#include "core/choose/usual.h"
 
 namespace ovant {
 namespace {
@@ -140,7 +141,7 @@ std::optional<Link> LengthLayer::lay(const Device& camera, double length_m) {
     const Kind* cable = solid_copper(parts_->catalogue, std::max(here, Surroundings::outdoor), 24);
     if (!cable) return std::nullopt;
     link.cable = cable->id;
-    if (here != Surroundings::indoor) link.a.protector = link.b.protector = "surge-100";
+    if (here != Surroundings::indoor) link.a.protector = link.b.protector = usual::copper_protector;
     nearest->taken.insert(out->id);
     return link;
 }

@@ -4,13 +4,14 @@
 #include <algorithm>
 
 #include "core/choose/radio_ends.h"
+#include "core/choose/usual.h"
 
 namespace ovant {
 namespace {
 
 void by_fibre(const ChooseContext& context, const Kind& unit_kind, const Place& place,
               std::vector<Draft>& drafts) {
-    const Kind* module = context.catalogue.find("sfp-1000-lx");
+    const Kind* module = context.catalogue.find(usual::fibre_module);
     if (!module || !module->optic) return;
     const PortKind* optical = nullptr;
     std::string out;
@@ -23,9 +24,9 @@ void by_fibre(const ChooseContext& context, const Kind& unit_kind, const Place& 
     Draft draft(context);
     const auto near = fibre_at_head(draft, *module->optic);
     if (!near) return;
-    const std::string far = draft.add(unit_kind, place.at, place.id, "cabinet-ups");
+    const std::string far = draft.add(unit_kind, place.at, place.id, usual::cabinet_with_backup);
     draft.change_device(far, [&](Device& added) { added.modules[optical->id] = module->id; });
-    draft.join("fibre-os2-2", *near, {far, optical->id});
+    draft.join(usual::two_fibres, *near, {far, optical->id});
     draft.leg({far, out});
     drafts.push_back(std::move(draft));
 }
@@ -37,7 +38,7 @@ Proposal build_cabinet_switch(const ChooseContext& context) {
     std::vector<Draft> drafts = from_spare_ports(context, [](const Kind& kind) {
         return kind.category == Category::network_switch && is_source(kind);
     });
-    const auto places = context.mains_places(180);
+    const auto places = context.mains_places(usual::mains_near_m);
     if (places.empty() && drafts.empty()) return cannot_build(Cannot::no_mains_near);
     for (const Place* place : places) {
         if (drafts.size() >= 3) break;

@@ -4,6 +4,7 @@
 #include <algorithm>
 
 #include "core/choose/draft.h"
+#include "core/choose/usual.h"
 
 namespace ovant {
 
@@ -13,11 +14,11 @@ Proposal build_composite(const ChooseContext& context) {
         return or_nothing(first_of(kind.ports)).medium == Medium::composite && !is_source(kind);
     });
     const auto data = context.data_port();
-    const Kind* head_kind = context.catalogue.find("comp-head-54");
+    const Kind* head_kind = context.catalogue.find(usual::composite_head);
     if (!data || !head_kind) return cannot_build(Cannot::no_head_end);
     const Device& unit = context.device(data->device);
     const Point near_at{unit.at.x_m + 1, unit.at.y_m};
-    const Kind* far_kind = context.catalogue.find("comp-far-1");
+    const Kind* far_kind = context.catalogue.find(usual::composite_far);
     if (far_kind && context.class_needed <= 4) {
         std::vector<const Kind*> cables = context.catalogue.of(Category::cable);
         std::erase_if(cables,

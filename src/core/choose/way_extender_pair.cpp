@@ -2,6 +2,7 @@
 // Way 7: a pair of long-reach units on an ordinary switch port; data is made anew, the port's power
 // passes through.
 #include "core/choose/draft.h"
+#include "core/choose/usual.h"
 
 namespace ovant {
 
@@ -17,8 +18,8 @@ Proposal build_extender_pair(const ChooseContext& context) {
     for (double finest_awg : {24.0, 23.0}) {
         Draft draft = start;
         const Kind* cable = draft.copper(from, context.camera->at, finest_awg);
-        const Kind* near_kind = context.catalogue.find("lr-near");
-        const Kind* far_kind = context.catalogue.find("lr-far");
+        const Kind* near_kind = context.catalogue.find(usual::extender_near);
+        const Kind* far_kind = context.catalogue.find(usual::extender_far);
         if (!cable || !near_kind || !far_kind || cable->id == used) continue;
         used = cable->id;
         const std::string near = draft.add(*near_kind, {from.x_m + 1, from.y_m}, place);

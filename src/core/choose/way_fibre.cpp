@@ -5,6 +5,7 @@
 #include <algorithm>
 
 #include "core/choose/draft.h"
+#include "core/choose/usual.h"
 
 namespace ovant {
 namespace {
@@ -20,7 +21,7 @@ std::string fibre_port(const Kind& kind) {
 
 Proposal build_fibre(const ChooseContext& context) {
     if (context.camera_power_port().empty()) return cannot_build(Cannot::takes_dc);
-    const auto places = context.mains_places(95);
+    const auto places = context.mains_places(usual::mains_by_cable_m);
     if (places.empty()) return cannot_build(Cannot::no_mains_near);
     std::vector<Draft> drafts;
     for (const Place* place : places) {

@@ -2,11 +2,10 @@
 // Way 12: mains at the camera, a cable for data only. A d.c. input gets an adapter of its volts, a
 // PoE camera an injector beside it.
 #include "core/choose/draft.h"
+#include "core/choose/usual.h"
 
 namespace ovant {
 namespace {
-
-constexpr double lead_m = 12;  // an adapter's lead goes no further
 
 // Data comes in by a port with no power on it, so that two feeds never meet.
 std::string lay_data(Draft& draft, const FeedPort& data, const At& to) {
@@ -19,7 +18,7 @@ std::string lay_data(Draft& draft, const FeedPort& data, const At& to) {
 }  // namespace
 
 Proposal build_local_adapter(const ChooseContext& context) {
-    const auto places = context.mains_places(lead_m);
+    const auto places = context.mains_places(usual::adapter_lead_m);
     if (places.empty()) return cannot_build(Cannot::no_mains_near);
     const auto data = context.data_port();
     if (!data) return cannot_build(Cannot::no_head_end);
@@ -40,7 +39,8 @@ Proposal build_local_adapter(const ChooseContext& context) {
             const double away_m = context.route(place.at, context.camera->at).length_m;
             if (lay_data(draft, *data, {context.camera_id, context.camera_data_port()}).empty())
                 continue;
-            draft.lead("dc-lead-18", {id, out->id}, {context.camera_id, input->id}, away_m + 2);
+            draft.lead(usual::dc_lead, {id, out->id}, {context.camera_id, input->id},
+                       away_m + usual::adapter_spare_m);
             drafts.push_back(std::move(draft));
         }
     }

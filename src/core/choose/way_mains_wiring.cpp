@@ -3,6 +3,7 @@
 // of a head unit that serves several, or a new pair. A last resort: the rate is unknown before
 // trying.
 #include "core/choose/draft.h"
+#include "core/choose/usual.h"
 
 namespace ovant {
 
@@ -36,11 +37,11 @@ std::vector<At> free_head_units(const ChooseContext& context) {
 Proposal build_mains_wiring(const ChooseContext& context) {
     if (context.camera_power_port().empty()) return cannot_build(Cannot::takes_dc);
     const Place* place = nullptr;
-    for (const Place* near : context.mains_places(95)) {
+    for (const Place* near : context.mains_places(usual::mains_by_cable_m)) {
         if (near->mains == Mains::steady && !place) place = near;
     }
     if (!place) return cannot_build(Cannot::no_mains_near);
-    const Kind* far_kind = context.catalogue.find("mains-unit");
+    const Kind* far_kind = context.catalogue.find(usual::mains_unit);
     if (!far_kind) return cannot_build(Cannot::no_cable);
     const Kind* injector = nullptr;
     for (const Kind* kind : by_price(context.catalogue, Category::injector)) {
@@ -53,7 +54,7 @@ Proposal build_mains_wiring(const ChooseContext& context) {
     const auto finish = [&](Draft draft, const At& head) {
         const std::string far = draft.add(*far_kind, place->at, place->id);
         const std::string feed = draft.add(*injector, place->at, place->id);
-        draft.join("house-mains", head, {far, mains_port(*far_kind)});
+        draft.join(usual::mains_of_the_house, head, {far, mains_port(*far_kind)});
         draft.patch({far, "lan"}, {feed, data_side(*injector, out)->id}, 1);
         draft.leg({feed, out.id});
         drafts.push_back(std::move(draft));

@@ -3,18 +3,15 @@
 #include <algorithm>
 
 #include "core/choose/draft.h"
+#include "core/choose/usual.h"
 
 namespace ovant {
-namespace {
-
-constexpr double beside_m = 15;  // an end this near needs no cable of its own
-
-}  // namespace
+namespace {}  // namespace
 
 Proposal build_old_coax(const ChooseContext& context) {
     if (context.camera_power_port().empty()) return cannot_build(Cannot::takes_dc);
-    const Kind* near_kind = context.catalogue.find("coax-near");
-    const Kind* far_kind = context.catalogue.find("coax-far");
+    const Kind* near_kind = context.catalogue.find(usual::coax_near);
+    const Kind* far_kind = context.catalogue.find(usual::coax_far);
     if (!near_kind || !far_kind) return cannot_build(Cannot::no_cable);
     std::vector<Draft> drafts;
     Draft start(context);
@@ -24,8 +21,8 @@ Proposal build_old_coax(const ChooseContext& context) {
     for (const OldCable& old : old_cables(context, Medium::coax, unit.at, context.camera->at)) {
         const Point first = old.points.front(), last = old.points.back();
         Draft draft = start;
-        const bool at_room = distance_m(first, unit.at) < beside_m;
-        const bool at_camera = distance_m(last, context.camera->at) < beside_m;
+        const bool at_room = distance_m(first, unit.at) < usual::beside_m;
+        const bool at_camera = distance_m(last, context.camera->at) < usual::beside_m;
         const std::string near =
             draft.add(*near_kind, at_room ? Point{unit.at.x_m + 1, unit.at.y_m} : first,
                       at_room ? unit.place : "");

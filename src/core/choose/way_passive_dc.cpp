@@ -3,6 +3,7 @@
 #include <cmath>
 
 #include "core/choose/draft.h"
+#include "core/choose/usual.h"
 
 namespace ovant {
 namespace {
@@ -22,7 +23,8 @@ void lay(const ChooseContext& context, const At& start, const Kind& injector, co
         const std::string far = draft.add(splitter, context.camera->at);
         draft.patch(start, {near, "in"}, 1);
         draft.join(cable->id, {near, out.id}, {far, "in"});
-        draft.lead("dc-lead-18", {far, "dc"}, {context.camera_id, context.camera_dc_port()->id}, 1);
+        draft.lead(usual::dc_lead, {far, "dc"}, {context.camera_id, context.camera_dc_port()->id},
+                   1);
         draft.patch({far, "lan"}, {context.camera_id, context.camera_data_port()}, 1);
         drafts.push_back(std::move(draft));
     }

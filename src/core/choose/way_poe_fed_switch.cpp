@@ -4,6 +4,7 @@
 #include <algorithm>
 
 #include "core/choose/draft.h"
+#include "core/choose/usual.h"
 #include "core/route/route.h"
 
 namespace ovant {
@@ -37,9 +38,10 @@ Proposal build_poe_fed_switch(const ChooseContext& context) {
         const Point start = draft.point_of(from->device);
         const Route& route = context.route(start, context.camera->at);
         // As near the camera as one length allows, so that the camera's own is short.
-        const double hop_m =
-            planned_hop_m(context.site.settings, 100) - 2 * context.site.settings.default_drop_m;
-        const double along_m = std::min(hop_m - 0.5, std::max(0.0, route.length_m - 4));
+        const double hop_m = planned_hop_m(context.site.settings, usual::channel_m) -
+                             2 * context.site.settings.default_drop_m;
+        const double along_m = std::min(hop_m - usual::short_of_hop_m,
+                                        std::max(0.0, route.length_m - usual::camera_lead_m));
         const Point at = point_along(route.line, along_m);
         const Kind* cable = draft.copper(start, at, 23);
         if (!cable) continue;

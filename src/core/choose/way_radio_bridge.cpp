@@ -4,6 +4,7 @@
 #include <algorithm>
 
 #include "core/choose/radio_ends.h"
+#include "core/choose/usual.h"
 
 namespace ovant {
 
@@ -19,7 +20,8 @@ Proposal build_radio_bridge(const ChooseContext& context) {
             const auto feed = radio_feed_at_head(draft, *kind);
             if (!feed) continue;
             const RadioSpot head = head_spot(context, draft.point_of(feed->device));
-            if (distance_m(head.at, far.spot.at) < 20) return cannot_build(Cannot::same_place);
+            if (distance_m(head.at, far.spot.at) < usual::same_spot_m)
+                return cannot_build(Cannot::same_place);
             const Clearance seen = sight(context, *kind, head, far.spot);
             if (seen.cut()) {
                 cut = seen;
@@ -32,7 +34,7 @@ Proposal build_radio_bridge(const ChooseContext& context) {
             if (!cable) continue;
             const std::string lead =
                 draft.lead(cable->id, *feed, {near, radio_input(*kind).id}, head.mast_m + 8);
-            draft.protect(lead, "surge-100");
+            draft.protect(lead, usual::copper_protector);
             draft.join("air", {near, "air"}, {there, "air"});
             for (Draft& made : with_far_supply(draft, far, there))
                 drafts.push_back(std::move(made));

@@ -4,6 +4,7 @@
 #include <algorithm>
 
 #include "core/choose/radio_ends.h"
+#include "core/choose/usual.h"
 
 namespace ovant {
 namespace {
@@ -35,7 +36,7 @@ std::optional<std::string> mount_at_head(Draft& draft, const Kind& kind) {
     if (!cable) return std::nullopt;
     const std::string lead =
         draft.lead(cable->id, *feed, {id, radio_input(kind).id}, head.mast_m + 8);
-    draft.protect(lead, "surge-100");
+    draft.protect(lead, usual::copper_protector);
     return id;
 }
 
@@ -105,7 +106,7 @@ void over_relay(const ChooseContext& context, const FarSpot& far, std::vector<Dr
         }
         Draft draft(context);
         const auto near = mount_at_head(draft, *end);
-        const Kind* injector = context.catalogue.find("inj-15");
+        const Kind* injector = context.catalogue.find(usual::small_injector);
         if (!near || !injector) return;
         const std::string between = add_radio(draft, *relay, middle);
         const std::string feed = draft.add(*injector, middle.at, middle.place);
@@ -113,7 +114,7 @@ void over_relay(const ChooseContext& context, const FarSpot& far, std::vector<Dr
         if (!cable) return;
         const std::string lead =
             draft.lead(cable->id, {feed, "out"}, {between, "lan"}, middle.mast_m + 4);
-        draft.protect(lead, "surge-100");
+        draft.protect(lead, usual::copper_protector);
         const std::string there = add_radio(draft, *end, far.spot);
         draft.join("air", {*near, "air"}, {between, "air1"});
         draft.join("air", {between, "air2"}, {there, "air"});
@@ -126,7 +127,8 @@ void over_relay(const ChooseContext& context, const FarSpot& far, std::vector<Dr
 
 Proposal build_radio_hub(const ChooseContext& context) {
     if (context.camera_power_port().empty()) return cannot_build(Cannot::takes_dc);
-    if (context.head_end && distance_m(context.head_end->at, context.camera->at) < 20) {
+    if (context.head_end &&
+        distance_m(context.head_end->at, context.camera->at) < usual::same_spot_m) {
         return cannot_build(Cannot::same_place);
     }
     std::vector<Draft> drafts;

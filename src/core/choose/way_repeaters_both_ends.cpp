@@ -4,12 +4,13 @@
 #include <cmath>
 
 #include "core/choose/draft.h"
+#include "core/choose/usual.h"
 
 namespace ovant {
 
 Proposal build_repeaters_both_ends(const ChooseContext& context) {
     if (context.camera_power_port().empty()) return cannot_build(Cannot::takes_dc);
-    const auto places = context.mains_places(95);
+    const auto places = context.mains_places(usual::mains_by_cable_m);
     if (places.empty()) return cannot_build(Cannot::no_mains_near);
     Draft start(context);
     const auto port = head_feed(start, {3, false, "", true});

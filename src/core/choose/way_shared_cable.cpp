@@ -4,11 +4,10 @@
 #include <algorithm>
 
 #include "core/choose/draft.h"
+#include "core/choose/usual.h"
 
 namespace ovant {
 namespace {
-
-constexpr double neighbour_m = 60;
 
 bool shares_already(const ChooseContext& context) {
     const Run& run = context.now.runs[context.index];
@@ -33,7 +32,8 @@ Proposal build_shared_cable(const ChooseContext& context) {
         const Device& neighbour = net.device(run.camera);
         const NetLink& cable = net.links[static_cast<std::size_t>(run.links[0])];
         if (neighbour.id == context.camera_id || cable.medium() != Medium::twisted_pair ||
-            distance_m(neighbour.at, context.camera->at) > neighbour_m || drafts.size() >= 2) {
+            distance_m(neighbour.at, context.camera->at) > usual::neighbour_m ||
+            drafts.size() >= 2) {
             continue;
         }
         const Device& unit = net.device(run.source.device);

@@ -2,6 +2,7 @@
 // Way 9: a trunk for up to four cameras on one cable, fed by a switch port, by a supply at the near
 // unit or by one at the far unit; over old coax as well; or a port of a trunk that is there.
 #include "core/choose/draft.h"
+#include "core/choose/usual.h"
 
 namespace ovant {
 namespace {
@@ -26,7 +27,7 @@ Proposal build_trunk(const ChooseContext& context) {
         context, [](const Kind& kind) { return kind.category == Category::line_unit; });
     const auto feeding = context.pick_port({4, false, "", true});
     const auto data = context.data_port();
-    const auto places = context.mains_places(95);
+    const auto places = context.mains_places(usual::mains_by_cable_m);
     for (const Trunk& trunk : trunks) {
         const Kind* near_kind = context.catalogue.find(trunk.near);
         const Kind* far_kind = context.catalogue.find(trunk.far);
@@ -46,8 +47,8 @@ Proposal build_trunk(const ChooseContext& context) {
         draft.leg({far, "1"});
         drafts.push_back(std::move(draft));
     }
-    const Kind* coax_near = context.catalogue.find("trunk-coax-near");
-    const Kind* coax_far = context.catalogue.find("trunk-coax-far");
+    const Kind* coax_near = context.catalogue.find(usual::trunk_coax_near);
+    const Kind* coax_far = context.catalogue.find(usual::trunk_coax_far);
     if (data && coax_near && coax_far) {
         const Device& unit = context.device(data->device);
         for (const OldCable& old : old_cables(context, Medium::coax, unit.at, context.camera->at)) {

@@ -152,11 +152,11 @@ private:
         Device camera;
         camera.camera = CameraSettings{};
         const auto with_x = [&](double x_m) {
-            camera.at.x_m = std::round(x_m * 100) / 100;
+            camera.at.x_m = to_centimetre(x_m);
             return wrong_place(camera.at);
         };
         const auto with_y = [&](double y_m) {
-            camera.at.y_m = std::round(y_m * 100) / 100;
+            camera.at.y_m = to_centimetre(y_m);
             return wrong_place(camera.at);
         };
         const bool has_x = number(at, row, "x", Unit::metre, with_x).has_value();

@@ -15,11 +15,6 @@
 
 namespace ovant {
 
-inline double to_centimetre(double value_m) { return std::round(value_m * 100) / 100; }
-inline Point to_centimetre(Point point) {
-    return {to_centimetre(point.x_m), to_centimetre(point.y_m)};
-}
-
 inline Error no_such(std::string_view id) {
     return {ErrorCode::no_such_object, "", std::string(id), ""};
 }

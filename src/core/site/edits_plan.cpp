@@ -50,8 +50,7 @@ Result<Added> add_pathway(Site site, Pathway pathway) {
 
 Result<Added> add_equipment_room(Site site, const Catalogue& catalogue, Point at,
                                  std::string_view switch_kind, std::string_view recorder_kind) {
-    const bool first = std::none_of(site.places.begin(), site.places.end(),
-                                    [](const Place& place) { return place.head_end; });
+    const bool first = head_end_of(site) == nullptr;
     Place room;
     room.name = "Equipment room";
     room.kind = PlaceKind::equipment_room;

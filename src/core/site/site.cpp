@@ -73,6 +73,12 @@ const Obstacle* find_obstacle(const Site& site, std::string_view id) {
 }
 Device* find_device(Site& site, std::string_view id) { return find_by_id(site.devices, id); }
 Link* find_link(Site& site, std::string_view id) { return find_by_id(site.links, id); }
+const Place* head_end_of(const Site& site) {
+    for (const Place& place : site.places) {
+        if (place.head_end) return &place;
+    }
+    return nullptr;
+}
 Place* find_place(Site& site, std::string_view id) { return find_by_id(site.places, id); }
 
 const Link* link_at(const Site& site, std::string_view device, std::string_view port) {
@@ -100,6 +106,9 @@ Surroundings surroundings_of(const Site& site, const Device& device) {
     const Place* place = find_place(site, device.place);
     return place ? place->surroundings : Surroundings::outdoor;
 }
+
+double to_centimetre(double value_m) { return std::round(value_m * 100) / 100; }
+Point to_centimetre(Point point) { return {to_centimetre(point.x_m), to_centimetre(point.y_m)}; }
 
 double distance_m(Point a, Point b) { return std::hypot(a.x_m - b.x_m, a.y_m - b.y_m); }
 

@@ -287,6 +287,8 @@ struct Site {
 const Device* find_device(const Site& site, std::string_view id);
 const Link* find_link(const Site& site, std::string_view id);
 const Place* find_place(const Site& site, std::string_view id);
+// The place where the recorder stands; null where the site has none.
+const Place* head_end_of(const Site& site);
 const Pathway* find_pathway(const Site& site, std::string_view id);
 const ExistingCable* find_existing(const Site& site, std::string_view id);
 const Obstacle* find_obstacle(const Site& site, std::string_view id);
@@ -302,6 +304,9 @@ std::string next_id(const Site& site, std::string_view prefix);
 
 Surroundings surroundings_of(const Site& site, const Device& device);
 
+// As positions are kept: drawn things lie on whole centimetres.
+double to_centimetre(double value_m);
+Point to_centimetre(Point point);
 double distance_m(Point a, Point b);
 
 }  // namespace ovant
