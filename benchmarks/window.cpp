@@ -101,4 +101,24 @@ void paint_1000_cameras(benchmark::State& state) {
 }
 BENCHMARK(paint_1000_cameras)->Unit(benchmark::kMillisecond);
 
+// Where marks and cables of the plan are drawn, by itself: what fanning out costs.
+void plan_layout_of_1000_cameras(benchmark::State& state) {
+    LargeWindow large;
+    const PlanMap map = large.window.findChild<PlanView*>("plan")->map();
+    for (auto _ : state) benchmark::DoNotOptimize(plan_layout(large.document(), map));
+}
+BENCHMARK(plan_layout_of_1000_cameras)->Unit(benchmark::kMillisecond);
+
+// All of the plan anew, as after a zoom.
+void zoom_among_1000_cameras(benchmark::State& state) {
+    LargeWindow large;
+    auto* plan = large.window.findChild<PlanView*>("plan");
+    bool in = false;
+    for (auto _ : state) {
+        plan->zoom((in = !in) ? 1.25 : 0.8);
+        large.settle();
+    }
+}
+BENCHMARK(zoom_among_1000_cameras)->Unit(benchmark::kMillisecond);
+
 }  // namespace

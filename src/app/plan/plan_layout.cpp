@@ -4,9 +4,9 @@
 #include <algorithm>
 #include <array>
 #include <cmath>
-#include <map>
 #include <set>
 #include <unordered_map>
+#include <utility>
 
 #include "core/route/route.h"
 
@@ -15,29 +15,32 @@ namespace {
 
 constexpr double apart_px = plan_mark_px + 1;
 constexpr int rings = 4;
+constexpr std::size_t nearest_spots = 7;  // its own and the first ring
 constexpr double row_step_px = 3, bundle_px = 18;
 constexpr double angle_step = 1e-4, offset_step_m = 0.05, touching_m = 0.3;
 
-// Marks that stand, in squares of a mark's width.
+// Marks that stand, in squares of twice a mark's room.
 class Standing {
 public:
     bool free(QPointF at) const {
-        for (int dx = -1; dx <= 1; ++dx) {
-            for (int dy = -1; dy <= 1; ++dy) {
-                const auto square = squares_.find(key(column(at.x()) + dx, column(at.y()) + dy));
+        constexpr double room = apart_px - 0.5;
+        const long right = square_of(at.x() + room), bottom = square_of(at.y() + room);
+        for (long x = square_of(at.x() - room); x <= right; ++x) {
+            for (long y = square_of(at.y() - room); y <= bottom; ++y) {
+                const auto square = squares_.find(key(x, y));
                 if (square == squares_.end()) continue;
                 for (const QPointF& other : square->second) {
-                    if (std::hypot(at.x() - other.x(), at.y() - other.y()) < apart_px - 0.5)
-                        return false;
+                    const QPointF off = at - other;
+                    if (QPointF::dotProduct(off, off) < room * room) return false;
                 }
             }
         }
         return true;
     }
-    void stand(QPointF at) { squares_[key(column(at.x()), column(at.y()))].push_back(at); }
+    void stand(QPointF at) { squares_[key(square_of(at.x()), square_of(at.y()))].push_back(at); }
 
 private:
-    static long column(double at) { return std::lround(std::floor(at / apart_px)); }
+    static long square_of(double at) { return static_cast<long>(std::floor(at / (2 * apart_px))); }
     static long long key(long x, long y) { return static_cast<long long>(x) * 4000037LL + y; }
     std::unordered_map<long long, std::vector<QPointF>> squares_;
 };
@@ -64,11 +67,17 @@ std::vector<QPointF> fan_out(const Document& document, const PlanMap& map,
     // On a grid that moves with the site, so that pushing the plan about changes nothing.
     const QPointF origin = map.to_pixel(Point{0, 0});
     Standing standing;
+    std::set<std::pair<long, long>> spots;  // in metres, where something stands already
     const auto place = [&](int number) {
         const Device& device = net.device(number);
         QPointF at = map.to_pixel(device.at);
         if (device.id != moving) {
+            const bool shared =
+                !spots.insert({std::lround(device.at.x_m), std::lround(device.at.y_m)}).second;
+            // What only comes near another by looking from far away steps aside by one at most.
+            std::size_t tries = shared ? spots_around().size() : nearest_spots;
             for (const QPointF& off : spots_around()) {
+                if (tries-- == 0) break;
                 if (!standing.free(at + off - origin)) continue;
                 at += off;
                 break;
@@ -87,8 +96,14 @@ std::vector<QPointF> fan_out(const Document& document, const PlanMap& map,
 }
 
 // A stretch of a cable on an endless line: which line, and from where to where on it.
+using LineKey = std::pair<long long, long long>;
+struct LineHash {
+    std::size_t operator()(const LineKey& key) const {
+        return std::hash<long long>()(key.first * 1000003LL + key.second);
+    }
+};
 struct Stretch {
-    std::pair<long long, long long> line;
+    LineKey line;
     double from = 0, to = 0;
 };
 
@@ -109,6 +124,44 @@ Stretch stretch_of(Point a, Point b) {
             std::min(from, to),
             std::max(from, to)};
 }
+
+// 0, 1, -1 and so on to either side, thirteen in all.
+constexpr int row_count = 13;
+
+struct Interval {
+    double from = 0, to = 0;
+};
+
+// What of one endless line each row has taken; overlapping pieces become one.
+class Rows {
+public:
+    bool taken(int row, Interval wanted) const {
+        const std::vector<Interval>& pieces = rows_[static_cast<std::size_t>(row)];
+        return std::any_of(pieces.begin(), pieces.end(), [&](const Interval& piece) {
+            return std::min(piece.to, wanted.to) - std::max(piece.from, wanted.from) > touching_m;
+        });
+    }
+    void take(int row, Interval piece) {
+        std::vector<Interval>& pieces = rows_[static_cast<std::size_t>(row)];
+        std::erase_if(pieces, [&](const Interval& other) {
+            if (other.to < piece.from || other.from > piece.to) return false;
+            piece = {std::min(piece.from, other.from), std::max(piece.to, other.to)};
+            return true;
+        });
+        pieces.push_back(piece);
+    }
+    // How far the farthest row in use lies from the middle.
+    int widest() const {
+        int widest = 0;
+        for (int row = 0; row < row_count; ++row) {
+            if (!rows_[static_cast<std::size_t>(row)].empty()) widest = (row + 1) / 2;
+        }
+        return widest;
+    }
+
+private:
+    std::array<std::vector<Interval>, row_count> rows_;
+};
 
 // The line moved sideways, each stretch by so much to the same side of its line whichever way it is
 // gone along; the ends stay where they are.
@@ -146,38 +199,31 @@ QPolygonF moved_aside(const QPolygonF& line, double by) {
 }  // namespace
 
 std::vector<CableRow> cable_rows(const std::vector<std::vector<Point>>& lines) {
-    struct Laid {
-        double from, to;
-        std::size_t cable;
-    };
-    std::map<std::pair<long long, long long>, std::vector<Laid>> on_line;
-    std::vector<CableRow> rows(lines.size());
+    std::unordered_map<LineKey, Rows, LineHash> on_line;
+    std::vector<CableRow> out(lines.size());
+    std::vector<std::vector<std::pair<Rows*, Interval>>> stretches(lines.size());
     for (std::size_t i = 0; i < lines.size(); ++i) {
-        std::set<int> taken;
-        std::vector<std::size_t> beside;
         for (std::size_t k = 0; k + 1 < lines[i].size(); ++k) {
             const Stretch stretch = stretch_of(lines[i][k], lines[i][k + 1]);
-            if (stretch.to - stretch.from < touching_m) continue;
-            std::vector<Laid>& there = on_line[stretch.line];
-            for (const Laid& laid : there) {
-                const double shared =
-                    std::min(laid.to, stretch.to) - std::max(laid.from, stretch.from);
-                if (shared <= touching_m || laid.cable == i) continue;
-                taken.insert(rows[laid.cable].row);
-                beside.push_back(laid.cable);
-            }
-            there.push_back({stretch.from, stretch.to, i});
+            if (stretch.to - stretch.from >= touching_m)
+                stretches[i].push_back({&on_line[stretch.line], {stretch.from, stretch.to}});
         }
-        int row = 0;
-        while (taken.count(row) > 0) row = row > 0 ? -row : 1 - row;
-        rows[i].row = row;
-        beside.push_back(i);
-        for (std::size_t cable : beside)
-            rows[cable].widest = std::max(rows[cable].widest, std::abs(row));
-        for (std::size_t cable : beside)
-            rows[i].widest = std::max(rows[i].widest, std::abs(rows[cable].row));
+        // In a bundle of more than there are rows the rest lie on the others, in turn.
+        int number = 0;
+        while (number < row_count &&
+               std::any_of(stretches[i].begin(), stretches[i].end(), [&](const auto& stretch) {
+                   return stretch.first->taken(number, stretch.second);
+               }))
+            ++number;
+        if (number == row_count) number = static_cast<int>(i) % row_count;
+        out[i].row = number % 2 ? (number + 1) / 2 : -number / 2;
+        for (const auto& [rows, interval] : stretches[i]) rows->take(number, interval);
     }
-    return rows;
+    for (std::size_t i = 0; i < lines.size(); ++i) {
+        for (const auto& [rows, interval] : stretches[i])
+            out[i].widest = std::max(out[i].widest, rows->widest());
+    }
+    return out;
 }
 
 PlanLayout plan_layout(const Document& document, const PlanMap& map, const std::string& moving) {
