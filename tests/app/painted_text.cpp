@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "painted_text.h"
 
+#include <algorithm>
 #include <cmath>
 #include <map>
 
@@ -20,7 +21,10 @@ public:
     }
     void drawTextItem(const QPointF& at, const QTextItem& item) override {
         const QString text = item.text();
-        if (text.trimmed().isEmpty() || painter()->opacity() < 0.05) return;
+        // A comma between two links has no room of its own.
+        const bool words = std::any_of(text.begin(), text.end(),
+                                       [](QChar letter) { return letter.isLetterOrNumber(); });
+        if (!words || painter()->opacity() < 0.05) return;
         const QRectF tight = QFontMetricsF(item.font()).tightBoundingRect(text).translated(at);
         QRectF box = painter()->deviceTransform().mapRect(tight);
         if (painter()->hasClipping())

@@ -177,7 +177,9 @@ void KindSheet::add_table(const std::vector<KindField>& fields, const std::strin
     for (const KindField& field : fields) {
         const Cell cell = cell_of(field.path);
         const int row = number_in(rows, cell.row) + 1, column = number_in(keys, cell.key);
-        grid->addWidget(value_of(field), row, column, Qt::AlignLeft | Qt::AlignVCenter);
+        QWidget* value = value_of(field);
+        if (auto* label = qobject_cast<QLabel*>(value)) label->setWordWrap(false);
+        grid->addWidget(value, row, column, Qt::AlignLeft | Qt::AlignVCenter);
     }
     for (std::size_t column = 0; column < keys.size(); ++column) {
         auto* label = new QLabel(q(field_label(list + "/0/" + keys[column])), this);

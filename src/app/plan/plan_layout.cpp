@@ -15,6 +15,7 @@ namespace {
 
 constexpr double apart_px = plan_mark_px + 1;
 constexpr int rings = 4;
+constexpr double spot_m = 2;
 constexpr std::size_t nearest_spots = 7;  // its own and the first ring
 constexpr double row_step_px = 3, bundle_px = 18;
 constexpr double angle_step = 1e-4, offset_step_m = 0.05, touching_m = 0.3;
@@ -67,13 +68,18 @@ std::vector<QPointF> fan_out(const Document& document, const PlanMap& map,
     // On a grid that moves with the site, so that pushing the plan about changes nothing.
     const QPointF origin = map.to_pixel(Point{0, 0});
     Standing standing;
-    std::set<std::pair<long, long>> spots;  // in metres, where something stands already
+    std::set<std::pair<long, long>> spots;  // where something stands already
+    std::set<std::string_view> places;
     const auto place = [&](int number) {
         const Device& device = net.device(number);
         QPointF at = map.to_pixel(device.at);
         if (device.id != moving) {
-            const bool shared =
-                !spots.insert({std::lround(device.at.x_m), std::lround(device.at.y_m)}).second;
+            bool shared = !spots
+                               .insert({std::lround(device.at.x_m / spot_m),
+                                        std::lround(device.at.y_m / spot_m)})
+                               .second;
+            // What stands at one place hangs on one wall.
+            if (!device.place.empty()) shared = !places.insert(device.place).second || shared;
             // What only comes near another by looking from far away steps aside by one at most.
             std::size_t tries = shared ? spots_around().size() : nearest_spots;
             for (const QPointF& off : spots_around()) {
