@@ -5,7 +5,7 @@
 
 #include "cli/json_parts.h"
 #include "core/assess/check_table.h"
-#include "core/format/enum_names.h"
+#include "core/site/site_enum_names.h"
 #include "phrase/numbers.h"
 #include "phrase/sum_text.h"
 #include "phrase/way_text.h"

@@ -12,7 +12,7 @@
 #include "cli/command_parts.h"
 #include "core/assess/check_table.h"
 #include "core/fields/fields.h"
-#include "core/format/enum_names.h"
+#include "core/site/site_enum_names.h"
 #include "core/format/file_store.h"
 #include "core/format/parts_sheet.h"
 #include "core/prove/cards.h"

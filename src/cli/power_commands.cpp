@@ -7,7 +7,7 @@
 
 #include "cli/command_parts.h"
 #include "cli/power_json.h"
-#include "core/format/enum_names.h"
+#include "core/site/site_enum_names.h"
 #include "core/format/file_store.h"
 #include "core/site/edits.h"
 #include "phrase/error_text.h"

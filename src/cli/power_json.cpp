@@ -5,7 +5,7 @@
 #include <cmath>
 
 #include "cli/json_parts.h"
-#include "core/format/enum_names.h"
+#include "core/site/site_enum_names.h"
 
 namespace ovant {
 namespace {

@@ -78,6 +78,12 @@ private:
 
 QIcon icon(Icon which) { return QIcon(new LineIcon(which)); }
 
+int OwnStyle::styleHint(StyleHint hint, const QStyleOption* option, const QWidget* widget,
+                        QStyleHintReturn* data) const {
+    if (hint == SH_DialogButtonBox_ButtonsHaveIcons) return 1;
+    return QProxyStyle::styleHint(hint, option, widget, data);
+}
+
 QIcon OwnStyle::standardIcon(StandardPixmap which, const QStyleOption* option,
                              const QWidget* widget) const {
     switch (which) {

@@ -42,6 +42,9 @@ public:
     using QProxyStyle::QProxyStyle;
     QIcon standardIcon(StandardPixmap which, const QStyleOption* option,
                        const QWidget* widget) const override;
+    // Buttons of dialogs have icons on every desktop, as the others do.
+    int styleHint(StyleHint hint, const QStyleOption* option, const QWidget* widget,
+                  QStyleHintReturn* data) const override;
 };
 
 }  // namespace ovant

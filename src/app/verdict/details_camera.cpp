@@ -7,7 +7,7 @@
 #include "app/kit/q.h"
 #include "app/verdict/details_panel.h"
 #include "core/assess/link_reach.h"
-#include "core/format/enum_names.h"
+#include "core/site/site_enum_names.h"
 #include "core/look_up.h"
 #include "core/physics/picture_sizes.h"
 #include "core/site/edits.h"

@@ -10,7 +10,7 @@
 #include "core/catalogue/kind_fields.h"
 #include "core/catalogue/kind_json.h"
 #include "core/format/embedded.h"
-#include "core/format/json_text.h"
+#include "core/json/json_text.h"
 
 namespace ovant {
 

@@ -4,7 +4,8 @@
 #pragma once
 
 #include "core/catalogue/kind.h"
-#include "core/format/field_reader.h"
+#include "core/catalogue/kind_enum_names.h"
+#include "core/json/field_reader.h"
 
 namespace ovant {
 

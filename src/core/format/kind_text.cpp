@@ -13,7 +13,7 @@
 #include "core/catalogue/kind_json.h"
 #include "core/format/camera_csv.h"
 #include "core/format/embedded.h"
-#include "core/format/json_text.h"
+#include "core/json/json_text.h"
 
 namespace ovant {
 namespace {

@@ -8,8 +8,9 @@
 
 #include "core/catalogue/kind_json.h"
 #include "core/format/drawing_file.h"
-#include "core/format/field_reader.h"
-#include "core/format/json_text.h"
+#include "core/json/field_reader.h"
+#include "core/site/site_enum_names.h"
+#include "core/json/json_text.h"
 #include "core/site/site_fields.h"
 
 namespace ovant {

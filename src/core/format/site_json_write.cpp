@@ -3,7 +3,8 @@
 #include <fmt/format.h>
 
 #include "core/format/drawing_file.h"
-#include "core/format/field_writer.h"
+#include "core/json/field_writer.h"
+#include "core/site/site_enum_names.h"
 #include "core/format/site_json.h"
 
 namespace ovant {

@@ -4,7 +4,7 @@
 #include <nlohmann/json.hpp>
 
 #include "core/catalogue/kind_json.h"
-#include "core/format/enum_names.h"
+#include "core/site/site_enum_names.h"
 #include "core/format/site_json.h"
 #include "core/site/site_fields.h"
 

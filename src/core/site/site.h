@@ -12,16 +12,11 @@
 #include <vector>
 
 #include "core/catalogue/kind.h"
+#include "core/fields/point.h"
 #include "core/units/units.h"
 #include "core/value.h"
 
 namespace ovant {
-
-struct Point {
-    double x_m = 0;
-    double y_m = 0;
-    bool operator==(const Point&) const = default;
-};
 
 // A pole put up where no place says otherwise.
 inline constexpr double bare_mast_m = 6;

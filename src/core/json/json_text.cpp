@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "core/format/json_text.h"
+#include "core/json/json_text.h"
 
 #include <fmt/format.h>
 

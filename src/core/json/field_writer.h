@@ -8,7 +8,8 @@
 #include <set>
 
 #include "core/fields/fields.h"
-#include "core/format/enum_names.h"
+#include "core/fields/point.h"
+#include "core/json/enum_names.h"
 
 namespace ovant {
 

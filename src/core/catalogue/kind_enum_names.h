@@ -1,0 +1,43 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The words files use for the enums of a kind.
+#pragma once
+
+#include "core/catalogue/kind.h"
+#include "core/json/enum_names.h"
+
+namespace ovant {
+
+using enum Category;
+OVANT_ENUM_NAMES(Category, 19, {cable, "cable"}, {camera, "camera"}, {network_switch, "switch"},
+                 {recorder, "recorder"}, {injector, "injector"}, {repeater, "repeater"},
+                 {extender, "extender"}, {protector, "protector"}, {enclosure, "enclosure"},
+                 {media_converter, "media-converter"}, {transceiver, "transceiver"},
+                 {supply, "supply"}, {splitter, "splitter"}, {combiner, "combiner"},
+                 {coax_unit, "coax-unit"}, {line_unit, "line-unit"}, {mains_unit, "mains-unit"},
+                 {radio, "radio"}, {ups, "ups"});
+OVANT_ENUM_NAMES(Allocation, 3, {Allocation::by_draw, "draw"}, {Allocation::by_class, "class"},
+                 {Allocation::by_request, "request"});
+OVANT_ENUM_NAMES(Medium, 7, {Medium::twisted_pair, "twisted-pair"}, {Medium::fibre, "fibre"},
+                 {Medium::composite, "composite"}, {Medium::coax, "coax"}, {Medium::radio, "radio"},
+                 {Medium::mains_wiring, "mains-wiring"}, {Medium::dc, "dc"});
+OVANT_ENUM_NAMES(FibreType, 6, {FibreType::none, "none"}, {FibreType::om1, "OM1"},
+                 {FibreType::om2, "OM2"}, {FibreType::om3, "OM3"}, {FibreType::om4, "OM4"},
+                 {FibreType::os2, "OS2"});
+OVANT_ENUM_NAMES(PowerKind, 2, {PowerKind::poe, "poe"}, {PowerKind::passive, "passive"});
+OVANT_ENUM_NAMES(Alternative, 3, {Alternative::either, "either"}, {Alternative::a, "A"},
+                 {Alternative::b, "B"});
+OVANT_ENUM_NAMES(Surroundings, 3, {Surroundings::indoor, "indoor"},
+                 {Surroundings::outdoor, "outdoor"}, {Surroundings::wet, "wet"});
+OVANT_ENUM_NAMES(PortRole, 4, {PortRole::pse, "pse"}, {PortRole::pd, "pd"},
+                 {PortRole::pass, "pass"}, {PortRole::data, "data"});
+OVANT_ENUM_NAMES(ConductorMaterial, 2, {ConductorMaterial::copper, "copper"},
+                 {ConductorMaterial::copper_clad_aluminium, "copper-clad-aluminium"});
+OVANT_ENUM_NAMES(ConductorForm, 2, {ConductorForm::solid, "solid"},
+                 {ConductorForm::stranded, "stranded"});
+OVANT_ENUM_NAMES(CableCategory, 3, {CableCategory::none, "none"}, {CableCategory::cat5e, "5e"},
+                 {CableCategory::cat6, "6"});
+OVANT_ENUM_NAMES(Codec, 3, {Codec::h265, "h265"}, {Codec::h264, "h264"}, {Codec::jpeg, "jpeg"});
+OVANT_ENUM_NAMES(Scene, 3, {Scene::quiet, "quiet"}, {Scene::normal, "normal"},
+                 {Scene::busy, "busy"});
+
+}  // namespace ovant

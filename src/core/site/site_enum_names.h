@@ -1,0 +1,37 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The words files use for the enums of a site.
+#pragma once
+
+#include "core/catalogue/kind_enum_names.h"
+#include "core/site/site.h"
+
+namespace ovant {
+
+OVANT_ENUM_NAMES(ObstacleKind, 5, {ObstacleKind::building, "building"},
+                 {ObstacleKind::trees, "trees"}, {ObstacleKind::masts, "masts"},
+                 {ObstacleKind::ground, "ground"}, {ObstacleKind::water, "water"});
+OVANT_ENUM_NAMES(Mains, 4, {Mains::none, "none"}, {Mains::steady, "steady"},
+                 {Mains::generator, "generator"}, {Mains::solar, "solar"});
+OVANT_ENUM_NAMES(PlaceKind, 6, {PlaceKind::equipment_room, "equipment-room"},
+                 {PlaceKind::cabinet, "cabinet"}, {PlaceKind::outbuilding, "outbuilding"},
+                 {PlaceKind::pole, "pole"}, {PlaceKind::wall, "wall"},
+                 {PlaceKind::pedestal, "pedestal"});
+OVANT_ENUM_NAMES(PathwayKind, 6, {PathwayKind::tray, "tray"}, {PathwayKind::conduit, "conduit"},
+                 {PathwayKind::trench, "trench"}, {PathwayKind::fence, "fence"},
+                 {PathwayKind::overhead, "overhead"}, {PathwayKind::pontoon, "pontoon"});
+OVANT_ENUM_NAMES(UnitSystem, 2, {UnitSystem::metric, "metric"}, {UnitSystem::imperial, "imperial"});
+OVANT_ENUM_NAMES(School, 3, {School::standard, "standard"}, {School::maker_rated, "maker-rated"},
+                 {School::field_proven, "field-proven"});
+OVANT_ENUM_NAMES(SwitchBasis, 3, {SwitchBasis::by_class, "class"},
+                 {SwitchBasis::greatest_draw, "greatest-draw"}, {SwitchBasis::typical, "typical"});
+OVANT_ENUM_NAMES(SourceVolts, 2, {SourceVolts::worst, "worst"}, {SourceVolts::nominal, "nominal"});
+OVANT_ENUM_NAMES(PlugWiring, 2, {PlugWiring::t568a, "T568A"}, {PlugWiring::t568b, "T568B"});
+OVANT_ENUM_NAMES(FeedFrom, 3, {FeedFrom::either, "either"}, {FeedFrom::a_switch, "switch"},
+                 {FeedFrom::the_recorder, "recorder"});
+OVANT_ENUM_NAMES(Between, 3, {Between::indoors, "indoors"}, {Between::on_walls, "on-walls"},
+                 {Between::in_ground, "in-ground"});
+OVANT_ENUM_NAMES(Preference, 3, {Preference::price, "price"},
+                 {Preference::fewest_parts, "fewest-parts"},
+                 {Preference::least_work, "least-work"});
+
+}  // namespace ovant
