@@ -15,7 +15,8 @@ void assess_run_alone(benchmark::State& state) {
     const Site site = large_site(1000);
     const Network net = lay_out(site, shipped_catalogue());
     std::size_t at = 0;
-    for (auto _ : state) benchmark::DoNotOptimize(assess_run(net, at++ % net.cameras.size()));
+    for (auto _ : state)
+        benchmark::DoNotOptimize(assess_run(net, CameraNumber(at++ % net.cameras.size())));
 }
 BENCHMARK(assess_run_alone)->Name("assess_run");
 

@@ -4,7 +4,7 @@
 
 #include "core/choose/assign.h"
 #include "core/simulate/day.h"
-#include "core/site/edits.h"
+#include "core/edits/edits.h"
 #include "core/simulate/what_if.h"
 #include "support/large_site.h"
 

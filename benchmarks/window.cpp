@@ -8,7 +8,7 @@
 #include "app/document/proposals.h"
 #include "app/plan/plan_view.h"
 #include "app/shell/main_window.h"
-#include "core/site/edits.h"
+#include "core/edits/edits.h"
 #include "support/large_site.h"
 
 namespace {

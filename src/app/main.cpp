@@ -11,6 +11,8 @@
 
 #include "app/document/day_player.h"
 #include "app/power/power_view.h"
+#include "app/prove/prove_view.h"
+#include "app/shell/language.h"
 #include "app/shell/main_window.h"
 #include "app/start_options.h"
 #include "app/strip/strip_view.h"
@@ -136,6 +138,7 @@ int run(int argc, char** argv, const ovant::StartOptions& options) {
     QApplication::setApplicationName("ovant");
     QApplication::setOrganizationName("ovant");
     QApplication::setApplicationVersion(OVANT_VERSION);
+    ovant::load_language(app);
     const ovant::Colours asked_for = options.dark    ? ovant::Colours::dark
                                      : options.light ? ovant::Colours::light
                                                      : ovant::colours_kept();
@@ -159,6 +162,13 @@ int run(int argc, char** argv, const ovant::StartOptions& options) {
     if (options.view == "tree") window.power_view()->set_page(ovant::PowerPage::tree);
     if (options.view == "assign") window.power_view()->assign();
     if (options.view == "chances") window.findChild<QAction*>("chances")->trigger();
+    const std::pair<const char*, ovant::ProvePage> prove_pages[] = {
+        {"addresses", ovant::ProvePage::addresses},
+        {"port-table", ovant::ProvePage::ports},
+        {"readings", ovant::ProvePage::readings}};
+    for (const auto& [view, page] : prove_pages) {
+        if (options.view == view) window.findChild<ovant::ProveView*>("prove")->set_page(page);
+    }
     if (options.view == "settings") window.show_settings();
     if (options.what_if) window.document().set_under({{}, {*options.what_if}, {}});
     if (options.moment_s) {

@@ -9,8 +9,9 @@ namespace ovant {
 namespace {
 
 constexpr const char* stage_names[] = {"survey", "reach", "power", "parts", "prove"};
-constexpr const char* view_names[] = {"ways", "compare", "catalogue", "together",
-                                      "tree", "assign",  "chances",   "settings"};
+constexpr const char* view_names[] = {"ways",      "compare",    "catalogue", "together",
+                                      "addresses", "port-table", "readings",  "tree",
+                                      "assign",    "chances",    "settings"};
 
 QString usage() {
     return QStringLiteral(
@@ -21,7 +22,8 @@ QString usage() {
         "  --stage STAGE      open on this stage: survey, reach, power, parts, prove\n"
         "  --select ID        select this camera or unit\n"
         "  --view VIEW        open this view: ways, compare, catalogue, together, tree, assign,\n"
-        "                     chances, settings\n"
+        "                     chances, settings, addresses, port-table,\n"
+        "                     readings\n"
         "  --at TIME          look at this moment of the day, such as 18:12\n"
         "  --what-if WHAT     judge as if this had gone worse, such as copper-clad\n"
         "  --working WHICH    open the working of the check that decides, or of the strip\n"
@@ -44,8 +46,31 @@ StartAnswer wrong(const QString& what) {
     return {QStringLiteral("%1. ovant --help lists what there is.\n").arg(what), 2};
 }
 
+// nullopt where the text is none.
+std::optional<QSize> size_in(const QString& text) {
+    constexpr int least = 100, most = 20000;
+    const QStringList sides = text.split('x');
+    bool width_good = false, height_good = false;
+    const QSize size(sides.value(0).toInt(&width_good), sides.value(1).toInt(&height_good));
+    if (sides.size() != 2 || !width_good || !height_good || size.width() < least ||
+        size.height() < least || size.width() > most || size.height() > most)
+        return std::nullopt;
+    return size;
+}
+
+std::optional<int> time_of_day_s(const QString& text) {
+    const QStringList time = text.split(':');
+    bool hour_good = false, minute_good = false;
+    const int hour = time.value(0).toInt(&hour_good), minute = time.value(1).toInt(&minute_good);
+    if (time.size() != 2 || !hour_good || !minute_good || hour < 0 || hour > 23 || minute < 0 ||
+        minute > 59)
+        return std::nullopt;
+    return hour * 3600 + minute * 60;
+}
+
 }  // namespace
 
+// One option after another.
 Start read_start(const QStringList& arguments, const QString& version) {
     QCommandLineParser parser;
     const QCommandLineOption help(QStringList{"h", "help"}),
@@ -93,25 +118,16 @@ Start read_start(const QStringList& arguments, const QString& version) {
     if (parser.isSet(working) && out.working != "check" && out.working != "strip")
         return answer(wrong(QStringLiteral("No working of “%1”: check or strip").arg(out.working)));
     if (parser.isSet(size)) {
-        const QStringList sides = parser.value(size).split('x');
-        bool width_good = false, height_good = false;
-        const QSize wanted(sides.value(0).toInt(&width_good), sides.value(1).toInt(&height_good));
-        if (sides.size() != 2 || !width_good || !height_good || wanted.width() < 100 ||
-            wanted.height() < 100 || wanted.width() > 20000 || wanted.height() > 20000)
+        out.size = size_in(parser.value(size));
+        if (!out.size)
             return answer(
                 wrong(QStringLiteral("“%1” is no size such as 1280x800").arg(parser.value(size))));
-        out.size = wanted;
     }
     if (parser.isSet(at)) {
-        const QStringList time = parser.value(at).split(':');
-        bool hour_good = false, minute_good = false;
-        const int hour = time.value(0).toInt(&hour_good),
-                  minute = time.value(1).toInt(&minute_good);
-        if (time.size() != 2 || !hour_good || !minute_good || hour < 0 || hour > 23 || minute < 0 ||
-            minute > 59)
+        out.moment_s = time_of_day_s(parser.value(at));
+        if (!out.moment_s)
             return answer(wrong(
                 QStringLiteral("“%1” is no time of day such as 18:12").arg(parser.value(at))));
-        out.moment_s = hour * 3600 + minute * 60;
     }
     if (parser.isSet(what_if)) {
         for (WhatIf one : all_what_ifs) {

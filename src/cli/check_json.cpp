@@ -31,7 +31,7 @@ ordered_json working_json(const Working& working) {
     return out;
 }
 
-constexpr const char* stage_names[] = {"survey", "reach", "power"};
+constexpr const char* stage_names[] = {"survey", "reach", "power", "prove"};
 
 // The fields a check carries beyond value and limit.
 struct DetailFields {
@@ -73,6 +73,19 @@ struct DetailFields {
     void operator()(const AlwaysOn& of) const { out["always_on_v"] = number(of.volts); }
     void operator()(const FedOver& of) const { out["fed_over_m"] = number(of.length_m); }
     void operator()(const GreatestDraw& of) const { out["greatest_camera_w"] = number(of.watts); }
+    void operator()(const AddressAt& of) const {
+        out["address"] = of.address;
+        out["meets"] = of.other;
+    }
+    void operator()(const ChannelAt& of) const {
+        out["channel"] = of.channel;
+        out["recorder"] = of.recorder;
+        out["meets"] = of.other;
+    }
+    void operator()(const JoinedEarths& of) const {
+        out["from_place"] = of.from;
+        out["to_place"] = of.to;
+    }
 };
 
 }  // namespace

@@ -27,6 +27,9 @@ struct Options {
     std::string date, place, write_path, csv_path;
     std::optional<double> latitude_deg, longitude_deg;
     std::optional<std::uint32_t> seed;
+    std::string scan_path, subnet, order, who, when, take;
+    int gap = 2;
+    bool number = false;
     int days = 1;
     int spare = 0;
     int trials = 200;
@@ -53,6 +56,11 @@ std::optional<Opened> open_site(const Options& options, const Streams& streams);
 int power_command(const Options& options, const Streams& streams);
 int day_command(const Options& options, const Streams& streams);
 int assign_command(const Options& options, const Streams& streams);
+
+// prove_commands.cpp
+int addresses_command(const Options& options, const Streams& streams);
+int readings_command(const Options& options, const Streams& streams);
+int diagnose_command(const Options& options, const Streams& streams);
 
 // site_commands.cpp
 int import_command(const Options& options, const Streams& streams);

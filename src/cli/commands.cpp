@@ -213,83 +213,156 @@ std::string finite_within(const std::string& text, double least, double most) {
     return fmt::format("{} is not a number from {:g} to {:g}", shown_value(text), least, most);
 }
 
-int run(const std::vector<std::string>& arguments, std::ostream& out, std::ostream& err) {
+// The commands and their options, into which the arguments are read.
+class CommandLine {
+public:
+    using Command = int (*)(const Options&, const Streams&);
+
+    CommandLine() {
+        app.require_subcommand(1);
+        add_judging();
+        add_papers();
+        add_power();
+        add_prove();
+        add_files();
+        add_sum();
+    }
+    CommandLine(const CommandLine&) = delete;
+
+    CLI::App app{"Checks camera runs: reach, power, parts, wiring cards", "ovant-cli"};
     Options options;
-    CLI::App app("Checks camera runs: reach, power, parts, wiring cards", "ovant-cli");
-    app.require_subcommand(1);
-    int (*chosen)(const Options&, const Streams&) = nullptr;
-    const auto add = [&](const char* name, const char* help,
-                         int (*command)(const Options&, const Streams&)) {
+    Command chosen = nullptr;
+
+private:
+    CLI::App* add(const char* name, const char* help, Command command) {
         CLI::App* sub = app.add_subcommand(name, help);
         sub->add_option("SITE", options.site_path, "site file")->required();
-        sub->callback([&chosen, command] { chosen = command; });
+        sub->callback([this, command] { chosen = command; });
         return sub;
-    };
-    const CLI::IsMember schools({"standard", "maker-rated", "field-proven"});
-    const CLI::IsMember formats({"text", "json"});
-    std::vector<std::string> what_if_ids;
-    for (WhatIf what_if : all_what_ifs) what_if_ids.emplace_back(id_of(what_if));
-    const CLI::IsMember what_ifs(what_if_ids);
-    CLI::App* check = add("check", "judge every run, port and switch", check_command);
-    CLI::App* ways = add("ways", "ways to reach one camera", ways_command);
-    ways->add_option("CAMERA", options.camera, "camera id, such as K14")->required();
-    for (CLI::App* sub : {check, ways}) {
-        sub->add_option("--school", options.school, "how far copper may go")->check(schools);
-        sub->add_option("--condition", options.condition, "judge one condition only")
-            ->check(CLI::IsMember({"day", "night", "coldest-night", "restart"}));
-        sub->add_option("--what-if", options.what_if,
-                        "judge as if this had gone worse, again for more")
-            ->check(what_ifs);
-        sub->add_option("--format", options.format, "text or json")->check(formats);
     }
-    CLI::App* parts = add("parts", "parts list as CSV, or into a spreadsheet", parts_command);
-    parts->add_option("--xlsx", options.xlsx_path, "write a spreadsheet here");
-    CLI::App* cards = add("cards", "wiring cards, four to a page", cards_command);
-    cards->add_option("--pdf", options.pdf_path, "file to write")->required();
-    CLI::App* power = add("power", "what every unit gives, loses and has left", power_command);
-    CLI::App* day = add("day", "play the site through a day", day_command);
-    day->add_option("--date", options.date, "such as 2027-01-15; else the site's");
-    day->add_option("--lat", options.latitude_deg, "degrees north; else the site's")
-        ->check([](const std::string& text) { return finite_within(text, -90, 90); });
-    day->add_option("--lon", options.longitude_deg, "degrees east; else the site's")
-        ->check([](const std::string& text) { return finite_within(text, -180, 180); });
-    day->add_option("--days", options.days, "how many days, 7 for a solar week")
-        ->check(CLI::Range(1, 31));
-    day->add_option("--seed", options.seed, "the same seed gives the same day");
-    day->add_flag("--events", options.events, "list every event");
-    CLI::App* assign = add("assign", "put runs on ports that suit them", assign_command);
-    assign->add_option("--place", options.place, "whose units; else the head end");
-    assign->add_option("--spare", options.spare, "ports that every unit keeps free")
-        ->check(CLI::Range(0, 64));
-    assign->add_option("--write", options.write_path, "write the site as assigned here");
-    for (CLI::App* sub : {power, day, assign}) {
-        sub->add_flag("--json", options.json, "JSON instead of text");
-        sub->add_option("--format", options.format, "text or json")->check(formats);
+    void add_format(CLI::App* sub) {
+        sub->add_option("--format", options.format, "text or json")
+            ->check(CLI::IsMember({"text", "json"}));
     }
-    CLI::App* import = add("import", "take cameras from a CSV file into the site", import_command);
-    import->add_option("CSV", options.csv_path, "name, x, y, kind, watts, mbps, length")
-        ->required();
-    import->add_option("--write", options.write_path, "write the site with them here");
-    import->add_flag("--feet", options.feet, "bare lengths are feet");
-    CLI::App* chance = add("chances", "how surely each run holds", chances_command);
-    chance->add_option("--trials", options.trials, "how often each is tried")
-        ->check(CLI::Range(1, 100000));
-    chance->add_option("--seed", options.seed, "the same seed gives the same chances");
-    add("validate", "read a site file and say what is wrong with it", validate_command);
-    CLI::App* sum = app.add_subcommand("sum", "a quick sum: drop 24awg 120 m 13 W 54 V");
-    sum->add_option("WORDS", options.words,
-                    "drop, reach, watts, fibre, radio, fresnel, bitrate, ups or battery")
-        ->required();
-    sum->add_flag("--json", options.json, "the answer and its working as JSON");
-    sum->add_flag("--feet", options.feet, "bare lengths are feet");
-    sum->callback([&chosen] { chosen = sum_command; });
-    std::vector<std::string> reversed(arguments.rbegin(), arguments.rend());
+
+    void add_judging() {
+        std::vector<std::string> what_ifs;
+        for (WhatIf what_if : all_what_ifs) what_ifs.emplace_back(id_of(what_if));
+        CLI::App* check = add("check", "judge every run, port and switch", check_command);
+        CLI::App* ways = add("ways", "ways to reach one camera", ways_command);
+        ways->add_option("CAMERA", options.camera, "camera id, such as K14")->required();
+        for (CLI::App* sub : {check, ways}) {
+            sub->add_option("--school", options.school, "how far copper may go")
+                ->check(CLI::IsMember({"standard", "maker-rated", "field-proven"}));
+            sub->add_option("--condition", options.condition, "judge one condition only")
+                ->check(CLI::IsMember({"day", "night", "coldest-night", "restart"}));
+            sub->add_option("--what-if", options.what_if,
+                            "judge as if this had gone worse, again for more")
+                ->check(CLI::IsMember(what_ifs));
+            add_format(sub);
+        }
+    }
+
+    void add_papers() {
+        CLI::App* parts = add("parts", "parts list as CSV, or into a spreadsheet", parts_command);
+        parts->add_option("--xlsx", options.xlsx_path, "write a spreadsheet here");
+        CLI::App* cards = add("cards", "wiring cards, four to a page", cards_command);
+        cards->add_option("--pdf", options.pdf_path, "file to write")->required();
+    }
+
+    void add_power() {
+        CLI::App* power = add("power", "what every unit gives, loses and has left", power_command);
+        CLI::App* day = add("day", "play the site through a day", day_command);
+        day->add_option("--date", options.date, "such as 2027-01-15; else the site's");
+        day->add_option("--lat", options.latitude_deg, "degrees north; else the site's")
+            ->check([](const std::string& text) { return finite_within(text, -90, 90); });
+        day->add_option("--lon", options.longitude_deg, "degrees east; else the site's")
+            ->check([](const std::string& text) { return finite_within(text, -180, 180); });
+        day->add_option("--days", options.days, "how many days, 7 for a solar week")
+            ->check(CLI::Range(1, 31));
+        day->add_option("--seed", options.seed, "the same seed gives the same day");
+        day->add_flag("--events", options.events, "list every event");
+        CLI::App* assign = add("assign", "put runs on ports that suit them", assign_command);
+        assign->add_option("--place", options.place, "whose units; else the head end");
+        assign->add_option("--spare", options.spare, "ports that every unit keeps free")
+            ->check(CLI::Range(0, 64));
+        assign->add_option("--write", options.write_path, "write the site as assigned here");
+        for (CLI::App* sub : {power, day, assign}) {
+            sub->add_flag("--json", options.json, "JSON instead of text");
+            add_format(sub);
+        }
+    }
+
+    void add_prove() {
+        CLI::App* addresses = add("addresses",
+                                  "addresses and channels of all units: what is wrong, "
+                                  "how to reach them",
+                                  addresses_command);
+        addresses->add_option("--scan", options.scan_path,
+                              "take over what a scan found: nmap XML, ip neigh, arp, CSV");
+        addresses->add_flag("--number", options.number,
+                            "give an address and a channel to what has none");
+        addresses->add_option("--subnet", options.subnet, "number in this one; else the first");
+        addresses->add_option("--order", options.order, "of the units")
+            ->check(CLI::IsMember({"place", "channel"}));
+        addresses->add_option("--gap", options.gap, "addresses left free behind each place")
+            ->check(CLI::Range(0, 100));
+        addresses->add_option("--who", options.who, "initials for the record of the scan");
+        addresses->add_option("--when", options.when, "such as 2027-01-15T14:05, for the record");
+        addresses->add_option("--write", options.write_path, "write the site with them here");
+        addresses->add_option("--format", options.format, "text, json, csv or dnsmasq")
+            ->check(CLI::IsMember({"text", "json", "csv", "dnsmasq"}));
+        addresses->add_flag("--json", options.json, "JSON instead of text");
+        CLI::App* readings =
+            add("readings", "what was read on site against what is promised", readings_command);
+        readings->add_option("--csv", options.csv_path, "take readings from this file first");
+        readings->add_option("--take", options.take,
+                             "take the length or loop of this reading into the design");
+        readings->add_option("--who", options.who, "initials for lines that say none");
+        readings->add_option("--when", options.when, "such as 2027-01-15T14:05, the same");
+        readings->add_option("--write", options.write_path, "write the site with them here");
+        readings->add_flag("--json", options.json, "JSON instead of text");
+        add_format(readings);
+        CLI::App* diagnose = add("diagnose", "what is wrong with a camera's run, from its readings",
+                                 diagnose_command);
+        diagnose->add_option("CAMERA", options.camera, "camera id, such as K14")->required();
+        diagnose->add_flag("--json", options.json, "JSON instead of text");
+        add_format(diagnose);
+    }
+
+    void add_files() {
+        CLI::App* import =
+            add("import", "take cameras from a CSV file into the site", import_command);
+        import->add_option("CSV", options.csv_path, "name, x, y, kind, watts, mbps, length")
+            ->required();
+        import->add_option("--write", options.write_path, "write the site with them here");
+        import->add_flag("--feet", options.feet, "bare lengths are feet");
+        CLI::App* chance = add("chances", "how surely each run holds", chances_command);
+        chance->add_option("--trials", options.trials, "how often each is tried")
+            ->check(CLI::Range(1, 100000));
+        chance->add_option("--seed", options.seed, "the same seed gives the same chances");
+        add("validate", "read a site file and say what is wrong with it", validate_command);
+    }
+
+    void add_sum() {
+        CLI::App* sum = app.add_subcommand("sum", "a quick sum: drop 24awg 120 m 13 W 54 V");
+        sum->add_option("WORDS", options.words,
+                        "drop, reach, watts, fibre, radio, fresnel, bitrate, ups or battery")
+            ->required();
+        sum->add_flag("--json", options.json, "the answer and its working as JSON");
+        sum->add_flag("--feet", options.feet, "bare lengths are feet");
+        sum->callback([this] { chosen = sum_command; });
+    }
+};
+
+int run(const std::vector<std::string>& arguments, std::ostream& out, std::ostream& err) {
+    CommandLine line;
     try {
-        app.parse(reversed);
+        line.app.parse(std::vector<std::string>(arguments.rbegin(), arguments.rend()));
     } catch (const CLI::ParseError& error) {
-        return app.exit(error, out, err) == 0 ? cli_holds : cli_unreadable;
+        return line.app.exit(error, out, err) == 0 ? cli_holds : cli_unreadable;
     }
-    return chosen(options, Streams{out, err});
+    return line.chosen(line.options, Streams{out, err});
 }
 
 }  // namespace

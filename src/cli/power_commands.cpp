@@ -9,7 +9,7 @@
 #include "cli/power_json.h"
 #include "core/site/site_enum_names.h"
 #include "core/format/file_store.h"
-#include "core/site/edits.h"
+#include "core/edits/edits.h"
 #include "phrase/error_text.h"
 #include "phrase/numbers.h"
 #include "phrase/power_text.h"

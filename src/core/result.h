@@ -20,7 +20,7 @@ enum class ErrorCode {
     too_large,        // place: part of the file or empty, subject: size, detail: limit
     not_json,         // place: line and column
     ends_early,       // a file that is cut off; place: line and column
-    not_xml,          // a drawing; place: line, subject: why
+    not_xml,          // place: line, subject: why, detail: what, empty for a drawing
     refers_outside,   // a drawing; place: line, subject: what it refers to
     newer_version,    // subject: version of the file, detail: version known
     bad_value,        // place: path of the field, subject: what is there, detail: what may be

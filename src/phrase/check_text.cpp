@@ -10,6 +10,7 @@
 #include "phrase/check_words.h"
 #include "phrase/numbers.h"
 #include "phrase/power_text.h"
+#include "phrase/translate.h"
 
 namespace ovant {
 std::string Sentence::quantity(double value) const {
@@ -19,10 +20,10 @@ std::string Sentence::quantity(double value) const {
 std::string when(const Check& check) {
     if (!check.by_condition) return "";
     switch (check.condition) {
-        case Condition::day: return " by day";
-        case Condition::night: return " at night";
-        case Condition::coldest_night: return " on the coldest night";
-        case Condition::restart: return " when everything restarts";
+        case Condition::day: return said(" by day");
+        case Condition::night: return said(" at night");
+        case Condition::coldest_night: return said(" on the coldest night");
+        case Condition::restart: return said(" when everything restarts");
     }
     return "";
 }
@@ -30,8 +31,8 @@ std::string when(const Check& check) {
 namespace {
 
 std::string ends_text(const Check& check) {
-    return check.value == 0 ? "no protectors"
-                            : fmt::format("{:g} of {:g} ends", check.value, check.limit);
+    return check.value == 0 ? said("no protectors")
+                            : told("{:g} of {:g} ends", check.value, check.limit);
 }
 
 // Who says what does not hold, in the order of CheckId.
@@ -81,6 +82,14 @@ constexpr Words words[] = {
     {CheckId::radio_far_ends, radio_far_ends_words},
     {CheckId::arriving_power, arriving_power_words},
     {CheckId::site_practice, site_practice_words},
+    {CheckId::address_clash, address_clash_words},
+    {CheckId::address_outside, address_outside_words},
+    {CheckId::address_handed_out, address_handed_out_words},
+    {CheckId::gateway_outside, gateway_outside_words},
+    {CheckId::subnet_full, subnet_full_words},
+    {CheckId::address_missing, address_missing_words},
+    {CheckId::channel_clash, channel_clash_words},
+    {CheckId::channel_missing, channel_missing_words},
 };
 
 constexpr bool each_check_has_words() {
@@ -102,19 +111,25 @@ std::string failing_sentence(const Check& check, const TextContext& context) {
 
 std::string figures(const Check& check, const TextContext& context) {
     switch (check.id) {
-        case CheckId::port_class:
-            return fmt::format("class {:g}, needs {:g}", check.value, check.limit);
+        case CheckId::port_class: return told("class {:g}, needs {:g}", check.value, check.limit);
         case CheckId::surge: return ends_text(check);
         case CheckId::radio_far_ends:
-        case CheckId::chain_count: return fmt::format("{:g} of {:g}", check.value, check.limit);
+        case CheckId::chain_count: return told("{:g} of {:g}", check.value, check.limit);
         case CheckId::conductor: return "";
         case CheckId::not_connected:
             return std::isnan(check.value) ? "" : shown(check.value, Unit::metre, context.units);
         case CheckId::surroundings:
             if (std::isnan(check.limit)) return "";
-            return fmt::format("{}, made for {}",
-                               shown_number(check.value, check.unit, context.units),
-                               shown(check.limit, check.unit, context.units));
+            return told("{}, made for {}", shown_number(check.value, check.unit, context.units),
+                        shown(check.limit, check.unit, context.units));
+        case CheckId::subnet_full: return told("{:g} of {:g}", check.value, check.limit);
+        case CheckId::address_clash:
+        case CheckId::address_outside:
+        case CheckId::address_handed_out:
+        case CheckId::gateway_outside:
+        case CheckId::address_missing:
+        case CheckId::channel_clash:
+        case CheckId::channel_missing:
         case CheckId::transceiver_pair:
         case CheckId::unexpected_power:
         case CheckId::beyond_standard:
@@ -124,23 +139,22 @@ std::string figures(const Check& check, const TextContext& context) {
         case CheckId::mains_at_place:
         case CheckId::earth_between_buildings: return "";
         case CheckId::radio_clearance:
-            return fmt::format("{} clear, wants 60 %",
-                               shown(std::min(check.value, 999.0), check.unit, context.units));
+            return told("{} clear, wants 60 %",
+                        shown(std::min(check.value, 999.0), check.unit, context.units));
         case CheckId::backup_time:
-            return fmt::format("{}, needs {}", duration_text(check.value * 3600),
-                               duration_text(check.limit * 3600));
+            return told("{}, needs {}", duration_text(check.value * 3600),
+                        duration_text(check.limit * 3600));
         case CheckId::fibre_light:
         case CheckId::radio_fade_margin:
-            return fmt::format("{}, wants {}", shown(check.value, check.unit, context.units),
-                               shown(check.keep_line, check.unit, context.units));
+            return told("{}, wants {}", shown(check.value, check.unit, context.units),
+                        shown(check.keep_line, check.unit, context.units));
         default: break;
     }
-    if (std::isnan(check.value)) return "collapses";
+    if (std::isnan(check.value)) return said("collapses");
     if (check.sense == Sense::at_least) {
         const int more = digits_apart(check.value, check.limit, check.unit, context.units);
-        return fmt::format("{}, needs {}",
-                           shown_number(check.value, check.unit, context.units, more),
-                           shown(check.limit, check.unit, context.units, more));
+        return told("{}, needs {}", shown_number(check.value, check.unit, context.units, more),
+                    shown(check.limit, check.unit, context.units, more));
     }
     return value_of_limit(check.value, check.limit, check.unit, context.units);
 }
@@ -151,98 +165,106 @@ namespace {
 std::string detail_text(const Check& check, const TextContext& context) {
     const auto text = [&](double value, Unit unit) { return shown(value, unit, context.units); };
     if (const auto* totals = std::get_if<UnitTotals>(&check.detail)) {
-        return fmt::format(
-            "by class {}, greatest draw {}, typical {}", text(totals->by_class_w, Unit::watt),
-            text(totals->greatest_draw_w, Unit::watt), text(totals->typical_w, Unit::watt));
+        return told("by class {}, greatest draw {}, typical {}",
+                    text(totals->by_class_w, Unit::watt), text(totals->greatest_draw_w, Unit::watt),
+                    text(totals->typical_w, Unit::watt));
     }
     if (const auto* light = std::get_if<LightBalance>(&check.detail)) {
-        return fmt::format("budget {}, loss {}", text(light->budget_db, Unit::decibel),
-                           text(light->loss_db, Unit::decibel));
+        return told("budget {}, loss {}", text(light->budget_db, Unit::decibel),
+                    text(light->loss_db, Unit::decibel));
     }
     if (const auto* levels = std::get_if<RadioLevels>(&check.detail)) {
-        return fmt::format("received {}, needs {} for {}",
-                           text(levels->received_dbm, Unit::decibel_milliwatt),
-                           text(levels->sensitivity_dbm, Unit::decibel_milliwatt),
-                           text(levels->useful_mbps, Unit::megabit_per_second));
+        return told("received {}, needs {} for {}",
+                    text(levels->received_dbm, Unit::decibel_milliwatt),
+                    text(levels->sensitivity_dbm, Unit::decibel_milliwatt),
+                    text(levels->useful_mbps, Unit::megabit_per_second));
     }
     if (const auto* clearance = std::get_if<RadioClearance>(&check.detail)) {
-        return fmt::format("nearest is {}, {} below the line",
-                           check.other.empty() ? "the ground" : check.other,
-                           text(clearance->least_m, Unit::metre));
+        return told("nearest is {}, {} below the line",
+                    check.other.empty() ? said("the ground") : check.other,
+                    text(clearance->least_m, Unit::metre));
     }
     if (const auto* day = std::get_if<SolarDay>(&check.detail)) {
-        return fmt::format("uses {} a day, gains {} in the worst month",
-                           text(day->used_wh, Unit::watt_hour),
-                           text(day->gained_wh, Unit::watt_hour));
+        return told("uses {} a day, gains {} in the worst month",
+                    text(day->used_wh, Unit::watt_hour), text(day->gained_wh, Unit::watt_hour));
     }
     return "";
 }
 
 }  // namespace
 
+// Long because it is a table: a line or two for each note.
 std::string reason(const Check& check, const TextContext& context) {
     switch (check.note) {
-        case Note::overloaded: return "loaded with more than it can give";
-        case Note::collapses: return "no working voltage exists on this line";
-        case Note::copper_clad: return "copper-clad: 1.6 times the resistance";
-        case Note::worst_permitted: return "judged on the worst category cable allowed";
-        case Note::stranded: return "stranded cable loses more data than solid";
+        case Note::overloaded: return said("loaded with more than it can give");
+        case Note::collapses: return said("no working voltage exists on this line");
+        case Note::copper_clad: return said("copper-clad: 1.6 times the resistance");
+        case Note::worst_permitted: return said("judged on the worst category cable allowed");
+        case Note::stranded: return said("stranded cable loses more data than solid");
         case Note::past_stated_limit:
-            return "past the stated limit, seen to work; not promised by anyone";
-        case Note::long_setting: return "the long setting runs at 10 Mb/s";
-        case Note::no_feed: return "follow the cable: no PSE port at its end";
-        case Note::no_cable: return "no cable at the camera";
-        case Note::power_off: return "PoE is off on the port";
+            return said("past the stated limit, seen to work; not promised by anyone");
+        case Note::long_setting: return said("the long setting runs at 10 Mb/s");
+        case Note::no_feed: return said("follow the cable: no PSE port at its end");
+        case Note::no_cable: return said("no cable at the camera");
+        case Note::power_off: return said("PoE is off on the port");
         case Note::reserves_by_class:
-            return "this unit reserves by class, whatever the cameras draw";
+            return said("this unit reserves by class, whatever the cameras draw");
         case Note::too_cold:
         case Note::too_hot: return kind_name(context, check.other);
-        case Note::indoor_outside: return check.subject + " is an indoor unit: fit an enclosure";
-        case Note::not_for_wet: return check.subject + " is not made for wet places";
-        case Note::cable_indoor_outside: return check.subject + " is indoor cable";
-        case Note::over_port_class: return "split the load or feed it locally";
-        case Note::crosses_water: return "draw a pathway there, or go by radio";
-        case Note::unit_without_power: return "no picture comes through a unit that is dark";
-        case Note::wrong_line: return "a plain port cannot drive this line";
-        case Note::unsure_rate: return "try it on site before promising it";
-        case Note::steel_core: return "copper-clad steel core: many times the resistance";
-        case Note::no_signature: return "a PoE port waits for a signature";
-        case Note::not_limited: return "local code decides on such a circuit";
-        case Note::other_pairs: return "needs power on the pairs that carry data";
-        case Note::pairs_unknown: return "ask the maker before wiring";
-        case Note::no_place: return "put it at a place and say what mains it has";
-        case Note::solar_only: return "a solar supply of its own could feed it";
-        case Note::generator: return "a backup bridges the gaps of a generator";
-        case Note::panel_too_small: return "more panel, or fewer watts";
+        case Note::indoor_outside:
+            return told("{} is an indoor unit: fit an enclosure", check.subject);
+        case Note::not_for_wet: return told("{} is not made for wet places", check.subject);
+        case Note::cable_indoor_outside: return told("{} is indoor cable", check.subject);
+        case Note::over_port_class: return said("split the load or feed it locally");
+        case Note::crosses_water: return said("draw a pathway there, or go by radio");
+        case Note::unit_without_power: return said("no picture comes through a unit that is dark");
+        case Note::wrong_line: return said("a plain port cannot drive this line");
+        case Note::unsure_rate: return said("try it on site before promising it");
+        case Note::steel_core: return said("copper-clad steel core: many times the resistance");
+        case Note::no_signature: return said("a PoE port waits for a signature");
+        case Note::not_limited: return said("local code decides on such a circuit");
+        case Note::other_pairs: return said("needs power on the pairs that carry data");
+        case Note::pairs_unknown: return said("ask the maker before wiring");
+        case Note::no_place: return said("put it at a place and say what mains it has");
+        case Note::solar_only: return said("a solar supply of its own could feed it");
+        case Note::generator: return said("a backup bridges the gaps of a generator");
+        case Note::panel_too_small: return said("more panel, or fewer watts");
         case Note::no_optic:
         case Note::other_rate:
         case Note::other_wavelength:
         case Note::other_fibre:
         case Note::other_strands:
-        case Note::other_band: return "both ends must be alike";
-        case Note::path_cut: return "raise an antenna, or go round by a relay";
+        case Note::other_band: return said("both ends must be alike");
+        case Note::path_cut: return said("raise an antenna, or go round by a relay");
         case Note::box_heater:
-        case Note::no_mains: return "bring mains, or feed it over the cable";
+        case Note::no_mains: return said("bring mains, or feed it over the cable");
         case Note::not_promised:
-            return "fewer watts, more copper or another port: then it is promised";
-        case Note::takes_no_power: return "it can destroy what it reaches: unplug it";
-        case Note::other_volts: return "measure the volts before plugging in";
-        case Note::passive_into_poe: return "ask the maker whether it stands passive power";
-        case Note::both_feed: return "neither powers the other, data passes";
+            return said("fewer watts, more copper or another port: then it is promised");
+        case Note::takes_no_power: return said("it can destroy what it reaches: unplug it");
+        case Note::other_volts: return said("measure the volts before plugging in");
+        case Note::passive_into_poe: return said("ask the maker whether it stands passive power");
+        case Note::both_feed: return said("neither powers the other, data passes");
         case Note::passes_power_on:
         case Note::own_line:
-        case Note::shared_cable: return "makers promise it; choose another school to count on them";
-        case Note::two_pairs: return "split the load, or run a cable of its own";
-        case Note::not_for_burial: return check.subject + " needs a direct burial cable";
-        case Note::unit_unprotected: return "all that hang on it go with it";
-        case Note::on_behind_repeater: return "turn PoE off on the far side of the last repeater";
-        case Note::large_load: return "feed it over conductors of its own, or on the spot";
-        case Note::large_picture: return "a smaller picture, or another way";
+        case Note::shared_cable:
+            return said("makers promise it; choose another school to count on them");
+        case Note::two_pairs: return said("split the load, or run a cable of its own");
+        case Note::not_for_burial: return told("{} needs a direct burial cable", check.subject);
+        case Note::unit_unprotected: return said("all that hang on it go with it");
+        case Note::on_behind_repeater:
+            return said("turn PoE off on the far side of the last repeater");
+        case Note::large_load: return said("feed it over conductors of its own, or on the spot");
+        case Note::large_picture: return said("a smaller picture, or another way");
         case Note::passive_feed:
         case Note::radio_near:
         case Note::switch_feeds:
-        case Note::recorder_feeds: return "set for this site under Practice";
-        case Note::large_on_generator: return "a backup bridges the gaps of a generator";
+        case Note::recorder_feeds: return said("set for this site under Practice");
+        case Note::no_host: return said("its lowest and highest address are no unit's");
+        case Note::subnets_overlap: return said("an address would lie in both");
+        case Note::seen_in_use: return said("look who it is, or take another address");
+        case Note::is_gateway:
+        case Note::is_reserved: return said("take another address");
+        case Note::large_on_generator: return said("a backup bridges the gaps of a generator");
         case Note::none: break;
     }
     switch (check.id) {
@@ -251,24 +273,26 @@ std::string reason(const Check& check, const TextContext& context) {
         case CheckId::pair_current:
         case CheckId::device_voltage:
             return fmt::format("{}, {}", check.subject,
-                               check.condition == Condition::restart ? "everything restarting"
-                               : check.condition == Condition::day   ? "by day"
-                               : check.condition == Condition::night ? "infrared on"
-                                                                     : "infrared and heater on");
+                               check.condition == Condition::restart ? said("everything restarting")
+                               : check.condition == Condition::day   ? said("by day")
+                               : check.condition == Condition::night
+                                   ? said("infrared on")
+                                   : said("infrared and heater on"));
         case CheckId::link_length:
-            return "link " + check.subject + ", " + std::string(check.source.text);
-        case CheckId::link_rate: return "link " + check.subject + " up to the recorder";
-        case CheckId::port_class: return "port " + check.subject;
+            return told("link {}, {}", check.subject, said(check.source.text));
+        case CheckId::link_rate: return told("link {} up to the recorder", check.subject);
+        case CheckId::port_class: return told("port {}", check.subject);
         case CheckId::conductor:
         case CheckId::surroundings: return kind_name(context, check.other);
-        case CheckId::surge: return "nobody knows which way the surge comes";
-        case CheckId::uplink_rate: return "cameras through port " + check.subject;
-        case CheckId::port_setting: return "whole group of ports";
-        case CheckId::radio_airtime: return "all far ends of " + check.subject;
-        case CheckId::radio_limit: return "local radio law decides";
+        case CheckId::surge: return said("nobody knows which way the surge comes");
+        case CheckId::uplink_rate: return told("cameras through port {}", check.subject);
+        case CheckId::port_setting: return said("whole group of ports");
+        case CheckId::radio_airtime: return told("all far ends of {}", check.subject);
+        case CheckId::radio_limit: return said("local radio law decides");
         case CheckId::enclosure: return kind_name(context, check.other);
-        case CheckId::earth_between_buildings: return "nobody knows what flows between two earths";
-        case CheckId::mains_at_place: return "a licensed electrician puts in the outlet";
+        case CheckId::earth_between_buildings:
+            return said("nobody knows what flows between two earths");
+        case CheckId::mains_at_place: return said("a licensed electrician puts in the outlet");
         default: return detail_text(check, context);
     }
 }
@@ -276,18 +300,17 @@ std::string reason(const Check& check, const TextContext& context) {
 std::string sentence(const Check& check, const TextContext& context) {
     if (check.verdict != Verdict::holds) return failing_sentence(check, context);
     const std::string numbers = figures(check, context);
-    return numbers.empty() ? title(check.id) + " holds"
-                           : fmt::format("{} holds, {}", title(check.id), numbers);
+    return numbers.empty() ? told("{} holds", title(check.id))
+                           : told("{} holds, {}", title(check.id), numbers);
 }
 
 std::string run_sentence(const RunAssessment& run, const TextContext& context) {
     const Check* decisive = run.decisive();
-    if (!decisive) return "Nothing to judge yet";
+    if (!decisive) return said("Nothing to judge yet");
     if (run.verdict != Verdict::holds) return failing_sentence(*decisive, context);
     const std::string numbers = figures(*decisive, context);
-    return numbers.empty()
-               ? "Holds"
-               : fmt::format("Holds; nearest its limit: {}, {}", title(decisive->id), numbers);
+    return numbers.empty() ? said("Holds")
+                           : told("Holds; nearest its limit: {}, {}", title(decisive->id), numbers);
 }
 
 std::string unit_sentence(const UnitAssessment& unit, const TextContext& context) {
@@ -295,18 +318,18 @@ std::string unit_sentence(const UnitAssessment& unit, const TextContext& context
     for (const Check& check : unit.checks) {
         if (!worst || worse(check, *worst)) worst = &check;
     }
-    if (!worst) return unit.device + " feeds nothing yet";
+    if (!worst) return told("{} feeds nothing yet", unit.device);
     if (worst->id == CheckId::switch_power && unit.by_class_w > unit.budget_w &&
         unit.greatest_w <= unit.budget_w && unit.basis != SwitchBasis::by_class) {
-        return "Budget holds on greatest draw, not on class reservation";
+        return said("Budget holds on greatest draw, not on class reservation");
     }
     return sentence(*worst, context);
 }
 
 std::string moves_text(const std::vector<VerdictMove>& moves) {
-    if (moves.empty()) return "No verdict moves";
+    if (moves.empty()) return said("No verdict moves");
     std::string out =
-        moves.size() == 1 ? "1 verdict moves: " : fmt::format("{} verdicts move: ", moves.size());
+        moves.size() == 1 ? said("1 verdict moves: ") : told("{} verdicts move: ", moves.size());
     for (Verdict to : {Verdict::fails, Verdict::tight, Verdict::unknown, Verdict::holds}) {
         std::vector<std::string> ids;
         for (const VerdictMove& move : moves) {
@@ -314,18 +337,19 @@ std::string moves_text(const std::vector<VerdictMove>& moves) {
         }
         if (ids.empty()) continue;
         const bool one = ids.size() == 1;
-        const char* now = to == Verdict::fails   ? (one ? "fails" : "fail")
-                          : to == Verdict::holds ? (one ? "holds" : "hold")
-                          : to == Verdict::tight ? (one ? "is tight" : "are tight")
-                                                 : (one ? "is unknown" : "are unknown");
+        const std::string now = to == Verdict::fails   ? (one ? said("fails") : said("fail"))
+                                : to == Verdict::holds ? (one ? said("holds") : said("hold"))
+                                : to == Verdict::tight
+                                    ? (one ? said("is tight") : said("are tight"))
+                                    : (one ? said("is unknown") : said("are unknown"));
         if (!out.ends_with(": ")) out += "; ";
-        out += fmt::format("{} now {}", listed(ids), now);
+        out += told("{} now {}", listed(ids), now);
     }
     return out;
 }
 
 std::string step_result(const Step& step, UnitSystem units) {
-    if (step.unit == Unit::poe_class) return fmt::format("class {:g}", step.result);
+    if (step.unit == Unit::poe_class) return told("class {:g}", step.result);
     const double value = to_shown(step.result, step.unit, units);
     const std::string unit = unit_name(step.unit, units);
     const int digits = step.unit == Unit::ohm || step.unit == Unit::ampere ? 3 : 2;
@@ -333,8 +357,7 @@ std::string step_result(const Step& step, UnitSystem units) {
 }
 
 std::string source_text(const Source& source) {
-    return source.from_memory ? fmt::format("{} (from memory)", source.text)
-                              : std::string(source.text);
+    return source.from_memory ? told("{} (from memory)", source.text) : std::string(source.text);
 }
 
 std::string kind_name(const TextContext& context, std::string_view kind) {

@@ -72,4 +72,14 @@ std::string solar_days_words(const Sentence& s);
 std::string enclosure_words(const Sentence& s);
 std::string site_practice_words(const Sentence& s);
 
+// check_words_network.cpp
+std::string address_clash_words(const Sentence& s);
+std::string address_outside_words(const Sentence& s);
+std::string address_handed_out_words(const Sentence& s);
+std::string gateway_outside_words(const Sentence& s);
+std::string subnet_full_words(const Sentence& s);
+std::string address_missing_words(const Sentence& s);
+std::string channel_clash_words(const Sentence& s);
+std::string channel_missing_words(const Sentence& s);
+
 }  // namespace ovant

@@ -7,6 +7,7 @@
 
 #include "phrase/check_words.h"
 #include "phrase/numbers.h"
+#include "phrase/translate.h"
 
 namespace ovant {
 namespace {
@@ -14,14 +15,13 @@ namespace {
 std::string beyond_text(const Check& check) {
     switch (check.note) {
         case Note::passes_power_on:
-            return fmt::format("{} only passes power on: no standard covers that", check.subject);
+            return told("{} only passes power on: no standard covers that", check.subject);
         case Note::own_line:
-            return fmt::format("{} runs a line of its maker's own, not Ethernet", check.subject);
+            return told("{} runs a line of its maker's own, not Ethernet", check.subject);
         case Note::shared_cable:
-            return fmt::format("{} puts two cameras on one cable: a channel carries one",
-                               check.subject);
+            return told("{} puts two cameras on one cable: a channel carries one", check.subject);
         case Note::long_setting:
-            return fmt::format("The long setting of {} is its maker's own", check.subject);
+            return told("The long setting of {} is its maker's own", check.subject);
         default: return title(check.id);
     }
 }
@@ -30,86 +30,85 @@ std::string beyond_text(const Check& check) {
 
 std::string link_length_words(const Sentence& s) {
     if (s.check.note == Note::wrong_line) {
-        return fmt::format("The two ends of {} do not speak the same line", s.check.subject);
+        return told("The two ends of {} do not speak the same line", s.check.subject);
     }
     if (s.check.note == Note::past_stated_limit) {
-        return fmt::format("{} is {} long: past the stated {}, seen to work", s.check.subject,
-                           s.quantity(s.check.value), s.quantity(s.check.limit));
+        return told("{} is {} long: past the stated {}, seen to work", s.check.subject,
+                    s.quantity(s.check.value), s.quantity(s.check.limit));
     }
-    return s.fails ? fmt::format("{} is {} long, {} is the limit", s.check.subject,
-                                 s.quantity(s.check.value), s.quantity(s.check.limit))
-                   : fmt::format("{} is {} long, close to the limit of {}", s.check.subject,
-                                 s.quantity(s.check.value), s.quantity(s.check.limit));
+    return s.fails ? told("{} is {} long, {} is the limit", s.check.subject,
+                          s.quantity(s.check.value), s.quantity(s.check.limit))
+                   : told("{} is {} long, close to the limit of {}", s.check.subject,
+                          s.quantity(s.check.value), s.quantity(s.check.limit));
 }
 
 std::string link_rate_words(const Sentence& s) {
     if (s.check.note == Note::unsure_rate) {
-        return fmt::format("{} may carry {}: nobody knows before trying", s.check.subject,
-                           s.quantity(s.check.limit));
+        return told("{} may carry {}: nobody knows before trying", s.check.subject,
+                    s.quantity(s.check.limit));
     }
-    return s.fails ? fmt::format("The pictures need {}, {} runs at {}", s.quantity(s.check.value),
-                                 s.check.subject, s.quantity(s.check.limit))
-                   : fmt::format("The pictures need {} of {} on {}, more than {:.0f} % of it",
-                                 s.quantity(s.check.value), s.quantity(s.check.limit),
-                                 s.check.subject, 100 * s.check.keep_line / s.check.limit);
+    return s.fails ? told("The pictures need {}, {} runs at {}", s.quantity(s.check.value),
+                          s.check.subject, s.quantity(s.check.limit))
+                   : told("The pictures need {} of {} on {}, more than {:.0f} % of it",
+                          s.quantity(s.check.value), s.quantity(s.check.limit), s.check.subject,
+                          100 * s.check.keep_line / s.check.limit);
 }
 
 std::string chain_count_words(const Sentence& s) {
-    return fmt::format("{:g} units in line, the maker allows {:g}", s.check.value, s.check.limit);
+    return told("{:g} units in line, the maker allows {:g}", s.check.value, s.check.limit);
 }
 
 std::string uplink_rate_words(const Sentence& s) {
-    return fmt::format("Uplink {} carries {} of {}", s.check.subject,
-                       shown_number(s.check.value, s.check.unit, s.context.units),
-                       s.quantity(s.check.limit));
+    return told("Uplink {} carries {} of {}", s.check.subject,
+                shown_number(s.check.value, s.check.unit, s.context.units),
+                s.quantity(s.check.limit));
 }
 
 std::string recorder_input_words(const Sentence& s) {
-    return fmt::format("{} takes in {} of {}", s.check.subject,
-                       shown_number(s.check.value, s.check.unit, s.context.units),
-                       s.quantity(s.check.limit));
+    return told("{} takes in {} of {}", s.check.subject,
+                shown_number(s.check.value, s.check.unit, s.context.units),
+                s.quantity(s.check.limit));
 }
 
 std::string port_setting_words(const Sentence& s) {
-    return fmt::format("The long setting on {} holds {} down to 10 Mb/s, it needs {}",
-                       s.check.subject, s.check.other, s.quantity(s.check.value));
+    return told("The long setting on {} holds {} down to 10 Mb/s, it needs {}", s.check.subject,
+                s.check.other, s.quantity(s.check.value));
 }
 
 std::string conductor_words(const Sentence& s) {
     return s.check.note == Note::copper_clad
-               ? fmt::format("{} is copper-clad aluminium: not for PoE", s.check.subject)
-               : fmt::format("{} is stranded cable: for cords, not for runs", s.check.subject);
+               ? told("{} is copper-clad aluminium: not for PoE", s.check.subject)
+               : told("{} is stranded cable: for cords, not for runs", s.check.subject);
 }
 
 std::string surge_words(const Sentence& s) {
     if (s.check.note == Note::unit_unprotected) {
-        return fmt::format("{} stands between two outdoor lengths without surge protectors",
-                           s.check.other);
+        return told("{} stands between two outdoor lengths without surge protectors",
+                    s.check.other);
     }
-    return s.check.value == 0
-               ? "Outdoor copper has no surge protectors"
-               : fmt::format("{:g} of {:g} ends of outdoor copper have a surge protector",
-                             s.check.value, s.check.limit);
+    return s.check.value == 0 ? said("Outdoor copper has no surge protectors")
+                              : told("{:g} of {:g} ends of outdoor copper have a surge protector",
+                                     s.check.value, s.check.limit);
 }
 
 std::string not_connected_words(const Sentence& s) {
     switch (s.check.note) {
         case Note::no_cable:
-            if (std::isnan(s.check.value) || !s.detail<CameraNeeds>()) return "Not connected yet";
-            return fmt::format("Not connected yet: {} from the head end, needs class {} and {}",
-                               s.quantity(s.check.value), s.detail<CameraNeeds>()->poe_class,
-                               shown(s.detail<CameraNeeds>()->rate_mbps, Unit::megabit_per_second,
-                                     s.context.units));
-        case Note::power_off: return "The port that should feed it is switched off";
-        case Note::unit_without_power:
-            return fmt::format("{} on the way has no power", s.check.subject);
-        default: return "Its cable leads to nothing that feeds it";
+            if (std::isnan(s.check.value) || !s.detail<CameraNeeds>())
+                return said("Not connected yet");
+            return told("Not connected yet: {} from the head end, needs class {} and {}",
+                        s.quantity(s.check.value), s.detail<CameraNeeds>()->poe_class,
+                        shown(s.detail<CameraNeeds>()->rate_mbps, Unit::megabit_per_second,
+                              s.context.units));
+        case Note::power_off: return said("The port that should feed it is switched off");
+        case Note::unit_without_power: return told("{} on the way has no power", s.check.subject);
+        default: return said("Its cable leads to nothing that feeds it");
     }
 }
 
 std::string coax_loop_words(const Sentence& s) {
-    return fmt::format("{} measures {}, the units work over {}", s.check.subject,
-                       s.quantity(s.check.value), s.quantity(s.check.limit));
+    return told("{} measures {}, the units work over {}", s.check.subject,
+                s.quantity(s.check.value), s.quantity(s.check.limit));
 }
 
 std::string beyond_standard_words(const Sentence& s) { return beyond_text(s.check); }

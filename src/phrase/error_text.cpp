@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "phrase/error_text.h"
+#include "phrase/translate.h"
 
 #include <fmt/format.h>
 #include <fmt/ranges.h>
@@ -12,82 +13,82 @@
 namespace ovant {
 namespace {
 
+// Long because it is a table: a line or two for each error.
 std::string without_place(const Error& e) {
     switch (e.code) {
-        case ErrorCode::unreadable: return fmt::format("cannot read {} ({})", e.subject, e.detail);
-        case ErrorCode::unwritable: return fmt::format("cannot write {} ({})", e.subject, e.detail);
+        case ErrorCode::unreadable: return told("cannot read {} ({})", e.subject, e.detail);
+        case ErrorCode::unwritable: return told("cannot write {} ({})", e.subject, e.detail);
         case ErrorCode::changed_on_disk:
-            return fmt::format(
+            return told(
                 "{} was changed by somebody else since it was opened; save under "
                 "another name or open it again",
                 e.subject);
         case ErrorCode::gone_from_disk:
-            return fmt::format(
+            return told(
                 "{} was deleted since it was opened; save under another name, or "
                 "under the same, to have it again",
                 e.subject);
         case ErrorCode::kept_apart:
-            return fmt::format("unsaved work cannot be kept beside the file; it is kept in {}",
-                               e.detail);
-        case ErrorCode::in_use: return fmt::format("{} is open in {}", e.subject, e.detail);
+            return told("unsaved work cannot be kept beside the file; it is kept in {}", e.detail);
+        case ErrorCode::in_use: return told("{} is open in {}", e.subject, e.detail);
         case ErrorCode::too_large:
-            return fmt::format("{} {}, the most that is taken is {}",
-                               e.place.empty() ? "the file has" : "it has", e.subject, e.detail);
+            return told("{} {}, the most that is taken is {}",
+                        e.place.empty() ? said("the file has") : said("it has"), e.subject,
+                        e.detail);
         case ErrorCode::not_json:
-            if (e.subject.empty() && !e.detail.empty()) return fmt::format("there is {}", e.detail);
-            return e.subject.empty() ? "the file ends too early or is no JSON"
-                                     : fmt::format("the file is damaged at {}", e.subject);
-        case ErrorCode::ends_early: return "the file ends too early or is no JSON";
-        case ErrorCode::not_xml: return fmt::format("the drawing is damaged: {}", e.subject);
+            if (e.subject.empty() && !e.detail.empty()) return told("there is {}", e.detail);
+            return e.subject.empty() ? said("the file ends too early or is no JSON")
+                                     : told("the file is damaged at {}", e.subject);
+        case ErrorCode::ends_early: return said("the file ends too early or is no JSON");
+        case ErrorCode::not_xml:
+            return told("{} is damaged: {}", e.detail.empty() ? said("the drawing") : e.detail,
+                        e.subject);
         case ErrorCode::refers_outside:
-            return fmt::format("the drawing refers to something outside itself: {}", e.subject);
+            return told("the drawing refers to something outside itself: {}", e.subject);
         case ErrorCode::newer_version:
-            return fmt::format(
+            return told(
                 "the file has format {}, this program knows format {}: it can be "
                 "looked at, not changed",
                 e.subject, e.detail);
-        case ErrorCode::bad_value: return fmt::format("{} is not {}", e.subject, e.detail);
-        case ErrorCode::bad_kind: return fmt::format("{} cannot be used: {}", e.subject, e.detail);
+        case ErrorCode::bad_value: return told("{} is not {}", e.subject, e.detail);
+        case ErrorCode::bad_kind: return told("{} cannot be used: {}", e.subject, e.detail);
         case ErrorCode::chain_too_long:
-            return fmt::format("it makes a chain of {} cables from end to end; {} is the most",
-                               e.subject, e.detail);
+            return told("it makes a chain of {} cables from end to end; {} is the most", e.subject,
+                        e.detail);
         case ErrorCode::out_of_range:
-            return fmt::format("{} is outside what is allowed: {}", e.subject, e.detail);
-        case ErrorCode::duplicate_id: return fmt::format("the id {} is used twice", e.subject);
-        case ErrorCode::unknown_kind:
-            return fmt::format("the catalogue has no kind “{}”", e.subject);
-        case ErrorCode::unknown_device: return fmt::format("there is no device {}", e.subject);
-        case ErrorCode::unknown_port: return fmt::format("there is no port {}", e.subject);
-        case ErrorCode::unknown_pathway: return fmt::format("there is no pathway {}", e.subject);
-        case ErrorCode::unknown_place: return fmt::format("there is no place {}", e.subject);
+            return told("{} is outside what is allowed: {}", e.subject, e.detail);
+        case ErrorCode::duplicate_id: return told("the id {} is used twice", e.subject);
+        case ErrorCode::unknown_kind: return told("the catalogue has no kind “{}”", e.subject);
+        case ErrorCode::unknown_device: return told("there is no device {}", e.subject);
+        case ErrorCode::unknown_port: return told("there is no port {}", e.subject);
+        case ErrorCode::unknown_pathway: return told("there is no pathway {}", e.subject);
+        case ErrorCode::unknown_place: return told("there is no place {}", e.subject);
         case ErrorCode::port_in_use:
-            return fmt::format("port {} is taken by link {}", e.subject, e.detail);
+            return told("port {} is taken by link {}", e.subject, e.detail);
         case ErrorCode::wrong_medium:
-            return fmt::format("{} does not take {}: another medium", e.subject, e.detail);
+            return told("{} does not take {}: another medium", e.subject, e.detail);
         case ErrorCode::two_sources:
-            return fmt::format("link {} joins two sources of power: {}", e.subject, e.detail);
-        case ErrorCode::loop: return fmt::format("link {} closes a loop", e.subject);
+            return told("link {} joins two sources of power: {}", e.subject, e.detail);
+        case ErrorCode::loop: return told("link {} closes a loop", e.subject);
         case ErrorCode::open_quote:
-            return "a quote opens here and is never closed; nothing from here on was read";
-        case ErrorCode::bad_number: return fmt::format("“{}” is not a number", e.subject);
+            return said("a quote opens here and is never closed; nothing from here on was read");
+        case ErrorCode::bad_number: return told("“{}” is not a number", e.subject);
         case ErrorCode::bad_unit:
-            return e.detail.empty()
-                       ? fmt::format("“{}” has a unit that does not belong here", e.subject)
-                       : fmt::format("“{}” should be in {}", e.subject, e.detail);
+            return e.detail.empty() ? told("“{}” has a unit that does not belong here", e.subject)
+                                    : told("“{}” should be in {}", e.subject, e.detail);
         case ErrorCode::missing_field:
-            return e.detail.empty()
-                       ? fmt::format("{} is missing", e.subject)
-                       : fmt::format("{} is missing; needed are {}", e.subject, e.detail);
-        case ErrorCode::no_such_object: return fmt::format("there is no {}", e.subject);
+            return e.detail.empty() ? told("{} is missing", e.subject)
+                                    : told("{} is missing; needed are {}", e.subject, e.detail);
+        case ErrorCode::no_such_object: return told("there is no {}", e.subject);
         case ErrorCode::not_possible: return fmt::format("{}: {}", e.subject, e.detail);
         case ErrorCode::not_a_sum:
-            return fmt::format("{} is no sum; there are {}",
-                               e.subject.empty() ? "that" : shown_value(e.subject),
-                               fmt::format("{}", fmt::join(sum_examples(), "; ")));
+            return told("{} is no sum; there are {}",
+                        e.subject.empty() ? said("that") : shown_value(e.subject),
+                        fmt::format("{}", fmt::join(sum_examples(), "; ")));
         case ErrorCode::not_in_line:
-            return fmt::format("{} is not a unit that goes into a cable", e.subject);
+            return told("{} is not a unit that goes into a cable", e.subject);
     }
-    return "something is wrong";
+    return said("something is wrong");
 }
 
 // "mast_m" as it is spoken: "mast".
@@ -125,7 +126,7 @@ std::string sentence(const Error& error) {
     const std::string text = without_place(error);
     std::string place = error.place.empty() ? "" : spoken_place(error.place);
     if (error.line > 0) {
-        const std::string spot = fmt::format("line {}, column {}", error.line, error.column);
+        const std::string spot = told("line {}, column {}", error.line, error.column);
         place = place.empty() ? spot : fmt::format("{} ({})", place, spot);
     }
     std::string out = place.empty() ? text + "." : fmt::format("{}: {}.", place, text);

@@ -7,6 +7,7 @@
 #include <cctype>
 
 #include "phrase/error_text.h"
+#include "phrase/translate.h"
 
 namespace ovant {
 namespace {
@@ -30,6 +31,8 @@ constexpr Pair labels[] = {
     {"surge_protected", "Surge protectors built in"},
     {"conductor_ohm", "Puts into each conductor"},
     {"lights", "Lights when all is well"},
+    {"factory_address", "Comes set to"},
+    {"asks_for_address", "Asks for an address first"},
     {"awg", "Gauge, AWG"},
     {"material", "Conductors of"},
     {"form", "Conductors"},
@@ -150,6 +153,7 @@ constexpr Pair headings[] = {{"cable", "Cable"},
                              {"reach", "Reach"},
                              {"arrives", "Watts that arrive"},
                              {"hops", "Reach of a hop"},
+                             {"network", "Network"},
                              {"sensitivities", "Sensitivity"}};
 
 constexpr Pair value_words[] = {{"role/pse", "gives power (PSE)"},
@@ -207,7 +211,7 @@ std::string_view label_of(std::string_view path) {
 bool has_field_label(std::string_view path) { return !label_of(path).empty(); }
 
 std::string field_label(std::string_view path) {
-    if (const std::string_view words = label_of(path); !words.empty()) return std::string(words);
+    if (const std::string_view words = label_of(path); !words.empty()) return said(words);
     std::string spelt(path);
     std::replace(spelt.begin(), spelt.end(), '_', ' ');
     std::replace(spelt.begin(), spelt.end(), '/', ' ');
@@ -223,33 +227,33 @@ std::string field_heading(const std::vector<KindField>& fields, std::string_view
         for (const KindField& field : fields) {
             if (field.path != ids) continue;
             const bool several = field.value.find('-') != std::string::npos;
-            return fmt::format("{} {}", several ? "Ports" : "Port", field.value);
+            return several ? told("Ports {}", field.value) : told("Port {}", field.value);
         }
-        return "Port";
+        return said("Port");
     }
     const bool numbered = is_number(steps.back());
     const std::string_view last = numbered ? steps[steps.size() - 2] : steps.back();
     const std::string_view words = find(headings, last);
-    std::string heading = words.empty() ? std::string(last) : std::string(words);
-    if (numbered) heading += fmt::format(", step {}", std::stoul(std::string(steps.back())) + 1);
+    std::string heading = words.empty() ? std::string(last) : said(words);
+    if (numbered) heading += told(", step {}", std::stoul(std::string(steps.back())) + 1);
     return heading;
 }
 
 std::string list_heading(std::string_view list) {
     const std::vector<std::string_view> steps = steps_of(list);
     if (steps.empty()) return "";
-    if (steps.back() == "ports") return "Ports";
+    if (steps.back() == "ports") return said("Ports");
     const std::string_view words = find(headings, steps.back());
-    return std::string(words.empty() ? steps.back() : words);
+    return words.empty() ? std::string(steps.back()) : said(words);
 }
 
 std::string title(Together how) {
     switch (how) {
-        case Together::fed_by: return "Fed by";
-        case Together::feeds: return "Feeds";
-        case Together::transceivers: return "Transceivers";
-        case Together::far_ends: return "Far ends";
-        case Together::cables: return "Cables";
+        case Together::fed_by: return said("Fed by");
+        case Together::feeds: return said("Feeds");
+        case Together::transceivers: return said("Transceivers");
+        case Together::far_ends: return said("Far ends");
+        case Together::cables: return said("Cables");
     }
     return "";
 }
@@ -270,7 +274,7 @@ std::string field_value_words(std::string_view path, std::string_view value) {
     if (steps.empty()) return std::string(value);
     const std::string key = std::string(steps.back()) + "/" + std::string(value);
     const std::string_view words = find(value_words, key);
-    return std::string(words.empty() ? value : words);
+    return words.empty() ? std::string(value) : said(words);
 }
 
 }  // namespace ovant

@@ -6,6 +6,8 @@
 #include <algorithm>
 #include <cmath>
 
+#include "phrase/translate.h"
+
 namespace ovant {
 namespace {
 
@@ -53,7 +55,7 @@ std::string unit_name(Unit unit, UnitSystem system) {
         case Unit::decibel_milliwatt: return "dBm";
         case Unit::megahertz: return "MHz";
         case Unit::watt_hour: return "Wh";
-        case Unit::day: return "days";
+        case Unit::day: return said("days");
         case Unit::hour: return "h";
         default: return "";
     }
@@ -65,8 +67,8 @@ std::string shown_number(double value_si, Unit unit, UnitSystem system) {
 
 std::string shown_number(double value_si, Unit unit, UnitSystem system, int more_digits) {
     const double value = to_shown(value_si, unit, system);
-    if (std::isnan(value)) return "none";
-    if (std::isinf(value)) return value > 0 ? "endless" : "minus endless";
+    if (std::isnan(value)) return said("none");
+    if (std::isinf(value)) return said(value > 0 ? "endless" : "minus endless");
     // Whole rates and watts read better without ".0".
     const bool whole = value == std::round(value) && unit != Unit::money && std::abs(value) < 1e9;
     std::string text =
@@ -102,8 +104,8 @@ std::string shown(double value_si, Unit unit, UnitSystem system, int more_digits
 std::string value_of_limit(double value, double limit, Unit unit, UnitSystem system) {
     if (std::isnan(limit)) return std::isnan(value) ? "" : shown(value, unit, system);
     const int more = digits_apart(value, limit, unit, system);
-    return fmt::format("{} of {}", shown_number(value, unit, system, more),
-                       shown(limit, unit, system, more));
+    return told("{} of {}", shown_number(value, unit, system, more),
+                shown(limit, unit, system, more));
 }
 
 std::string counted(std::size_t count, std::string_view word) {
@@ -114,14 +116,14 @@ std::string listed(const std::vector<std::string>& ids) {
     constexpr std::size_t most = 6;
     std::string out;
     for (std::size_t i = 0; i < std::min(ids.size(), most); ++i) out += (i ? ", " : "") + ids[i];
-    if (ids.size() > most) out += fmt::format(" and {} more", ids.size() - most);
+    if (ids.size() > most) out += told(" and {} more", ids.size() - most);
     return out;
 }
 
 std::string summary_text(const Summary& sum, std::string_view between) {
-    return fmt::format("{} {}{}{} tight{}{} {}{}{} unknown", sum.holds,
-                       sum.holds == 1 ? "holds" : "hold", between, sum.tight, between, sum.fails,
-                       sum.fails == 1 ? "fails" : "fail", between, sum.unknown);
+    return told("{} {}{}{} tight{}{} {}{}{} unknown", sum.holds,
+                sum.holds == 1 ? said("holds") : said("hold"), between, sum.tight, between,
+                sum.fails, sum.fails == 1 ? said("fails") : said("fail"), between, sum.unknown);
 }
 
 std::string thousands_apart(std::string number) {

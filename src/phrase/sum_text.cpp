@@ -6,14 +6,15 @@
 #include <cmath>
 
 #include "phrase/numbers.h"
+#include "phrase/translate.h"
 
 namespace ovant {
 
 std::string sum_answer(const Sum& sum, UnitSystem units) {
-    if (!sum.stands) return "The line collapses: no working voltage exists";
+    if (!sum.stands) return said("The line collapses: no working voltage exists");
     if (sum.unit == Unit::hour && sum.answer < 100) {
         const long minutes = std::lround(sum.answer * 60);
-        return fmt::format("{} h {:02} min, {}", minutes / 60, minutes % 60, sum.answer_name);
+        return told("{} h {:02} min, {}", minutes / 60, minutes % 60, sum.answer_name);
     }
     // A radius of a few metres needs its centimetres.
     if (sum.unit == Unit::metre)

@@ -15,10 +15,13 @@ Driver::Driver() {
     const QString unsaved = QStandardPaths::writableLocation(QStandardPaths::AppDataLocation);
     QDir(unsaved).removeRecursively();
     Prompts prompts;
-    prompts.open_path = [this](QWidget*, const QString&, const QString&) {
+    prompts.open_path = [this](QWidget*, const FileWanted&) {
         return open_paths.isEmpty() ? QString() : open_paths.takeFirst();
     };
-    prompts.save_path = [this](QWidget*, const QString&, const QString&, const QString&) {
+    prompts.save_path = [this](QWidget*, const FileWanted& file) {
+        // A person is shown the proposed name under the filter: the one must pass the other.
+        const QString patterns = file.filter.section('(', 1).section(')', 0, 0);
+        CHECK(QDir::match(patterns.split(' '), QFileInfo(file.proposed).fileName()));
         return save_paths.isEmpty() ? QString() : save_paths.takeFirst();
     };
     prompts.ask = [this](QWidget*, const QString& text, const QStringList&) {
@@ -78,8 +81,8 @@ QPointF Driver::on_plan(const std::string& device) {
     QCoreApplication::processEvents();  // a layout that is still due moves the plan
     const Network& net = document().network();
     const PlanLayout layout = plan_layout(document(), plan()->map());
-    for (std::size_t i = 0; i < layout.marks.size(); ++i) {
-        if (net.device(static_cast<int>(i)).id == device) return layout.marks[i];
+    for (DeviceNumber number : layout.marks.numbers()) {
+        if (net.device(number).id == device) return layout.marks[number];
     }
     FAIL("no device " << device);
     return {};
@@ -94,10 +97,10 @@ QPointF Driver::on_link(const std::string& link, double share) {
     QCoreApplication::processEvents();
     const Network& net = document().network();
     const PlanLayout layout = plan_layout(document(), plan()->map());
-    for (std::size_t i = 0; i < layout.lines.size(); ++i) {
-        if (net.links[i].link->id != link) continue;
+    for (LinkNumber number : layout.lines.numbers()) {
+        if (net.links[number].link->id != link) continue;
         QPainterPath path;
-        path.addPolygon(layout.lines[i]);
+        path.addPolygon(layout.lines[number]);
         return path.pointAtPercent(share);
     }
     FAIL("no link " << link);

@@ -120,9 +120,10 @@ TEST_CASE("a commit keeps the assessment that its preview made", "[document]") {
         CHECK(document.undo_name() == "Move K14");
         const Assessment fresh = assess(document.committed(), document.catalogue());
         REQUIRE(fresh.runs.size() == document.assessment().runs.size());
-        for (std::size_t i = 0; i < fresh.runs.size(); ++i) {
-            CHECK(fresh.runs[i].verdict == document.assessment().runs[i].verdict);
-            CHECK(fresh.runs[i].length_m == Approx(document.assessment().runs[i].length_m));
+        for (CameraNumber camera : fresh.runs.numbers()) {
+            CHECK(fresh.runs[camera].verdict == document.assessment().runs[camera].verdict);
+            CHECK(fresh.runs[camera].length_m ==
+                  Approx(document.assessment().runs[camera].length_m));
         }
     }
     // A preview that ends where it began is no step.

@@ -4,7 +4,7 @@
 #include "app/runs/run_model.h"
 #include "app/settings/settings_window.h"
 #include "app/strip/strip_view.h"
-#include "core/site/edits.h"
+#include "core/edits/edits.h"
 #include "driver.h"
 #include "support/sites.h"
 
@@ -222,8 +222,8 @@ TEST_CASE("a radio is turned by the handle of its beam, and back by undo", "[win
     CHECK_FALSE(before.azimuth_deg);
     const double margin_db =
         check_of(*d.document().assessment().run("K16"), CheckId::radio_fade_margin).value;
-    const int beam = beam_of_selected(d.document());
-    REQUIRE(beam >= 0);
+    const DeviceNumber beam = beam_of_selected(d.document());
+    REQUIRE(beam);
     const QPointF handle =
         beam_handle(d.document(), plan_layout(d.document(), d.plan()->map()), beam);
     // Straight up on the plan: far off the light on the breakwater.

@@ -8,7 +8,7 @@
 
 #include "app/document/document.h"
 #include "core/format/site_json.h"
-#include "core/site/edits.h"
+#include "core/edits/edits.h"
 #include "support/temp_folder.h"
 
 using namespace ovant;
@@ -79,7 +79,7 @@ TEST_CASE("a file of a newer version is looked at, not changed", "[window][files
     Driver d;
     d.answers = {0};
     d.window().open_file(q(source_file("tests/data/broken/newer-version.json")));
-    CHECK(d.asked.first().contains("format 3"));
+    CHECK(d.asked.first().contains("format 4"));
     CHECK(d.document().read_only());
     CHECK(d.document().assessment().runs.size() == 1);
 }

@@ -11,7 +11,7 @@
 #include "core/format/camera_csv.h"
 #include "core/format/kind_text.h"
 #include "core/format/site_json.h"
-#include "core/site/edits.h"
+#include "core/edits/edits.h"
 #include "support/sites.h"
 #include "support/temp_folder.h"
 
@@ -197,7 +197,10 @@ TEST_CASE("every kind of edit goes back and forth, byte for byte", "[window][und
          [&] {
              return move_object(doc.committed(), place, {1, 2});
          }},
-        {"rename", [&] { return rename_object(doc.committed(), "K15", "Elsewhere"); }},
+        {"rename",
+         [&] {
+             return rename_object(doc.committed(), {"K15", "Elsewhere"});
+         }},
         {"change a place",
          [&] {
              Place p = *&doc.committed().places.back();
@@ -226,7 +229,10 @@ TEST_CASE("every kind of edit goes back and forth, byte for byte", "[window][und
              if (s) s = set_slack(*s, copper, 4);
              return s;
          }},
-        {"protectors", [&] { return set_protectors(doc.committed(), copper, "surge-1000", ""); }},
+        {"protectors",
+         [&] {
+             return set_protectors(doc.committed(), copper, {"surge-1000", ""});
+         }},
         {"joints", [&] { return set_fibre_joints(doc.committed(), fibre, 5, 3); }},
         {"power of a camera",
          [&] {
@@ -244,17 +250,23 @@ TEST_CASE("every kind of edit goes back and forth, byte for byte", "[window][und
         {"place of a unit", [&] { return set_place(doc.committed(), "INJ1", place); }},
         {"antenna", [&] { return set_antenna_height(doc.committed(), radio, 5.5); }},
         {"transmit", [&] { return set_transmit(doc.committed(), radio, 3); }},
-        {"port off", [&] { return set_port_power(doc.committed(), "SW1", "1", false); }},
+        {"port off",
+         [&] {
+             return set_port_power(doc.committed(), {"SW1", "1"}, false);
+         }},
         {"port priority",
-         [&] { return set_port_priority(doc.committed(), catalogue, "SW1", "1", 1); }},
+         [&] {
+             return set_port_priority(doc.committed(), catalogue, {"SW1", "1"}, 1);
+         }},
         {"long setting", [&] { return set_long_group(doc.committed(), "SW2", 2, true); }},
         {"assign", [&] { return Result<Site>(assign_ports(doc.committed(), catalogue).site); }},
         {"best way",
          [&] { return Result<Site>(with_best_way(doc.committed(), catalogue, "K14")); }},
         {"own kind",
          [&] {
-             return set_own_kind(doc.committed(), "mine",
-                                 *copied_kind(kind_json(doc.committed(), "rep-1"), "mine", "Mine"));
+             return set_own_kind(
+                 doc.committed(), "mine",
+                 *copied_kind(kind_json(doc.committed(), "rep-1"), {"mine", "Mine"}));
          }},
         {"own kind away", [&] { return remove_own_kind(doc.committed(), "mine"); }},
         {"drawing away", [&] { return set_drawing(doc.committed(), std::nullopt); }},

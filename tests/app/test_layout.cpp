@@ -10,7 +10,8 @@
 #include "app/settings/settings_window.h"
 #include "app/theme/theme.h"
 #include "app/ways/ways_view.h"
-#include "core/site/edits.h"
+#include "app/prove/prove_view.h"
+#include "core/edits/edits.h"
 #include "driver.h"
 #include "painted_text.h"
 #include "support/sites.h"
@@ -171,10 +172,17 @@ void audit_all(const Look& look) {
     site.settings.units = look.units;
     d.window().open_site(std::move(site));
     const std::string camera =
-        look.site == Of::large ? d.document().assessment().runs[7].camera : "K14";
+        look.site == Of::large ? d.document().assessment().runs.at(7).camera : "K14";
     for (const Stage stage :
          {Stage::survey, Stage::reach, Stage::power, Stage::parts, Stage::prove}) {
         d.window().set_stage(stage);
+        if (stage == Stage::prove) {
+            for (ProvePage page :
+                 {ProvePage::addresses, ProvePage::ports, ProvePage::readings, ProvePage::cards}) {
+                d.find<ProveView>("prove")->set_page(page);
+                audit(d.window());
+            }
+        }
         for (const std::string& chosen : {camera, std::string("SW1"), std::string("UPS1")}) {
             if (!find_device(d.document().site(), chosen)) continue;
             INFO("stage " << static_cast<int>(stage) << ", " << chosen);

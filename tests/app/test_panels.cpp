@@ -9,7 +9,7 @@
 #include "app/verdict/check_row.h"
 #include "app/verdict/details_panel.h"
 #include "core/format/site_json.h"
-#include "core/site/edits.h"
+#include "core/edits/edits.h"
 #include "support/sites.h"
 #include "support/temp_folder.h"
 

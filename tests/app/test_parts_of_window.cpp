@@ -12,29 +12,15 @@
 #include "app/kit/quantity_edit.h"
 #include "app/theme/theme.h"
 #include "core/format/site_json.h"
-#include "core/site/edits.h"
+#include "core/edits/edits.h"
 #include "support/sites.h"
+#include "painted_text.h"
 
 using namespace ovant;
 
 namespace {
 
 constexpr double nanometre = 1e-9;
-
-double channel(double value) {
-    return value <= 0.03928 ? value / 12.92 : std::pow((value + 0.055) / 1.055, 2.4);
-}
-
-// Relative luminance and contrast after WCAG 2.1.
-double luminance(const QColor& colour) {
-    return 0.2126 * channel(colour.redF()) + 0.7152 * channel(colour.greenF()) +
-           0.0722 * channel(colour.blueF());
-}
-double contrast(const QColor& a, const QColor& b) {
-    const double light = std::max(luminance(a), luminance(b)),
-                 dark = std::min(luminance(a), luminance(b));
-    return (light + 0.05) / (dark + 0.05);
-}
 
 }  // namespace
 
@@ -78,9 +64,8 @@ TEST_CASE("what lies under the mouse", "[plan]") {
           "K14");
     // R10 stands where K10 does, so it is drawn, and taken, beside it.
     const Network& net = document.network();
-    for (std::size_t i = 0; i < layout.marks.size(); ++i)
-        CHECK(hit_at(document, map, layout, layout.marks[i]).id ==
-              net.device(static_cast<int>(i)).id);
+    for (DeviceNumber device : layout.marks.numbers())
+        CHECK(hit_at(document, map, layout, layout.marks[device]).id == net.device(device).id);
     CHECK(hit_at(document, map, layout, map.to_pixel({600, 300})).what == PlanHit::What::nothing);
     CHECK(hit_at(document, map, layout, map.to_pixel({350, 100})).id == "P4");
     document.select("W8");

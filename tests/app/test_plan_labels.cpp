@@ -3,7 +3,7 @@
 #include "app/plan/plan_labels.h"
 #include "app/plan/plan_hit.h"
 #include "app/plan/plan_layout.h"
-#include "core/site/edits.h"
+#include "core/edits/edits.h"
 #include "driver.h"
 #include "support/large_site.h"
 #include "support/sites.h"
@@ -80,7 +80,7 @@ TEST_CASE("names on the plan lie on nothing, in every size and unit", "[plan][la
             CHECK(label.id != "K14");
         const Network& net = d.document().network();
         const PlanLabel own = label_beside_mark(
-            d.document(), view, net.cameras[*d.document().camera_index("K14")], {50, 50});
+            d.document(), view, net.cameras[d.document().camera_number("K14")], {50, 50});
         CHECK(own.text == "K14");
         CHECK(label_beside_mark(d.document(), view, net.runs.front().outs.front().device, {50, 50})
                   .text.isEmpty());
@@ -93,10 +93,8 @@ TEST_CASE("names on the plan lie on nothing, in every size and unit", "[plan][la
     const PlanMap map = map_of(d.document(), wide);
     const auto labels = plan_labels(d.document(), map, plan_layout(d.document(), map), wide);
     std::size_t in_view = 0;
-    for (int camera : d.document().network().cameras)
-        in_view +=
-            QRectF(wide.rect())
-                .contains(plan_layout(d.document(), map).marks[static_cast<std::size_t>(camera)]);
+    for (DeviceNumber camera : d.document().network().cameras)
+        in_view += QRectF(wide.rect()).contains(plan_layout(d.document(), map).marks[camera]);
     REQUIRE(in_view > 20);
     const auto count = [&](PlanLabel::Of of) {
         return static_cast<std::size_t>(std::count_if(
@@ -165,27 +163,26 @@ TEST_CASE("marks at one spot fan out, the same wherever the plan is pushed", "[p
     map.fit({0, 0, 100, 60}, {700, 420}, 10);
     const PlanLayout layout = plan_layout(document, map);
     const auto distance = [](QPointF a, QPointF b) { return QLineF(a, b).length(); };
-    for (std::size_t i = 0; i < layout.marks.size(); ++i) {
-        const QPointF stands = map.to_pixel(document.network().device(static_cast<int>(i)).at);
+    for (DeviceNumber i : layout.marks.numbers()) {
+        const QPointF stands = map.to_pixel(document.network().device(i).at);
         CHECK(distance(layout.marks[i], stands) < 4 * plan_mark_px);
-        for (std::size_t k = 0; k < i; ++k)
-            CHECK(distance(layout.marks[i], layout.marks[k]) >= plan_mark_px);
+        for (DeviceNumber k : layout.marks.numbers())
+            CHECK((k == i || distance(layout.marks[i], layout.marks[k]) >= plan_mark_px));
     }
     // One that stands alone stays where it is, and so does the first of those that share a spot.
     CHECK(layout.marks.back() == map.to_pixel({80, 20}));
-    CHECK(layout.marks[9] == map.to_pixel({20.1, 20}));
+    CHECK(layout.marks.at(9) == map.to_pixel({20.1, 20}));
     PlanMap pushed = map;
     pushed.pan({-37.25, 11.5});
     const PlanLayout there = plan_layout(document, pushed);
-    for (std::size_t i = 0; i < layout.marks.size(); ++i)
+    for (DeviceNumber i : layout.marks.numbers())
         CHECK(distance(there.marks[i], layout.marks[i] + QPointF(-37.25, 11.5)) < 1e-6);
     // Each is taken where it is drawn.
-    for (std::size_t i = 0; i < layout.marks.size(); ++i)
-        CHECK(hit_at(document, map, layout, layout.marks[i]).id ==
-              document.network().device(static_cast<int>(i)).id);
+    for (DeviceNumber i : layout.marks.numbers())
+        CHECK(hit_at(document, map, layout, layout.marks[i]).id == document.network().device(i).id);
     // What is on its way makes nobody step aside.
-    const std::string moving = document.network().device(9).id;
-    CHECK(plan_layout(document, map, moving).marks[10] == map.to_pixel({20.1, 20}));
+    const std::string moving = document.network().device(DeviceNumber(9)).id;
+    CHECK(plan_layout(document, map, moving).marks.at(10) == map.to_pixel({20.1, 20}));
 }
 
 TEST_CASE("cables that share a stretch lie side by side, others do not care", "[plan][fan]") {
@@ -223,9 +220,10 @@ TEST_CASE("on the demo no two cables lie on one another", "[plan][fan]") {
     const PlanLayout layout = plan_layout(d.document(), map);
     const Network& net = d.document().network();
     int shared = 0;
-    for (std::size_t i = 0; i < layout.lines.size(); ++i) {
+    for (LinkNumber i : layout.lines.numbers()) {
         if (net.links[i].medium() == Medium::radio) continue;
-        for (std::size_t k = 0; k < i; ++k) {
+        for (LinkNumber k : layout.lines.numbers()) {
+            if (k == i) break;
             if (net.links[k].medium() == Medium::radio) continue;
             // Stretches of both that lie within half a pixel of each other for 20 pixels.
             for (qsizetype a = 1; a + 2 < layout.lines[i].size(); ++a) {

@@ -12,7 +12,7 @@
 #include "app/strip/strip_view.h"
 #include "app/theme/theme.h"
 #include "core/parts/parts.h"
-#include "core/site/edits.h"
+#include "core/edits/edits.h"
 #include "driver.h"
 #include "support/sites.h"
 
@@ -36,7 +36,7 @@ QColor at_pixel(QWidget* widget, QPointF pixel) {
 
 std::string port_of(const Document& document, const std::string& camera) {
     const Network& net = document.network();
-    const Run& run = net.runs[*document.camera_index(camera)];
+    const Run& run = net.runs[document.camera_number(camera)];
     return net.device(run.source.device).id + "." + net.port(run.source).id;
 }
 

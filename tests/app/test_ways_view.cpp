@@ -7,7 +7,7 @@
 #include "core/assess/check_table.h"
 #include "core/assess/radio_path.h"
 #include "core/format/kind_text.h"
-#include "core/site/edits.h"
+#include "core/edits/edits.h"
 #include "driver.h"
 #include "support/sites.h"
 #include "support/temp_folder.h"
@@ -236,7 +236,7 @@ TEST_CASE("a unit is placed by hand, a radio with its sight, and cabled in its o
     REQUIRE(first != second);
     // The cable tool takes the medium that both have free; between radios their air or their LAN.
     const Result<Added> joined =
-        connect_devices(d.document().committed(), d.document().catalogue(), "air", first, second);
+        connect_devices(d.document().committed(), d.document().catalogue(), {first, second}, "air");
     REQUIRE(joined);
     CHECK(find_link(joined->site, joined->id)->cable == "air");
 }
@@ -316,7 +316,8 @@ TEST_CASE("a kind is copied into the site, changed with units, and used", "[app]
     const TempFolder folder;
     for (const char* name : {"kinds.json", "kinds.csv"}) {
         const QString path = QString::fromStdString(folder.file(name));
-        dialog->export_file(path);
+        d.save_paths = {path};
+        d.click(dialog->findChild<QPushButton*>("exportKinds"));
         const KindsImport again = import_kinds(read_all(path.toStdString()));
         INFO(name);
         CHECK(again.errors.empty());
@@ -324,7 +325,9 @@ TEST_CASE("a kind is copied into the site, changed with units, and used", "[app]
         CHECK(read_kind(again.kinds[0].second, "")->supply->budget_w == Approx(90));
         CHECK(read_kind(again.kinds[0].second, "")->ports.size() ==
               d.document().catalogue().find("sw-5-at-sfp-own")->ports.size());
-        dialog->import_file(path);
+        d.open_paths = {path};
+        d.click(dialog->findChild<QPushButton*>("importKinds"));
+        CHECK(d.open_paths.isEmpty());
     }
     dialog->close();
 }

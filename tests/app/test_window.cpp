@@ -251,11 +251,12 @@ TEST_CASE("a run is dragged to another port of the switch", "[window]") {
     const QRectF from = ports->column_of("SW1", "10"), to = ports->column_of("SW1", "15");
     REQUIRE_FALSE(from.isNull());
     bool moved_midway = false;
-    d.drag(ports, from.center(), to.center(),
-           [&] { moved_midway = link_at(d.document().site(), "SW1", "15") != nullptr; });
+    d.drag(ports, from.center(), to.center(), [&] {
+        moved_midway = link_at(d.document().site(), {"SW1", "15"}) != nullptr;
+    });
     CHECK(moved_midway);
-    CHECK(link_at(d.document().site(), "SW1", "15")->b.device == "R4");
-    CHECK_FALSE(link_at(d.document().site(), "SW1", "10"));
+    CHECK(link_at(d.document().site(), {"SW1", "15"})->b.device == "R4");
+    CHECK_FALSE(link_at(d.document().site(), {"SW1", "10"}));
     CHECK(d.document().undo_name() == "Move run from port 10 to 15");
     // The same by keyboard: take it up, walk back, put it down.
     ports->setFocus();
@@ -263,7 +264,7 @@ TEST_CASE("a run is dragged to another port of the switch", "[window]") {
     d.key(ports, Qt::Key_Space);
     for (int i = 0; i < 5; ++i) d.key(ports, Qt::Key_Left);
     d.key(ports, Qt::Key_Space);
-    CHECK(link_at(d.document().site(), "SW1", "10")->b.device == "R4");
+    CHECK(link_at(d.document().site(), {"SW1", "10"})->b.device == "R4");
     // The verdict on the right is the unit's.
     CHECK(d.text_of("verdictSentence").contains("Budget holds on greatest draw"));
 }

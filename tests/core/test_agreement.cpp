@@ -85,11 +85,11 @@ TEST_CASE("checks, strip, power and the day agree on 2000 random sites", "[agree
         const DayResult day = play_day(net, *day_plan(judged.site.settings),
                                        [](double share) { return share < 1.0 / 24; });
         INFO("site " << i);
-        for (std::size_t k = 0; k < net.runs.size(); ++k) {
-            const RunAssessment& run = judged.assessment.runs[k];
+        for (CameraNumber camera : net.runs.numbers()) {
+            const RunAssessment& run = judged.assessment.runs[camera];
             const Check volts = check_of(run, CheckId::camera_voltage);
             // The strip draws what the check says, in each condition.
-            const RunProfile profile = run_profile(net, k);
+            const RunProfile profile = run_profile(net, camera);
             const double strip_v =
                 profile.points.back().in_v[static_cast<std::size_t>(volts.condition)];
             if (std::isnan(volts.value))
@@ -98,7 +98,7 @@ TEST_CASE("checks, strip, power and the day agree on 2000 random sites", "[agree
                 CHECK(near(strip_v, volts.value));
             // The day: on where nothing on the way is past its limit, dark where it is.
             bool port_over = false, unit_low = false, near_edge = false;
-            for (const PortFeed& feed : solve_port(net, net.runs[k].source, Condition::day)) {
+            for (const PortFeed& feed : solve_port(net, net.runs[camera].source, Condition::day)) {
                 port_over =
                     port_over || !feed.solution.stands || feed.solution.source_w > feed.limit_w;
                 near_edge = near_edge || std::abs(feed.solution.source_w - feed.limit_w) < 0.05;
@@ -110,8 +110,8 @@ TEST_CASE("checks, strip, power and the day agree on 2000 random sites", "[agree
                     near_edge = near_edge || std::abs(feed.solution.volts[n] - least_v) < 0.01;
                 }
             }
-            const double off_v = camera_off_below_v(net.kind(net.runs[k].camera),
-                                                    power_port(net, net.runs[k].camera));
+            const double off_v = camera_off_below_v(net.kind(net.runs[camera].camera),
+                                                    power_port(net, net.runs[camera].camera));
             near_edge = near_edge || std::abs(volts.value - off_v) < 0.01;
             if (near_edge) continue;
             const bool lit = !port_over && !unit_low && volts.value >= off_v;

@@ -198,7 +198,7 @@ TEST_CASE("an extender never gives out more than af", "[assess]") {
     CHECK(judged.run().verdict != Verdict::fails);
     // Regenerated: what the port gives covers the output over its efficiency and the own draw.
     const Network net = lay_out(judged.site, judged.catalogue);
-    const std::vector<PortFeed> feeds = solve_port(net, net.runs[0].outs[0], Condition::night);
+    const std::vector<PortFeed> feeds = solve_port(net, net.runs.front().outs[0], Condition::night);
     REQUIRE(feeds.size() == 2);
     CHECK(feeds[0].points[1].load_w == Approx(feeds[1].watts() / 0.88 + 1.2));
 }
@@ -210,7 +210,7 @@ TEST_CASE("an extender with two outputs feeds two cameras", "[assess]") {
     Result<Added> second = add_device(site, catalogue, "cam-fixed-2mp", {60, 40});
     REQUIRE(second);
     Result<Added> link =
-        connect_devices(second->site, catalogue, "cat5e-solid-24-out", "E1", second->id);
+        connect_devices(second->site, catalogue, {"E1", second->id}, "cat5e-solid-24-out");
     REQUIRE(link);
     const Judged judged = judge_site(link->site);
     CHECK(judged.run("K01").verdict != Verdict::fails);
@@ -220,7 +220,7 @@ TEST_CASE("an extender with two outputs feeds two cameras", "[assess]") {
     CHECK(port.watts > 2 * 5);
     // The shared first length carries both rates.
     const Network net = lay_out(judged.site, judged.catalogue);
-    CHECK(net.links[0].load_mbps == Approx(net.bit_rate_mbps[0] + net.bit_rate_mbps[1]));
+    CHECK(net.links.front().load_mbps == Approx(net.bit_rate_mbps.at(0) + net.bit_rate_mbps.at(1)));
 }
 
 TEST_CASE("switch-power by each basis, all three shown", "[assess]") {
@@ -256,7 +256,7 @@ TEST_CASE("a unit's totals are those of its ports, each at its own worst", "[ass
     }
     CHECK(counted_w == Approx(unit.by_class_w));
     for (Condition condition : all_conditions) {
-        const UnitAssessment one = assess_unit(net, 0, {condition, false});  // SW1 stands first
+        const UnitAssessment one = assess_unit(net, DeviceNumber(0), {condition, false});  // SW1
         CHECK(one.greatest_w <= unit.greatest_w + milliwatt);
         CHECK(one.budget_w == unit.budget_w);
     }
@@ -331,9 +331,10 @@ TEST_CASE("uplink-rate sums the cameras behind it", "[assess]") {
     const Check& uplink = *find_check(unit.checks, CheckId::uplink_rate);
     const Network net = lay_out(demo.site, demo.catalogue);
     double sum_mbps = 0;
-    for (std::size_t i = 0; i < net.runs.size(); ++i) {
-        const Run& run = net.runs[i];
-        if (run.fed && net.device(run.outs[0].device).id == "SW2") sum_mbps += net.bit_rate_mbps[i];
+    for (CameraNumber camera : net.runs.numbers()) {
+        const Run& run = net.runs[camera];
+        if (run.fed && net.device(run.outs[0].device).id == "SW2")
+            sum_mbps += net.bit_rate_mbps[camera];
     }
     CHECK(uplink.value == Approx(sum_mbps));
     CHECK(uplink.limit == Approx(1000));
@@ -351,9 +352,9 @@ TEST_CASE("the worst permitted cable is worse than its gauge", "[assess]") {
 TEST_CASE("one run alone is judged as in the whole", "[assess]") {
     const Judged demo = judge_site(copper_site());
     const Network net = lay_out(demo.site, demo.catalogue);
-    for (std::size_t i = 0; i < net.cameras.size(); ++i) {
-        const RunAssessment alone = assess_run(net, i);
-        const RunAssessment& whole = demo.assessment.runs[i];
+    for (CameraNumber camera : net.cameras.numbers()) {
+        const RunAssessment alone = assess_run(net, camera);
+        const RunAssessment& whole = demo.assessment.runs[camera];
         CHECK(alone.verdict == whole.verdict);
         REQUIRE(alone.checks.size() == whole.checks.size());
         for (std::size_t k = 0; k < alone.checks.size(); ++k) {
@@ -379,14 +380,14 @@ TEST_CASE("after a move, what is kept is what would be computed", "[assess]") {
                 const Assessment whole = assess(net);
                 CHECK(quick.summary.fails == whole.summary.fails);
                 CHECK(quick.site_checks.size() == whole.site_checks.size());
-                for (std::size_t i = 0; i < whole.runs.size(); ++i) {
-                    INFO(whole.runs[i].camera);
-                    CHECK(quick.runs[i].verdict == whole.runs[i].verdict);
-                    CHECK(quick.runs[i].length_m == whole.runs[i].length_m);
-                    REQUIRE(quick.runs[i].checks.size() == whole.runs[i].checks.size());
-                    for (std::size_t k = 0; k < whole.runs[i].checks.size(); ++k) {
-                        const double a = quick.runs[i].checks[k].value;
-                        const double b = whole.runs[i].checks[k].value;
+                for (CameraNumber camera : whole.runs.numbers()) {
+                    INFO(whole.runs[camera].camera);
+                    CHECK(quick.runs[camera].verdict == whole.runs[camera].verdict);
+                    CHECK(quick.runs[camera].length_m == whole.runs[camera].length_m);
+                    REQUIRE(quick.runs[camera].checks.size() == whole.runs[camera].checks.size());
+                    for (std::size_t k = 0; k < whole.runs[camera].checks.size(); ++k) {
+                        const double a = quick.runs[camera].checks[k].value;
+                        const double b = whole.runs[camera].checks[k].value;
                         CHECK((a == b || (std::isnan(a) && std::isnan(b))));
                     }
                 }
@@ -402,21 +403,22 @@ TEST_CASE("after a move, what is kept is what would be computed", "[assess]") {
 TEST_CASE("the profile agrees with the checks", "[assess][profile]") {
     const Judged demo = judge_site(copper_site(), {std::nullopt, true});
     const Network net = lay_out(demo.site, demo.catalogue);
-    for (std::size_t i = 0; i < net.cameras.size(); ++i) {
-        const RunProfile profile = run_profile(net, i);
+    for (CameraNumber camera : net.cameras.numbers()) {
+        const RunProfile profile = run_profile(net, camera);
         if (profile.feeding_port.empty()) continue;
         INFO(profile.camera);
-        const Check& volts = check_of(demo.assessment.runs[i], CheckId::camera_voltage);
+        const Check& volts = check_of(demo.assessment.runs[camera], CheckId::camera_voltage);
         const auto c = static_cast<std::size_t>(volts.condition);
         CHECK(profile.points.back().in_v[c] == Approx(volts.value));
         CHECK(profile.points.back().min_v == Approx(volts.limit));
-        CHECK(profile.length_m == Approx(demo.assessment.runs[i].length_m));
+        CHECK(profile.length_m == Approx(demo.assessment.runs[camera].length_m));
         CHECK(profile.points.size() == profile.hops.size() + 1);
-        const Working working = point_working(net, i, profile.points.size() - 1, volts.condition);
+        const Working working =
+            point_working(net, camera, profile.points.size() - 1, volts.condition);
         REQUIRE(working.size() >= 2);
         CHECK(working[working.size() - 2].result == Approx(volts.value));
         CHECK(working.back().result == Approx(profile.points.back().watts[c]));
-        const Working hop = hop_working(net, i, 0, profile.hops[0].condition);
+        const Working hop = hop_working(net, camera, 0, profile.hops[0].condition);
         CHECK(hop.front().result == Approx(profile.hops[0].to_m));
         CHECK(hop.back().result == Approx(profile.hops[0].limit_m));
     }
@@ -428,7 +430,7 @@ TEST_CASE("a night warmer than the day shortens the strip's reach as it does the
     site.settings.day_c = 20;
     site.settings.night_c = 55;
     const Judged judged = judge_site(site);
-    const RunProfile profile = run_profile(lay_out(judged.site, judged.catalogue), 0);
+    const RunProfile profile = run_profile(lay_out(judged.site, judged.catalogue), CameraNumber(0));
     const Check check = check_of(judged.run(), CheckId::link_length);
     CHECK(check.condition == Condition::night);
     CHECK(profile.hops[0].condition == Condition::night);

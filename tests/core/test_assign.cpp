@@ -345,8 +345,8 @@ TEST_CASE("What if: clad cable, a hot roof and tolerances make no run better", "
         INFO(id_of(what_if));
         CHECK(find_problems(worse, catalogue).empty());
         const Assessment then = assess(worse, catalogue);
-        for (std::size_t i = 0; i < now.runs.size(); ++i)
-            CHECK(then.runs[i].verdict >= now.runs[i].verdict);
+        for (CameraNumber camera : now.runs.numbers())
+            CHECK(then.runs[camera].verdict >= now.runs[camera].verdict);
         CHECK_FALSE(title(what_if).empty());
     }
     const auto faults = count_what_ifs(site, catalogue);
@@ -364,7 +364,7 @@ TEST_CASE("What fails takes its runs with it", "[what-if]") {
     const Network net = lay_out(site, catalogue);
     int lost = 0;
     for (const Run& run : net.runs) {
-        if (run.source.device < 0 || net.device(run.source.device).id != "SW1") continue;
+        if (!run.source || net.device(run.source.device).id != "SW1") continue;
         CHECK(then.run(net.device(run.camera).id)->verdict == Verdict::fails);
         ++lost;
     }

@@ -88,8 +88,8 @@ TEST_CASE("a range of ports makes as many", "[catalogue]") {
         "");
     REQUIRE(kind);
     REQUIRE(kind->ports.size() == 5);
-    CHECK(kind->ports[0].id == "3");
-    CHECK(kind->ports[3].id == "6");
-    CHECK(kind->ports[3].limit_w == Approx(30));
-    CHECK(kind->ports[4].id == "up");
+    CHECK(kind->ports.front().id == "3");
+    CHECK(kind->ports.at(3).id == "6");
+    CHECK(kind->ports.at(3).limit_w == Approx(30));
+    CHECK(kind->ports.at(4).id == "up");
 }

@@ -63,6 +63,7 @@ bool is_subject(const Judged& judged, const Check& check) {
             return device || find_link(judged.site, check.subject) ||
                    is_port(judged.site, judged.catalogue, check.subject);
         case CheckSubject::backup: return !check.subject.empty();
+        case CheckSubject::subnet: return find_subnet(judged.site, check.subject) != nullptr;
     }
     return false;
 }

@@ -9,7 +9,7 @@
 #include "core/assess/check_table.h"
 #include "core/assess/room_left.h"
 #include "core/catalogue/kind_json.h"
-#include "core/choose/usual.h"
+#include "core/catalogue/usual_kinds.h"
 #include "core/choose/proposal.h"
 #include "core/format/site_json.h"
 #include "core/site/site_problems.h"
@@ -107,8 +107,8 @@ TEST_CASE("a mid-span carries each camera in its own channel", "[rule-22]") {
     REQUIRE(direct.built);
     CHECK(direct.verdict == Verdict::holds);
     const Site then = with_change(b.site, direct.change);
-    CHECK(link_at(then, mid, "out3"));
-    CHECK(link_at(then, mid, "in3"));
+    CHECK(link_at(then, {mid, "out3"}));
+    CHECK(link_at(then, {mid, "in3"}));
     // Two cords from one switch to its mid-span are no loop; two to one data switch are.
     CHECK(find_problems(then, catalogue).empty());
     const std::string other = b.unit("sw-8-data", {3, 0}, office);
@@ -118,7 +118,7 @@ TEST_CASE("a mid-span carries each camera in its own channel", "[rule-22]") {
     // A channel needs both its sides.
     Kind half = *catalogue.find("inj-mid-4");
     CHECK(lacking(half).empty());
-    half.ports[0].lane = "2";
+    half.ports.front().lane = "2";
     CHECK_THAT(lacking(half), Contains("lane"));
 }
 
@@ -218,7 +218,7 @@ TEST_CASE("long-range ports of any switch are used, its other groups left alone"
     REQUIRE(way.built);
     CHECK(way.verdict != Verdict::fails);
     CHECK(count_of(way, "sw-8-long") == 0);
-    CHECK(link_at(with_change(b.site, way.change), sw, "1"));
+    CHECK(link_at(with_change(b.site, way.change), {sw, "1"}));
 }
 
 TEST_CASE("a sealed switch runs on an ordinary port while its load is small", "[rule-22]") {

@@ -2,8 +2,6 @@
 // What a way costs, against sums made by hand: material, ground, hours, outlets.
 #include <catch2/catch.hpp>
 
-#include <numeric>
-
 #include "core/parts/cost.h"
 #include "core/parts/parts.h"
 #include "support/sites.h"
@@ -14,9 +12,10 @@ namespace {
 
 Cost whole_cost(const Site& site, const std::set<std::string>& open = {}) {
     const Network net = lay_out(site, shipped_catalogue());
-    std::vector<int> devices(net.kinds.size()), links(net.links.size());
-    std::iota(devices.begin(), devices.end(), 0);
-    std::iota(links.begin(), links.end(), 0);
+    std::vector<DeviceNumber> devices;
+    std::vector<LinkNumber> links;
+    for (DeviceNumber device : net.kinds.numbers()) devices.push_back(device);
+    for (LinkNumber link : net.links.numbers()) links.push_back(link);
     return cost_of(net, devices, links, open);
 }
 

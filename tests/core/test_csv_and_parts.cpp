@@ -8,7 +8,7 @@
 #include "core/format/camera_csv.h"
 #include "core/format/parts_sheet.h"
 #include "core/format/site_json.h"
-#include "core/site/edits.h"
+#include "core/edits/edits.h"
 #include "phrase/error_text.h"
 #include "support/sites.h"
 #include "support/temp_folder.h"
@@ -130,14 +130,14 @@ TEST_CASE("parts of one run, counted by hand", "[parts]") {
     }
     CHECK(total_price(parts) == Approx(sum));
     CHECK(parts.front().kind == "cam-fixed-4mp");
-    CHECK(cut_length_m(net.links[0]) == Approx(40));
+    CHECK(cut_length_m(net.links.front()) == Approx(40));
     Site drawn = site;
     drawn.links[0].measured_length_m.reset();
     const double plan_m = link_length_m(drawn, drawn.links[0]);
     drawn.settings.service_loop_m = 3;
     const Network loops = lay_out(drawn, judged.catalogue);
-    CHECK(cut_length_m(loops.links[0]) == Approx(plan_m + 6));
-    CHECK(cut_length_m(loops.links[0]) == Approx(loops.links[0].length_m));
+    CHECK(cut_length_m(loops.links.front()) == Approx(plan_m + 6));
+    CHECK(cut_length_m(loops.links.front()) == Approx(loops.links.front().length_m));
 }
 
 TEST_CASE("cells cannot run as formulas", "[parts][bad-input]") {

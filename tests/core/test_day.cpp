@@ -147,7 +147,7 @@ TEST_CASE("A unit that reserves by class refuses the last port, by priority and 
     }
     {
         // With priority it is another one.
-        const Site first = *set_port_priority(site, catalogue, "SW1", "16", 1);
+        const Site first = *set_port_priority(site, catalogue, {"SW1", "16"}, 1);
         const Played played(first);
         CHECK(played.camera("K16").dark_s < 3600);
         CHECK(played.camera("K15").dark_s == Approx(86400));
@@ -192,7 +192,7 @@ TEST_CASE("A unit that passes its total sheds the least important port first", "
         Device& camera = *find_device(site, "K0" + std::to_string(i));
         camera.kind = "cam-ptz-compact";
     }
-    site = *set_port_priority(site, shipped_catalogue(), "SW1", "8", 1);
+    site = *set_port_priority(site, shipped_catalogue(), {"SW1", "8"}, 1);
     const Played played(site);
     CHECK(played.day.unit("SW1")->shed + played.day.unit("SW1")->refused >= 1);
     CHECK(played.camera("K08").dark_s == 0);
@@ -211,7 +211,7 @@ TEST_CASE("A backup carries its units as long as its watt hours last", "[day]") 
     site.settings.day.outage_h = 20;
     const Played played(site);
     REQUIRE(played.day.backups.size() == 1);
-    REQUIRE(played.day.backups[0].empty_at_s);
+    REQUIRE(played.day.backups.front().empty_at_s);
     // By hand: the camera's feed, the unit's own 6 W, the UPS.
     const double port_w = played.day.ports.front().watts.front().value;
     const Kind& sw = *played.catalogue.find("sw-8-at-120");
@@ -223,7 +223,7 @@ TEST_CASE("A backup carries its units as long as its watt hours last", "[day]") 
     const double hours = 20 * std::pow(usable / (20 * drawn_w), facts.peukert);
     CHECK(facts.peukert > 1);
     // The air cools and warms the cable: a hundredth is more than that moves the draw.
-    CHECK((*played.day.backups[0].empty_at_s / 3600 - 1) == Approx(hours).epsilon(0.01));
+    CHECK((*played.day.backups.front().empty_at_s / 3600 - 1) == Approx(hours).epsilon(0.01));
     CHECK(played.camera().at(3600 * (1 + hours) - 120).state == CameraState::on);
     CHECK(played.camera().at(3600 * (1 + hours) + 120).state == CameraState::off);
     CHECK(played.camera().at(86399).state == CameraState::on);
@@ -387,10 +387,10 @@ TEST_CASE("With more budget no camera is dark for longer through the day", "[day
     int last_stopped = 1000;
     for (double budget_w : {40.0, 60.0, 80.0, 100.0, 110.0, 130.0, 200.0, 500.0}) {
         const Result<std::string> own =
-            with_field(*copied_kind(kind, "own", "Own"), "supply/budget_w",
-                       std::to_string(budget_w), UnitSystem::metric);
+            with_field(*copied_kind(kind, {"own", "Own"}),
+                       {"supply/budget_w", std::to_string(budget_w)}, UnitSystem::metric);
         REQUIRE(own);
-        site.kinds["own"] = *own;
+        site.kinds.insert_or_assign("own", *read_own_kind("own", *own));
         find_device(site, "SW1")->kind = "own";
         const Played played(site);
         double dark_s = 0;

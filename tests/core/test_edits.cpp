@@ -110,16 +110,16 @@ TEST_CASE("a unit put on a routed cable keeps the route", "[edits]") {
 
 TEST_CASE("moving a plug swaps with what is there", "[edits]") {
     const Site demo = copper_site();
-    const Result<Site> moved = move_plug(demo, kinds(), "SW1", "9", "SW1", "10");
+    const Result<Site> moved = move_plug(demo, kinds(), {"SW1", "9"}, {"SW1", "10"});
     REQUIRE(moved);
-    CHECK(link_at(*moved, "SW1", "10")->id == link_at(demo, "SW1", "9")->id);
-    CHECK(link_at(*moved, "SW1", "9")->id == link_at(demo, "SW1", "10")->id);
-    const Result<Site> free = move_plug(demo, kinds(), "SW1", "9", "SW1", "15");
+    CHECK(link_at(*moved, {"SW1", "10"})->id == link_at(demo, {"SW1", "9"})->id);
+    CHECK(link_at(*moved, {"SW1", "9"})->id == link_at(demo, {"SW1", "10"})->id);
+    const Result<Site> free = move_plug(demo, kinds(), {"SW1", "9"}, {"SW1", "15"});
     REQUIRE(free);
-    CHECK(link_at(*free, "SW1", "9") == nullptr);
-    CHECK(move_plug(demo, kinds(), "SW1", "15", "SW1", "9").error().code ==
+    CHECK(link_at(*free, {"SW1", "9"}) == nullptr);
+    CHECK(move_plug(demo, kinds(), {"SW1", "15"}, {"SW1", "9"}).error().code ==
           ErrorCode::unknown_port);
-    CHECK(move_plug(demo, kinds(), "SW1", "9", "SW1", "77").error().code ==
+    CHECK(move_plug(demo, kinds(), {"SW1", "9"}, {"SW1", "77"}).error().code ==
           ErrorCode::unknown_port);
 }
 
@@ -128,16 +128,16 @@ TEST_CASE("two devices find the ports that go together", "[edits]") {
     site = add_device(site, kinds(), "sw-8-at-120", {0, 0})->site;
     site = add_device(site, kinds(), "cam-fixed-4mp", {40, 0})->site;
     site = add_device(site, kinds(), "rec-32", {2, 0})->site;
-    Result<Added> camera = connect_devices(site, kinds(), "cat5e-solid-24", "K01", "SW1");
+    Result<Added> camera = connect_devices(site, kinds(), {"K01", "SW1"}, "cat5e-solid-24");
     REQUIRE(camera);
     const Link& link = *find_link(camera->site, camera->id);
     CHECK(link.a.device == "SW1");
     CHECK(link.a.port == "1");
     CHECK(link.b.port == "lan");
-    Result<Added> uplink = connect_devices(camera->site, kinds(), "patch-24", "SW1", "REC1");
+    Result<Added> uplink = connect_devices(camera->site, kinds(), {"SW1", "REC1"}, "patch-24");
     REQUIRE(uplink);
     CHECK(find_link(uplink->site, uplink->id)->a.port == "up1");
-    CHECK(connect_devices(camera->site, kinds(), "cat5e-solid-24", "K01", "REC1").error().code ==
+    CHECK(connect_devices(camera->site, kinds(), {"K01", "REC1"}, "cat5e-solid-24").error().code ==
           ErrorCode::not_possible);
 }
 

@@ -169,8 +169,8 @@ TEST_CASE("each way is proposed first somewhere", "[ways][expert]") {
         .away_m = 80, .change = [](Site& site) {
             Added camera =
                 *add_device(std::move(site), shipped_catalogue(), "cam-fixed-2mp", {78, 1});
-            site = connect_devices(std::move(camera.site), shipped_catalogue(),
-                                   "cat5e-solid-24-out", "SW1", camera.id)
+            site = connect_devices(std::move(camera.site), shipped_catalogue(), {"SW1", camera.id},
+                                   "cat5e-solid-24-out")
                        ->site;
             Link& cable = site.links.back();
             cable.a.protector = cable.b.protector = "surge-100";
@@ -343,7 +343,7 @@ TEST_CASE("a trench is paid once, by whoever lays the first cable", "[ways][cost
                          Added camera = *add_device(std::move(site), shipped_catalogue(),
                                                     "cam-fixed-2mp", {70, 0});
                          site = connect_devices(std::move(camera.site), shipped_catalogue(),
-                                                "cat5e-solid-24-out", "SW1", camera.id)
+                                                {"SW1", camera.id}, "cat5e-solid-24-out")
                                     ->site;
                      }});
         return way(ways, WayId::direct_copper).cost.ground;

@@ -112,7 +112,8 @@ TEST_CASE("optics pair by rate, fibre, wavelengths and strands, each alone", "[g
 TEST_CASE("a wrong figure is named as its sheet names it", "[goes-with][phrase]") {
     const std::string json = kind_json(Site{}, "sw-5-at-sfp");
     REQUIRE_FALSE(json.empty());
-    const Result<std::string> refused = with_field(json, "ports/0/class", "99", UnitSystem::metric);
+    const Result<std::string> refused =
+        with_field(json, {"ports/0/class", "99"}, UnitSystem::metric);
     REQUIRE_FALSE(refused);
     const std::string told = kind_sentence(kind_fields(json), refused.error());
     INFO(told);

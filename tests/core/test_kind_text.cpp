@@ -30,9 +30,9 @@ TEST_CASE("every shipped kind reads back from its own text, JSON and CSV", "[kin
             CHECK(before.name == after.name);
             CHECK(before.price == after.price);
             REQUIRE(before.ports.size() == after.ports.size());
-            for (std::size_t p = 0; p < before.ports.size(); ++p) {
-                CHECK(before.ports[p].id == after.ports[p].id);
-                CHECK(before.ports[p].limit_w == after.ports[p].limit_w);
+            for (PortNumber port : before.ports.numbers()) {
+                CHECK(before.ports[port].id == after.ports[port].id);
+                CHECK(before.ports[port].limit_w == after.ports[port].limit_w);
             }
             CHECK(before.supply.has_value() == after.supply.has_value());
             CHECK(before.min_temperature_c == after.min_temperature_c);
@@ -44,24 +44,24 @@ TEST_CASE("every shipped kind reads back from its own text, JSON and CSV", "[kin
 TEST_CASE("a figure is changed in the unit people type", "[kinds]") {
     const std::string cable = kind_json({}, "coax-rg59");
     const Result<std::string> dearer =
-        with_field(cable, "cable/loop_ohm_per_m", "0.05", UnitSystem::metric);
+        with_field(cable, {"cable/loop_ohm_per_m", "0.05"}, UnitSystem::metric);
     REQUIRE(dearer);
     CHECK(read_kind(*dearer, "")->cable->loop_ohm_per_m == 0.05);
     const std::string line = kind_json({}, "long-far");
     const Result<std::string> feet =
-        with_field(line, "in_line/hop_reach_m", "300 ft", UnitSystem::metric);
+        with_field(line, {"in_line/hop_reach_m", "300 ft"}, UnitSystem::metric);
     REQUIRE(feet);
     CHECK(read_kind(*feet, "")->in_line->hop_reach_m == Approx(91.44));
-    CHECK(read_kind(*with_field(line, "in_line/hop_reach_m", "300", UnitSystem::imperial), "")
+    CHECK(read_kind(*with_field(line, {"in_line/hop_reach_m", "300"}, UnitSystem::imperial), "")
               ->in_line->hop_reach_m == Approx(91.44));
-    const Result<std::string> named = with_field(line, "name", "Ours", UnitSystem::metric);
+    const Result<std::string> named = with_field(line, {"name", "Ours"}, UnitSystem::metric);
     CHECK(read_kind(*named, "")->name == "Ours");
 }
 
 TEST_CASE("what a kind cannot be is refused with the field", "[kinds][bad-input]") {
     const std::string line = kind_json({}, "long-far");
     const auto refused = [&](const char* path, const char* text) {
-        const Result<std::string> changed = with_field(line, path, text, UnitSystem::metric);
+        const Result<std::string> changed = with_field(line, {path, text}, UnitSystem::metric);
         REQUIRE_FALSE(changed);
         return changed.error();
     };
@@ -72,8 +72,8 @@ TEST_CASE("what a kind cannot be is refused with the field", "[kinds][bad-input]
     CHECK(refused("in_line/nothing", "4").code == ErrorCode::missing_field);
     CHECK(refused("id", "other").code == ErrorCode::missing_field);
     CHECK(refused("category", "teapot").code == ErrorCode::bad_value);
-    CHECK_FALSE(copied_kind(line, "not an id", "X"));
-    CHECK(copied_kind(line, "mine", "X"));
+    CHECK_FALSE(copied_kind(line, {"not an id", "X"}));
+    CHECK(copied_kind(line, {"mine", "X"}));
 }
 
 TEST_CASE("a bad row is reported and the rest goes on", "[kinds][bad-input]") {

@@ -15,8 +15,8 @@ using namespace ovant;
 namespace {
 
 const Run& run_of(const Network& net, const std::string& camera) {
-    for (std::size_t i = 0; i < net.cameras.size(); ++i) {
-        if (net.device(net.cameras[i]).id == camera) return net.runs[i];
+    for (CameraNumber number : net.cameras.numbers()) {
+        if (net.device(net.cameras[number]).id == camera) return net.runs[number];
     }
     FAIL(camera);
     return net.runs.front();
@@ -28,12 +28,12 @@ std::string way_of(const Network& net, const Run& run) {
     return text;
 }
 
-std::size_t index_of(const Network& net, const std::string& camera) {
-    for (std::size_t i = 0; i < net.cameras.size(); ++i) {
-        if (net.device(net.cameras[i]).id == camera) return i;
+CameraNumber number_of(const Network& net, const std::string& camera) {
+    for (CameraNumber number : net.cameras.numbers()) {
+        if (net.device(net.cameras[number]).id == camera) return number;
     }
     FAIL(camera);
-    return 0;
+    return {};
 }
 
 }  // namespace
@@ -71,25 +71,25 @@ TEST_CASE("bit rates add up on every shared stretch to the recorder", "[media]")
         }
         return -1.0;
     };
-    const auto rate = [&](const char* camera) { return net.bit_rate_mbps[index_of(net, camera)]; };
+    const auto rate = [&](const char* camera) { return net.bit_rate_mbps[number_of(net, camera)]; };
     double all = 0;
     for (double mbps : net.bit_rate_mbps) all += mbps;
     CHECK(load("L1") + load("L2") == Approx(all));
     for (const Run& run : net.runs) {
-        for (int link : run.links) CHECK(net.links[static_cast<std::size_t>(link)].load_mbps > 0);
+        for (LinkNumber link : run.links) CHECK(net.links[link].load_mbps > 0);
     }
     // Two cameras meet on the trunk, on the fibre, on the cable that two share.
     for (const auto& [a, b] :
          {std::pair("K13", "K22"), std::pair("K17", "K18"), std::pair("K01", "K02")}) {
         const Run& run = run_of(net, a);
-        const NetLink& first = net.links[static_cast<std::size_t>(run.links.front())];
+        const NetLink& first = net.links[run.links.front()];
         CHECK(first.load_mbps == Approx(rate(a) + rate(b)));
     }
 }
 
 TEST_CASE("a far end that loses its power loses the picture", "[media]") {
     Site site = demo_site();
-    site = *set_port_power(std::move(site), "PS1", "1", false);  // the radio's, not the camera's
+    site = *set_port_power(std::move(site), {"PS1", "1"}, false);  // the radio's, not the camera's
     const Judged judged = judge_site(site);
     CHECK(judged.run("K16").verdict == Verdict::fails);
     const Check check = check_of(judged.run("K16"), CheckId::not_connected);
@@ -123,7 +123,7 @@ TEST_CASE("another medium in a port, a loop, a wrong module: refused with the pl
     errors = find_problems(site, catalogue_for(site));
     REQUIRE_FALSE(errors.empty());
     CHECK(errors.front().code == ErrorCode::unknown_kind);
-    CHECK_FALSE(set_module(demo_site(), shipped_catalogue(), "SW3", "sfp9", "sfp-1000-lx"));
+    CHECK_FALSE(set_module(demo_site(), shipped_catalogue(), {"SW3", "sfp9"}, "sfp-1000-lx"));
     // Two channels on one cable are no loop; the same switch twice on one channel is.
     CHECK(find_problems(demo_site(), catalogue_for(demo_site())).empty());
     site = connect(demo_site(), shipped_catalogue(), "patch-24", {"SW6", "3", 0, ""},
@@ -243,8 +243,9 @@ TEST_CASE("places must give what is plugged in there", "[media]") {
     // Fibre joins no earths, copper does.
     const Judged demo = judge_site(demo_site());
     CHECK_FALSE(find_check(demo.run("K17").checks, CheckId::earth_between_buildings));
-    CHECK(check_of(demo.run("K05"), CheckId::earth_between_buildings).other ==
-          "Harbour office and Dry-stack shed");
+    const Check earths = check_of(demo.run("K05"), CheckId::earth_between_buildings);
+    CHECK(std::get<JoinedEarths>(earths.detail) ==
+          JoinedEarths{"Harbour office", "Dry-stack shed"});
 
     // A hot day in a sealed box.
     Site hot = demo_site();
@@ -348,7 +349,7 @@ TEST_CASE("cautions appear where they apply and nowhere else", "[media][cautions
     const Judged demo = judge_site(demo_site());
     const Network net = lay_out(demo.site, demo.catalogue);
     const auto has = [&](const char* camera, Caution caution) {
-        const std::vector<Caution> found = cautions_of(net, index_of(net, camera));
+        const std::vector<Caution> found = cautions_of(net, number_of(net, camera));
         return std::find(found.begin(), found.end(), caution) != found.end();
     };
     struct Row {
@@ -370,7 +371,7 @@ TEST_CASE("cautions appear where they apply and nowhere else", "[media][cautions
         CHECK(has(row.with, row.caution));
         CHECK_FALSE(has(row.without, row.caution));
     }
-    CHECK(cautions_of(net, index_of(net, "K07")).empty());
+    CHECK(cautions_of(net, number_of(net, "K07")).empty());
     // The cards say the same; a d.c. lead stands beside the data.
     bool lead = false;
     for (const Card& card : wiring_cards(net)) {
@@ -379,6 +380,6 @@ TEST_CASE("cautions appear where they apply and nowhere else", "[media][cautions
     }
     CHECK(lead);
     for (const Card& card : wiring_cards(net)) {
-        CHECK(card.cautions == cautions_of(net, index_of(net, card.camera)));
+        CHECK(card.cautions == cautions_of(net, number_of(net, card.camera)));
     }
 }

@@ -26,9 +26,9 @@ Point anywhere() { return {between(-50, 1500), between(-50, 900)}; }
 
 double value_of(const Site& site, const char* camera, CheckId id) {
     const Network net = lay_out(site, shipped_catalogue());
-    for (std::size_t i = 0; i < net.cameras.size(); ++i) {
-        if (net.device(net.cameras[i]).id != camera) continue;
-        const RunAssessment run = assess_run(net, i);
+    for (CameraNumber number : net.cameras.numbers()) {
+        if (net.device(net.cameras[number]).id != camera) continue;
+        const RunAssessment run = assess_run(net, number);
         const Check* found = find_check(run.checks, id);
         return found ? found->value : 0;
     }

@@ -23,12 +23,12 @@ Site turned(Site site) {
 // Two resistances added in another order differ in the last bits.
 constexpr double rounding = 1e-9;
 
-int device_number(const Network& net, const std::string& id) {
-    for (std::size_t i = 0; i < net.kinds.size(); ++i) {
-        if (net.device(static_cast<int>(i)).id == id) return static_cast<int>(i);
+DeviceNumber device_number(const Network& net, const std::string& id) {
+    for (DeviceNumber device : net.kinds.numbers()) {
+        if (net.device(device).id == id) return device;
     }
     FAIL("no device " << id);
-    return -1;
+    return {};
 }
 
 }  // namespace
@@ -91,9 +91,9 @@ TEST_CASE("a run is walked from the feeding port to the camera", "[network]") {
 TEST_CASE("an injector feeds and passes the data on to the switch", "[network]") {
     const Judged demo = judge_site(copper_site());
     const Network net = lay_out(demo.site, demo.catalogue);
-    const Run& roof = net.runs[*[&]() -> std::optional<std::size_t> {
-        for (std::size_t i = 0; i < net.runs.size(); ++i) {
-            if (net.device(net.runs[i].camera).id == "K24") return i;
+    const Run& roof = net.runs[*[&]() -> std::optional<CameraNumber> {
+        for (CameraNumber camera : net.runs.numbers()) {
+            if (net.device(net.runs[camera].camera).id == "K24") return camera;
         }
         return std::nullopt;
     }()];
@@ -108,10 +108,10 @@ TEST_CASE("an injector feeds and passes the data on to the switch", "[network]")
         if (link.link->id == "L1") through_uplink = link.load_mbps;
     }
     double sum = 0;
-    for (std::size_t i = 0; i < net.runs.size(); ++i) {
-        if (!net.runs[i].fed) continue;
-        const std::string& from = net.device(net.runs[i].outs.front().device).id;
-        if (from == "SW1" || from == "INJ1") sum += net.bit_rate_mbps[i];
+    for (CameraNumber camera : net.runs.numbers()) {
+        if (!net.runs[camera].fed) continue;
+        const std::string& from = net.device(net.runs[camera].outs.front().device).id;
+        if (from == "SW1" || from == "INJ1") sum += net.bit_rate_mbps[camera];
     }
     CHECK(through_uplink == Approx(sum));
 }
@@ -130,7 +130,7 @@ TEST_CASE("four pairs feed where both ends are class 5 or more", "[network]") {
                           const std::string& camera) {
         Site site = site_with_run({.unit = unit, .port = port, .camera = camera});
         const Network net = lay_out(site, shipped_catalogue());
-        return solve_port(net, net.runs[0].outs[0], Condition::day)[0].pairs;
+        return solve_port(net, net.runs.front().outs[0], Condition::day)[0].pairs;
     };
     CHECK(pairs("inj-90", "out", "cam-ptz-60w") == 4);
     CHECK(pairs("inj-90", "out", "cam-fixed-4mp") == 2);
@@ -140,10 +140,10 @@ TEST_CASE("four pairs feed where both ends are class 5 or more", "[network]") {
 TEST_CASE("worst and nominal volts of the source", "[network]") {
     Site site = site_with_run({});
     const Network worst = lay_out(site, shipped_catalogue());
-    CHECK(solve_port(worst, worst.runs[0].outs[0], Condition::day)[0].source_v == 50);
+    CHECK(solve_port(worst, worst.runs.front().outs[0], Condition::day)[0].source_v == 50);
     site.settings.source_volts = SourceVolts::nominal;
     const Network nominal = lay_out(site, shipped_catalogue());
-    CHECK(solve_port(nominal, nominal.runs[0].outs[0], Condition::day)[0].source_v == 53);
+    CHECK(solve_port(nominal, nominal.runs.front().outs[0], Condition::day)[0].source_v == 53);
 }
 
 TEST_CASE("draw by condition", "[network]") {
@@ -172,10 +172,10 @@ TEST_CASE("the power of a branch is in the port that feeds it, once", "[network]
     Site site =
         site_with_run({.camera = "cam-fixed-2mp", .lengths_m = {60, 40}, .in_line = "ext-1-2-out"});
     site = add_device(site, catalogue, "cam-fixed-2mp", {70, 30})->site;
-    site = connect_devices(site, catalogue, "cat5e-solid-24-out", "E1", "K02")->site;
+    site = connect_devices(site, catalogue, {"E1", "K02"}, "cat5e-solid-24-out")->site;
     const Network net = lay_out(site, catalogue);
     const std::vector<PortFeed> feeds =
-        solve_port(net, {device_number(net, "SW1"), 0}, Condition::night);
+        solve_port(net, {device_number(net, "SW1"), PortNumber(0)}, Condition::night);
     REQUIRE(feeds.size() == 3);
     const Kind& extender = *catalogue.find("ext-1-2-out");
     const double out_w = feeds[1].watts() + feeds[2].watts();

@@ -105,7 +105,7 @@ TEST_CASE("power's fields survive the file", "[site]") {
     site.settings.backup_h = 3;
     site.settings.hot_cable_c = 55;
     site.settings.tolerances = {0.05, 0.02, 0.03};
-    site = *set_port_priority(site, catalogue_for(site), "SW1", "4", 1);
+    site = *set_port_priority(site, catalogue_for(site), {"SW1", "4"}, 1);
     find_device(site, "SW1")->supplies = 1;
     const Result<Site> again = read_site(write_site(site));
     REQUIRE(again);
@@ -121,8 +121,8 @@ TEST_CASE("power's fields survive the file", "[site]") {
     REQUIRE(text.find(good) != std::string::npos);
     text.replace(text.find(good), good.size(), R"("port_priority":{"4":9})");
     CHECK_FALSE(read_site(text));
-    CHECK_FALSE(set_port_priority(site, catalogue_for(site), "SW1", "4", 0));
-    CHECK_FALSE(set_port_priority(site, catalogue_for(site), "SW1", "99", 1));
+    CHECK_FALSE(set_port_priority(site, catalogue_for(site), {"SW1", "4"}, 0));
+    CHECK_FALSE(set_port_priority(site, catalogue_for(site), {"SW1", "99"}, 1));
     CHECK_FALSE(set_backup(site, catalogue_for(site), "SW1", "SW2"));
     CHECK_FALSE(set_supplies(site, catalogue_for(site), "SW1", 3));
 }

@@ -200,14 +200,13 @@ TEST_CASE("makers' tables: watts that arrive by length", "[rule-27]") {
     // Room for more obeys the table too.
     at(500, 5);
     const Network net = lay_out(b.site, b.catalogue);
-    CHECK(room_left_w(net, net.runs[0].ins[0].device) < 21.5);
+    CHECK(room_left_w(net, net.runs.front().ins[0].device) < 21.5);
 }
 
 TEST_CASE("a 95 W injector leaves 71 W after 100 m where its maker says so", "[rule-27]") {
     Builder b;
     b.own_kind("inj-90", "inj-95", "supply/budget_w", "95");
-    Result<std::string> table = Result<std::string>(std::string(b.site.kinds.at("inj-95")));
-    std::string json = *table;
+    std::string json = b.site.kinds.at("inj-95").json();
     const std::size_t supply = json.find("\"supply\"");
     const std::size_t open = json.find('{', supply);
     json.insert(open + 1, "\"arrives\": [{\"length_m\": 100, \"watts\": 71}], ");
@@ -232,7 +231,7 @@ TEST_CASE("a 95 W injector leaves 71 W after 100 m where its maker says so", "[r
 TEST_CASE("makers' tables: the rate of a hop by its length", "[rule-27]") {
     Builder b;
     b.own_kind("rep-1-out", "rep-steps", "", "\"mount_h\": 0.5");
-    std::string json = b.site.kinds.at("rep-steps");
+    std::string json = b.site.kinds.at("rep-steps").json();
     const std::size_t open = json.find('{', json.find("\"in_line\""));
     json.insert(open + 1,
                 "\"hops\": [{\"rate_mbps\": 100, \"length_m\": 150}, {\"rate_mbps\": 10, "

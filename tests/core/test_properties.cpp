@@ -194,8 +194,8 @@ TEST_CASE("random edits keep the site sound, and it comes back from its file", "
                     }
                     break;
                 case 5:
-                    next = move_plug(site, catalogue, "SW1", std::to_string(device % 16 + 1), "SW1",
-                                     std::to_string(i + 1));
+                    next = move_plug(site, catalogue, {"SW1", std::to_string(device % 16 + 1)},
+                                     {"SW1", std::to_string(i + 1)});
                     break;
             }
             if (next) site = std::move(*next);

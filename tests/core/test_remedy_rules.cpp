@@ -183,7 +183,7 @@ TEST_CASE("a weak port gets a stronger injector behind it, a weak injector a str
     CHECK(stronger->verdict == Verdict::holds);
     site = with_change(site, stronger->change);
     // The switch carries the data on, the injector the power.
-    CHECK(link_at(site, "SW1", "1")->b.port == "in");
+    CHECK(link_at(site, {"SW1", "1"})->b.port == "in");
     CHECK(judge_site(site).run().verdict == Verdict::holds);
     // The wrong injector there is swapped, not doubled.
     find_device(site, "INJ1")->kind = "inj-15";

@@ -73,8 +73,8 @@ TEST_CASE("antennas point: at the one far end, or at the middle of several", "[r
     };
     {
         const Network net = lay_out(b.site, b.catalogue);
-        CHECK(azimuth_deg(net, 2) == Approx(45));
-        CHECK(azimuth_deg(net, 3) == Approx(180));  // the far one looks back
+        CHECK(azimuth_deg(net, DeviceNumber(2)) == Approx(45));
+        CHECK(azimuth_deg(net, DeviceNumber(3)) == Approx(180));  // the far one looks back
     }
     CHECK(path().off_axis_a_deg == Approx(45));
     CHECK(path().off_axis_b_deg == Approx(0).margin(1e-6));
@@ -156,7 +156,7 @@ TEST_CASE("loops left at the ends are cable", "[rule-9]") {
     CHECK(check_of(judged.run(), CheckId::link_length).value == Approx(99.8));
     CHECK(check_of(judged.run(), CheckId::camera_voltage).value < bare_v);
     const Network net = lay_out(judged.site, judged.catalogue);
-    CHECK(run_profile(net, 0).length_m == Approx(99.8));
+    CHECK(run_profile(net, CameraNumber(0)).length_m == Approx(99.8));
     CHECK(cut_length_m(net.links.front()) == Approx(99.8));
     b.site.settings.service_loop_m = 3.6;
     CHECK(check_of(b.judged().run(), CheckId::link_length).verdict == Verdict::fails);
@@ -210,7 +210,7 @@ TEST_CASE("an extender gives no more than arrives", "[rule-11]") {
     const Judged large = with("sw-4-af", 11, {50, 50});
     CHECK(large.run().verdict == Verdict::fails);
     const Network net = lay_out(large.site, large.catalogue);
-    CHECK(port_limit_w(net, {2, 1}) == Approx((12.95 - 1.2) * 0.88));
+    CHECK(port_limit_w(net, port_at(2, 1)) == Approx((12.95 - 1.2) * 0.88));
     // Two in a chain stand as their maker says, three do not.
     const Judged two = with("sw-8-at-120", 5, {50, 50, 50});
     CHECK(two.run().verdict != Verdict::fails);
@@ -218,7 +218,7 @@ TEST_CASE("an extender gives no more than arrives", "[rule-11]") {
     CHECK(check_of(three.run(), CheckId::chain_count).verdict == Verdict::fails);
     // The second has less to give than the first.
     const Network chain = lay_out(two.site, two.catalogue);
-    CHECK(port_limit_w(chain, {3, 1}) < port_limit_w(chain, {2, 1}));
+    CHECK(port_limit_w(chain, port_at(3, 1)) < port_limit_w(chain, port_at(2, 1)));
     // The day agrees: a camera that holds stays on, one that asks for more than arrives does not.
     const auto dark_s = [](const Judged& judged) {
         const Network laid = lay_out(judged.site, judged.catalogue);
@@ -242,14 +242,14 @@ TEST_CASE("of several power inputs the one that is fed counts", "[rule-12]") {
     CHECK(volts.limit == Approx(10.8));
     CHECK(volts.verdict == Verdict::holds);
     const Network net = lay_out(judged.site, judged.catalogue);
-    CHECK(run_profile(net, 0).points.back().min_v == Approx(10.8));
+    CHECK(run_profile(net, CameraNumber(0)).points.back().min_v == Approx(10.8));
     const DayResult day = play_day(net, *day_plan(judged.site.settings));
     CHECK(day.cameras.front().dark_s == 0);
     // Both plugged: one load, not two.
     b.device(sw).kind = "sw-8-at-120";
     const Network both = lay_out(b.site, b.catalogue);
     double taken_w = 0;
-    for (const PortAt port : {PortAt{0, 0}, PortAt{2, 0}})
+    for (const PortAt port : {port_at(0, 0), port_at(2, 0)})
         taken_w += solve_port(both, port, Condition::day).front().load_w();
     CHECK(taken_w == Approx(4.6));
 }
@@ -311,7 +311,7 @@ TEST_CASE("heaters count only when it is cold enough for them", "[rule-15]") {
     b.cable(sw, "1", cam, "lan");
     const auto watts = [&](Condition condition) {
         const Network net = lay_out(b.site, b.catalogue);
-        return camera_power_w(net, 1, condition);
+        return camera_power_w(net, DeviceNumber(1), condition);
     };
     b.site.settings.night_c = 5;
     CHECK(watts(Condition::night) == Approx(6.4 + 1.2 + 5.6));
@@ -429,8 +429,7 @@ TEST_CASE("with every feeding port taken an injector beside a data port does", "
     CHECK(with.verdict != Verdict::fails);
     const Judged left = judge_site(with_change(b.site, with.change));
     const Network net = lay_out(left.site, left.catalogue);
-    CHECK(net.kind(net.fed_by[static_cast<std::size_t>(net.cameras.back())].device).category ==
-          Category::injector);
+    CHECK(net.kind(net.fed_by[net.cameras.back()].device).category == Category::injector);
     CHECK(left.run(cam).connected);
 }
 
@@ -455,7 +454,7 @@ TEST_CASE("room that is left can really be drawn, and no more", "[rule-10]") {
                                        in_line,
                                        {3, 0, 0, 0, 0}});
             const Network net = lay_out(site, shipped_catalogue());
-            const int camera = net.cameras.front();
+            const DeviceNumber camera = net.cameras.front();
             const double room_w = room_left_w(net, camera);
             INFO(unit << " " << in_line << " " << room_w);
             CHECK(room_w > 0.5);
@@ -480,11 +479,11 @@ TEST_CASE("room that is left can really be drawn, and no more", "[rule-10]") {
     const Site starved = site_with_run({.camera = "cam-ptz-compact", .lengths_m = {500}});
     const Network net = lay_out(starved, shipped_catalogue());
     CHECK(room_left_w(net, net.cameras.front()) == 0);
-    CHECK(room_left_w(net, 0) == 0);
+    CHECK(room_left_w(net, DeviceNumber(0)) == 0);
     // At a free port of a switch: what its own supply still has.
     const Site free_port = site_with_run(
         {"sw-4-at-35", "1", "cam-fixed-4mp", "cat5e-solid-24-out", {20}, "", {10, 0, 0, 0, 0}});
     const Network laid = lay_out(free_port, shipped_catalogue());
-    CHECK(room_left_at_port_w(laid, {0, 1}) ==
-          Approx(35 - solve_port(laid, {0, 0}, Condition::day).front().watts()).margin(0.1));
+    CHECK(room_left_at_port_w(laid, port_at(0, 1)) ==
+          Approx(35 - solve_port(laid, port_at(0, 0), Condition::day).front().watts()).margin(0.1));
 }

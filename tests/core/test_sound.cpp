@@ -5,7 +5,7 @@
 #include "core/choose/proposal.h"
 #include "core/format/kind_text.h"
 #include "core/format/site_json.h"
-#include "core/site/edits.h"
+#include "core/edits/edits.h"
 #include "phrase/error_text.h"
 #include "support/sites.h"
 
@@ -97,10 +97,11 @@ TEST_CASE("a name of 200 letters is kept, of 201 refused, whatever the letters",
     const Site site = demo_site();
     std::string letters;
     for (int i = 0; i < 200; ++i) letters += "\xc3\xa9";
-    CHECK(said(site, rename_object(site, "K01", letters)) == "kept");
-    CHECK(has(said(site, rename_object(site, "K01", letters + "e")), "at most 200 letters"));
-    CHECK(has(said(site, rename_object(site, "K01", "\xe9t\xe9")), "is not text"));
-    CHECK(has(said(site, rename_object(site, "K01", std::string(1'000'000, 'x'))), "200 letters"));
+    CHECK(said(site, rename_object(site, {"K01", letters})) == "kept");
+    CHECK(has(said(site, rename_object(site, {"K01", letters + "e"})), "at most 200 letters"));
+    CHECK(has(said(site, rename_object(site, {"K01", "\xe9t\xe9"})), "is not text"));
+    CHECK(
+        has(said(site, rename_object(site, {"K01", std::string(1'000'000, 'x')})), "200 letters"));
     Site renamed = site;
     renamed.name = std::string(201, 'n');
     CHECK(has(said(site, Result<Site>(renamed)), "name: "));
@@ -126,8 +127,8 @@ TEST_CASE("cables keep to ports, media and trees", "[gate]") {
     CHECK(has(said(site, insert_in_line(site, shipped(), fibre, "rep-1-out", {0, 0})),
               "another medium"));
     const Link& optical = *find_link(site, fibre);
-    CHECK(said(site, move_plug(site, shipped(), optical.a.device, optical.a.port, "SW1", "24")) !=
-          "kept");
+    CHECK(said(site, move_plug(site, shipped(), {optical.a.device, optical.a.port},
+                               {"SW1", "24"})) != "kept");
     CHECK(said(site, set_kind(site, shipped(), optical.a.device, "sw-8-at-120")) != "kept");
     const Site run = site_with_run({.lengths_m = {50, 50}, .in_line = "rep-1-out"});
     CHECK(has(said(run, set_kind(run, shipped(), "SW1", "rep-1-out")), "no port SW1.1"));
@@ -146,7 +147,7 @@ TEST_CASE("a middle repeater between two sources can be removed", "[gate]") {
     REQUIRE(second);
     site = std::move(second->site);
     site = *remove_object(site, shipped(), "K01");
-    Result<Site> off = set_port_power(site, "R1", "out", false);
+    Result<Site> off = set_port_power(site, {"R1", "out"}, false);
     REQUIRE(off);
     Result<Added> joined = connect(*off, shipped(), "cat5e-solid-24-out", {"R1", "out", 0, ""},
                                    {second->id, "1", 0, ""});
@@ -154,7 +155,7 @@ TEST_CASE("a middle repeater between two sources can be removed", "[gate]") {
     CHECK(said(site, Result<Site>(joined->site)) == "kept");
     // With it on again two sources would meet through it; without it two ports face each other that
     // wait for a signature, which harms nobody.
-    CHECK(has(said(joined->site, set_port_power(joined->site, "R1", "out", true)),
+    CHECK(has(said(joined->site, set_port_power(joined->site, {"R1", "out"}, true)),
               "joins two sources of power"));
     const Result<Site> without = remove_object(joined->site, shipped(), "R1");
     REQUIRE(without);
@@ -164,7 +165,7 @@ TEST_CASE("a middle repeater between two sources can be removed", "[gate]") {
 
 TEST_CASE("own kinds are checked like shipped ones and go only when nothing uses them", "[gate]") {
     const Site site = demo_site();
-    const std::string cable = *copied_kind(kind_json(site, "coax-rg59"), "own-coax", "Ours");
+    const std::string cable = *copied_kind(kind_json(site, "coax-rg59"), {"own-coax", "Ours"});
     Result<Site> own = set_own_kind(site, "own-coax", cable);
     REQUIRE(said(site, own) == "kept");
     ExistingCable old;
@@ -182,7 +183,7 @@ TEST_CASE("own kinds are checked like shipped ones and go only when nothing uses
          {std::pair("ports/0/role", "data"), std::pair("ports/0/upstream", "false"),
           std::pair("ports/1/ids", "in"), std::pair("ports/0/ids", "near")}) {
         INFO(path);
-        const Result<std::string> changed = with_field(repeater, path, value, UnitSystem::metric);
+        const Result<std::string> changed = with_field(repeater, {path, value}, UnitSystem::metric);
         const bool refused =
             !changed || said(site, set_own_kind(site, "rep-1-out", *changed)) != "kept";
         CHECK(refused);
@@ -201,7 +202,7 @@ TEST_CASE("own kinds are checked like shipped ones and go only when nothing uses
     const Result<Site> read = read_site(file);
     REQUIRE(read);
     CHECK(
-        read->kinds.at("odd-box") ==
+        read->kinds.at("odd-box").json() ==
         R"({"zeta":1,"name":"Odd","id":"odd-box","category":"enclosure","price":1.50,"alpha":[1,2]})");
     CHECK(*read_site(write_site(*read)) == *read);
 }

@@ -185,8 +185,8 @@ TEST_CASE("a way that would overload its switch is no way", "[ways]") {
     site.settings.switch_basis = SwitchBasis::by_class;
     for (int i = 0; i < 4; ++i) {
         Result<Added> camera = add_device(site, shipped_catalogue(), "cam-ptz-ir", {20.0 + i, 5});
-        site = connect_devices(camera->site, shipped_catalogue(), "cat5e-solid-24-out", "SW1",
-                               camera->id)
+        site = connect_devices(camera->site, shipped_catalogue(), {"SW1", camera->id},
+                               "cat5e-solid-24-out")
                    ->site;
     }
     REQUIRE(judge_site(site).assessment.unit("SW1")->verdict != Verdict::fails);
@@ -211,11 +211,11 @@ TEST_CASE("a new way leaves no part of the old run behind", "[ways]") {
     REQUIRE(ways.front().built);
     const Site changed = with_change(demo, ways.front().change);
     const Network net = lay_out(changed, catalogue);
-    for (std::size_t i = 0; i < net.kinds.size(); ++i) {
-        if (!net.kinds[i]->in_line) continue;
+    for (DeviceNumber device : net.kinds.numbers()) {
+        if (!net.kinds[device]->in_line) continue;
         int plugs = 0;
-        for (int link : net.link_on[i]) plugs += link >= 0;
-        INFO(net.device(static_cast<int>(i)).id);
+        for (LinkNumber link : net.link_on[device]) plugs += bool(link);
+        INFO(net.device(device).id);
         CHECK(plugs >= 2);
     }
     // The other runs are as they were.

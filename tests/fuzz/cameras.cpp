@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Any bytes as a list of cameras: what is taken passes the gate.
 #include "core/format/camera_csv.h"
-#include "core/site/edits.h"
+#include "core/edits/edits.h"
 #include "fuzz/fuzz.h"
 
 using namespace ovant;

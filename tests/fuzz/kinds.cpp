@@ -17,7 +17,9 @@ int LLVMFuzzerTestOneInput(const std::uint8_t* data, std::size_t size) {
         const KindsImport again = import_kinds(kinds_as_json({json}));
         promise(again.kinds.size() == 1 && again.kinds.front().second == json);
         (void)kinds_as_csv({json});
-        site.kinds[id] = json;
+        const Result<OwnKind> own = read_own_kind(id, json);
+        promise(static_cast<bool>(own));
+        site.kinds.emplace(id, *own);
     }
     const Result<Site> kept = sound(Site{}, shipped_catalogue(), site);
     promise(static_cast<bool>(kept));

@@ -3,7 +3,7 @@
 // kept and judged.
 #include "core/choose/proposal.h"
 #include "core/format/kind_text.h"
-#include "core/site/edits.h"
+#include "core/edits/edits.h"
 #include "fuzz/fuzz.h"
 
 using namespace ovant;
@@ -22,8 +22,9 @@ int LLVMFuzzerTestOneInput(const std::uint8_t* data, std::size_t size) {
         const auto fields = kind_fields(json);
         const std::size_t field = static_cast<unsigned char>(text.front());
         const std::size_t end = std::min(text.find('\n'), text.size());
-        const Result<std::string> changed = with_field(json, fields[field % fields.size()].path,
-                                                       text.substr(1, end - 1), UnitSystem::metric);
+        const Result<std::string> changed =
+            with_field(json, {fields[field % fields.size()].path, text.substr(1, end - 1)},
+                       UnitSystem::metric);
         if (changed) json = *changed;
         text.remove_prefix(std::min(end + 1, text.size()));
     }

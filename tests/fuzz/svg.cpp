@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Any bytes as a drawing, and as one that a site holds.
 #include "core/format/svg_check.h"
-#include "core/site/edits.h"
+#include "core/edits/edits.h"
 #include "fuzz/fuzz.h"
 
 using namespace ovant;

@@ -6,7 +6,7 @@
 #include "core/choose/proposal.h"
 #include "core/format/file_store.h"
 #include "core/format/site_json.h"
-#include "core/site/edits.h"
+#include "core/edits/edits.h"
 #include "monkey/random_values.h"
 
 namespace ovant {

@@ -45,11 +45,12 @@ std::string judged_again(const Site& before, const Site& after) {
     const Catalogue catalogue = catalogue_for(before);
     const Network was = lay_out(before, catalogue), now = lay_out(after, catalogue);
     const Assessment kept = assess_again(now, was, assess(was)), anew = assess(now);
-    for (std::size_t i = 0; i < anew.runs.size(); ++i) {
-        std::string other = other_check(kept.runs[i].checks, anew.runs[i].checks);
-        if (!same_number(kept.runs[i].length_m, anew.runs[i].length_m)) other = "its length";
-        if (kept.runs[i].verdict != anew.runs[i].verdict) other += ", its verdict";
-        if (!other.empty()) return "run " + anew.runs[i].camera + " keeps an old " + other;
+    for (CameraNumber camera : anew.runs.numbers()) {
+        std::string other = other_check(kept.runs[camera].checks, anew.runs[camera].checks);
+        if (!same_number(kept.runs[camera].length_m, anew.runs[camera].length_m))
+            other = "its length";
+        if (kept.runs[camera].verdict != anew.runs[camera].verdict) other += ", its verdict";
+        if (!other.empty()) return "run " + anew.runs[camera].camera + " keeps an old " + other;
     }
     if (kept.units.size() != anew.units.size()) return "another number of units";
     for (std::size_t i = 0; i < anew.units.size(); ++i) {
@@ -111,15 +112,15 @@ void Monkey::look() {
     const TextContext text{site().settings.units, &catalogue};
     const Network net = lay_out(site(), catalogue);
     const Assessment assessment = assess(net, {std::nullopt, true});
-    for (std::size_t i = 0; i < net.runs.size(); ++i) {
-        const RunProfile profile = run_profile(net, i);
-        for (const Check& check : assessment.runs[i].checks) (void)sentence(check, text);
-        (void)run_sentence(assessment.runs[i], text);
-        (void)cautions_of(net, i);
+    for (CameraNumber camera : net.runs.numbers()) {
+        const RunProfile profile = run_profile(net, camera);
+        for (const Check& check : assessment.runs[camera].checks) (void)sentence(check, text);
+        (void)run_sentence(assessment.runs[camera], text);
+        (void)cautions_of(net, camera);
         for (std::size_t hop = 0; hop < profile.hops.size(); ++hop)
-            (void)hop_working(net, i, hop, Condition::night);
+            (void)hop_working(net, camera, hop, Condition::night);
         for (std::size_t at = 0; at < profile.points.size(); ++at)
-            (void)point_working(net, i, at, Condition::coldest_night);
+            (void)point_working(net, camera, at, Condition::coldest_night);
     }
     for (const UnitAssessment& unit : assessment.units) (void)unit_sentence(unit, text);
     (void)power_tree(net, assessment);

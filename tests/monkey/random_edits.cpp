@@ -9,7 +9,7 @@
 #include "core/assess/budget.h"
 #include "core/format/camera_csv.h"
 #include "core/format/kind_text.h"
-#include "core/site/edits.h"
+#include "core/edits/edits.h"
 #include "phrase/error_text.h"
 #include "phrase/way_text.h"
 
@@ -78,7 +78,7 @@ Result<Site> change_own_kind(RandomValues& v) {
                   ->first
             : id + (v.one_in(3) ? "" : "-own");
     Result<std::string> copy = copied_kind(
-        kind_json(v.site, v.site.kinds.contains(own) ? own : shipped.id), own, v.text());
+        kind_json(v.site, v.site.kinds.contains(own) ? own : shipped.id), {own, v.text()});
     if (!copy) return copy.error();
     const auto fields = kind_fields(*copy);
     const std::string values[] = {"-1",
@@ -101,9 +101,9 @@ Result<Site> change_own_kind(RandomValues& v) {
                                   "x",
                                   std::string(300, 'k')};
     for (std::size_t i = v.below(3); i-- > 0 && !fields.empty();) {
-        Result<std::string> changed =
-            with_field(*copy, fields[v.below(fields.size())].path,
-                       values[v.below(std::size(values))], UnitSystem::metric);
+        Result<std::string> changed = with_field(
+            *copy, {fields[v.below(fields.size())].path, values[v.below(std::size(values))]},
+            UnitSystem::metric);
         if (changed) copy = std::move(changed);
     }
     return set_own_kind(v.site, own, *copy);
@@ -193,7 +193,10 @@ std::vector<RandomEdit> random_edits(RandomValues& v) {
          }},
         {"move_object", [&] { return move_object(site, v.any_id(), v.point()); }},
         {"move_object", [&] { return move_object(site, v.device(), v.point()); }},
-        {"rename_object", [&] { return rename_object(site, v.any_id(), v.text()); }},
+        {"rename_object",
+         [&] {
+             return rename_object(site, {v.any_id(), v.text()});
+         }},
         {"remove_object", [&] { return remove_object(site, c, v.any_id()); }},
         {"connect",
          [&] {
@@ -204,7 +207,7 @@ std::vector<RandomEdit> random_edits(RandomValues& v) {
         {"connect_devices",
          [&] {
              return site_of(
-                 connect_devices(site, c, v.kind_of(Category::cable), v.device(), v.device()));
+                 connect_devices(site, c, {v.device(), v.device()}, v.kind_of(Category::cable)));
          }},
         {"insert_in_line",
          [&] {
@@ -218,8 +221,9 @@ std::vector<RandomEdit> random_edits(RandomValues& v) {
         {"set_slack", [&] { return set_slack(site, v.link(), v.number(10)); }},
         {"set_protectors",
          [&] {
-             return set_protectors(site, v.link(), v.kind_of(Category::protector),
-                                   v.one_in(2) ? "" : v.kind_of(Category::protector));
+             return set_protectors(site, v.link(),
+                                   {v.kind_of(Category::protector),
+                                    v.one_in(2) ? "" : v.kind_of(Category::protector)});
          }},
         {"set_camera_draw",
          [&] {
@@ -254,12 +258,12 @@ std::vector<RandomEdit> random_edits(RandomValues& v) {
         {"set_module",
          [&] {
              const std::string id = v.device();
-             return set_module(site, c, id, v.port_of(id), v.kind_of(Category::transceiver));
+             return set_module(site, c, {id, v.port_of(id)}, v.kind_of(Category::transceiver));
          }},
         {"set_port_priority",
          [&] {
              const std::string id = v.device();
-             return set_port_priority(site, c, id, v.port_of(id), static_cast<int>(v.below(5)));
+             return set_port_priority(site, c, {id, v.port_of(id)}, static_cast<int>(v.below(5)));
          }},
         {"set_backup", [&] { return set_backup(site, c, v.device(), v.device()); }},
         {"set_supplies",
@@ -267,14 +271,14 @@ std::vector<RandomEdit> random_edits(RandomValues& v) {
         {"set_port_power",
          [&] {
              const std::string id = v.device();
-             return set_port_power(site, id, v.port_of(id), v.one_in(2));
+             return set_port_power(site, {id, v.port_of(id)}, v.one_in(2));
          }},
         {"move_plug",
          [&] {
              const Link& one = v.pick(site.links);
              const LinkEnd& end = v.one_in(2) ? one.a : one.b;
              const std::string to = v.device();
-             return move_plug(site, c, end.device, end.port, to, v.port_of(to));
+             return move_plug(site, c, {end.device, end.port}, {to, v.port_of(to)});
          }},
         {"set_fibre_joints",
          [&] {
@@ -308,6 +312,15 @@ std::vector<RandomEdit> random_edits(RandomValues& v) {
              ExistingCable changed = v.pick(site.existing);
              changed.measured_loop_ohm = v.maybe(20);
              return replace_existing(site, c, changed);
+         }},
+        {"set_defects",
+         [&] {
+             Defects found;
+             found.resistance_share = v.number(1);
+             found.joint_ohm = v.number(20);
+             found.loss_db = v.number(6);
+             found.attenuation_share = v.number(1);
+             return set_defects(site, v.link(), found);
          }},
         {"set_own_kind", [&] { return change_own_kind(v); }},
         {"remove_own_kind",

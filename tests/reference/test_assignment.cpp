@@ -32,13 +32,14 @@ Site random_site(std::mt19937& random) {
         const int of_group = pick(1, 2), others = pick(1, 2);
         ports += of_group + others;
         const std::string id = "own-" + std::to_string(unit);
-        site.kinds[id] =
+        const std::string json =
             R"({"id":")" + id + R"(","name":"Own","category":"switch","ports":[{"ids":"1-)" +
             std::to_string(of_group) + R"(","role":"pse","class":)" + std::to_string(pick(3, 4)) +
             R"(,"group":1},{"ids":"5-)" + std::to_string(4 + others) +
             R"(","role":"pse","class":)" + std::to_string(pick(2, 4)) +
             R"(,"group":0}],"supply":{"nominal_v":54,"min_v":50,"budget_w":)" +
             std::to_string(pick(20, 70)) + R"(,"long_setting":true}})";
+        site.kinds.insert_or_assign(id, *read_own_kind(id, json));
         Device device;
         device.id = "SW" + std::to_string(unit);
         device.kind = id;

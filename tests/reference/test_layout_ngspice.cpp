@@ -111,7 +111,7 @@ private:
     std::string regenerated(const Device& unit, const Kind& kind) {
         std::string sum = "0";
         for (const PortKind& out : kind.ports) {
-            if (out.role != PortRole::pse || !link_at(site_, unit.id, out.id)) continue;
+            if (out.role != PortRole::pse || !link_at(site_, {unit.id, out.id})) continue;
             const std::string top = node(unit.id, out.id);
             const int part = ++parts_;
             out_ << "V" << part << " " << top << " 0 " << kind.supply->min_v << "\n";
@@ -123,7 +123,7 @@ private:
 
     void follow(const std::string& device, const std::string& port, const std::string& from,
                 double more_ohm = 0, int pairs = 2, std::string lane = "") {
-        const Link* link = link_at(site_, device, port);
+        const Link* link = link_at(site_, {device, port});
         if (!link || find_device(site_, device)->power_off_ports.contains(port)) return;
         const LinkEnd& to = link->a.device == device && link->a.port == port ? link->b : link->a;
         const Device& unit = *find_device(site_, to.device);
@@ -181,17 +181,17 @@ TEST_CASE("every two-pair port of the demo against ngspice, written from the cab
     const Network net = lay_out(demo.site, demo.catalogue);
     Netlist netlist(demo.site, demo.catalogue, demo.site.settings.night_c);
     std::vector<PortFeed> feeds;
-    for (std::size_t i = 0; i < net.kinds.size(); ++i) {
-        const Kind& kind = *net.kinds[i];
+    for (DeviceNumber device : net.kinds.numbers()) {
+        const Kind& kind = *net.kinds[device];
         if (!kind.supply || !kind.supply->from_mains) continue;
-        for (std::size_t p = 0; p < kind.ports.size(); ++p) {
-            const PortAt port{static_cast<int>(i), static_cast<int>(p)};
-            if (kind.ports[p].role != PortRole::pse || net.link_at(port) < 0) continue;
+        for (PortNumber number : kind.ports.numbers()) {
+            const PortAt port{device, number};
+            if (kind.ports[number].role != PortRole::pse || !net.link_at(port)) continue;
             const std::vector<PortFeed> solved = solve_port(net, port, Condition::night);
             if (solved.size() > 1 || solved[0].pairs != 2)
                 continue;  // regenerated or four pairs: tested elsewhere
             feeds.push_back(solved[0]);
-            netlist.add_port(net.device(port.device), kind.ports[p]);
+            netlist.add_port(net.device(port.device), kind.ports[number]);
         }
     }
     CHECK(feeds.size() >= 16);
@@ -220,12 +220,12 @@ int compare_all(const Site& site, int& regenerated, int& other_media) {
     const Network net = lay_out(site, catalogue);
     Netlist netlist(site, catalogue, site.settings.night_c);
     std::vector<PortFeed> feeds;
-    for (std::size_t i = 0; i < net.kinds.size(); ++i) {
-        const Kind& kind = *net.kinds[i];
+    for (DeviceNumber device : net.kinds.numbers()) {
+        const Kind& kind = *net.kinds[device];
         if (!is_source(kind)) continue;
-        for (std::size_t p = 0; p < kind.ports.size(); ++p) {
-            const PortAt port{static_cast<int>(i), static_cast<int>(p)};
-            if (kind.ports[p].role != PortRole::pse || net.link_at(port) < 0) continue;
+        for (PortNumber number : kind.ports.numbers()) {
+            const PortAt port{device, number};
+            if (kind.ports[number].role != PortRole::pse || !net.link_at(port)) continue;
             std::vector<PortFeed> solved = solve_port(net, port, Condition::night);
             const bool negotiated_four =
                 std::any_of(solved.begin(), solved.end(), [&](const PortFeed& feed) {
@@ -234,7 +234,7 @@ int compare_all(const Site& site, int& regenerated, int& other_media) {
             if (negotiated_four || solved.front().points.size() < 2) continue;
             regenerated += static_cast<int>(solved.size()) - 1;
             for (PortFeed& feed : solved) feeds.push_back(std::move(feed));
-            netlist.add_port(net.device(port.device), kind.ports[p]);
+            netlist.add_port(net.device(port.device), kind.ports[number]);
         }
     }
     const std::map<std::string, double> volts = netlist.solve();
@@ -254,9 +254,8 @@ int compare_all(const Site& site, int& regenerated, int& other_media) {
             REQUIRE(volts.contains(at));
             CHECK(feed.solution.volts[i] == Approx(volts.at(at)).epsilon(spice_tolerance));
             ++compared;
-            const int link = feed.points[i].link;
-            other_media +=
-                net.links[static_cast<std::size_t>(link)].medium() != Medium::twisted_pair;
+            const LinkNumber link = feed.points[i].link;
+            other_media += net.links[link].medium() != Medium::twisted_pair;
         }
     }
     return compared;

@@ -54,7 +54,8 @@ TEST_CASE("fact 2: seven pass-through repeaters from 57 V make about 1.5 km",
         Site site = site_with_run(spec);
         const Catalogue& catalogue = shipped_catalogue();
         const Network net = lay_out(site, catalogue);
-        std::vector<FeedNode> nodes = solve_port(net, net.runs[0].outs[0], Condition::day)[0].nodes;
+        std::vector<FeedNode> nodes =
+            solve_port(net, net.runs.front().outs[0], Condition::day)[0].nodes;
         return solve_feed(source_v, nodes);
     };
     const FeedSolution from57 = feed_of(57);
@@ -114,9 +115,9 @@ TEST_CASE("fact 2: fed from both ends with PoE off on the middle link, fourteen 
     for (const NetLink& link : net.links) whole_m += link.length_m;
     CHECK(whole_m > 2600);
     for (const char* unit : {"SW1", "SW2"}) {
-        for (std::size_t i = 0; i < net.kinds.size(); ++i) {
-            if (net.device(static_cast<int>(i)).id != unit) continue;
-            const PortFeed feed = solve_port(net, {static_cast<int>(i), 0}, Condition::day)[0];
+        for (DeviceNumber device : net.kinds.numbers()) {
+            if (net.device(device).id != unit) continue;
+            const PortFeed feed = solve_port(net, {device, PortNumber(0)}, Condition::day)[0];
             REQUIRE(feed.solution.stands);
             CHECK(feed.nodes.size() == 8);
             CHECK(feed.solution.volts.back() > 22);
@@ -195,8 +196,8 @@ TEST_CASE("fact 8: draws by kind of camera, and eight 30 W ports on 120 to 130 W
     for (int i = 0; i < 8; ++i) {
         Result<Added> camera = add_device(site, shipped_catalogue(),
                                           i < 6 ? "cam-fixed-4mp" : "cam-zoom-4mp", {40, i * 5.0});
-        site = connect_devices(camera->site, shipped_catalogue(), "cat5e-solid-24-out", "SW1",
-                               camera->id)
+        site = connect_devices(camera->site, shipped_catalogue(), {"SW1", camera->id},
+                               "cat5e-solid-24-out")
                    ->site;
     }
     const Judged judged = judge_site(site);

@@ -39,12 +39,12 @@ void Builder::protect(const std::string& id) {
 
 void Builder::own_kind(const char* shipped, const char* id, const std::string& path,
                        const std::string& value) {
-    Result<std::string> copy = copied_kind(kind_json(site, shipped), id, id);
+    Result<std::string> copy = copied_kind(kind_json(site, shipped), {id, id});
     REQUIRE(copy);
     if (path.empty())
         copy->insert(copy->find('{') + 1, value + ", ");
     else
-        copy = with_field(*copy, path, value, UnitSystem::metric);
+        copy = with_field(*copy, {path, value}, UnitSystem::metric);
     REQUIRE(copy);
     Result<Site> with = set_own_kind(site, id, *copy);
     REQUIRE(with);

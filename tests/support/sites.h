@@ -6,7 +6,7 @@
 #include <vector>
 
 #include "core/assess/assess.h"
-#include "core/site/edits.h"
+#include "core/edits/edits.h"
 #include "support/large_site.h"
 
 namespace ovant {
@@ -43,6 +43,11 @@ struct Judged {
 Judged judge_site(Site site, AssessOptions options = {});
 
 // The check of this id, or null.
+// The n-th port of the n-th device, both from 0.
+inline PortAt port_at(std::size_t device, std::size_t port) {
+    return {DeviceNumber(device), PortNumber(port)};
+}
+
 const Check* find_check(const std::vector<Check>& checks, CheckId id);
 // The same; the test fails where it is missing.
 Check check_of(const RunAssessment& run, CheckId id);

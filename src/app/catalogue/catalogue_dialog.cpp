@@ -19,7 +19,7 @@
 #include "app/theme/theme.h"
 #include "core/format/file_store.h"
 #include "core/format/kind_text.h"
-#include "core/site/edits.h"
+#include "core/edits/edits.h"
 #include "phrase/error_text.h"
 #include "phrase/kind_words.h"
 #include "phrase/numbers.h"
@@ -64,6 +64,35 @@ CatalogueDialog::CatalogueDialog(Document& document, Prompts& prompts, QWidget* 
     message_->setWordWrap(true);
     copy_->setObjectName("copyKind");
     remove_->setObjectName("removeKind");
+    lay_out();
+    connect(filter_, &QLineEdit::textChanged, this, &CatalogueDialog::fill_list);
+    connect(list_, &QTreeWidget::currentItemChanged, this, [this](QTreeWidgetItem* item) {
+        if (!item || item->data(0, Qt::UserRole).isNull()) return;
+        shown_ = item->data(0, Qt::UserRole).toString().toStdString();
+        fill_form();
+    });
+    connect(copy_, &QPushButton::clicked, this, &CatalogueDialog::copy_shown);
+    connect(remove_, &QPushButton::clicked, this, [this] {
+        const Result<Site> removed = remove_own_kind(document_.committed(), shown_);
+        if (!removed) return say(q(sentence(removed.error())));
+        document_.edit(tr("Remove kind %1").arg(q(shown_)), removed);
+    });
+    connect(&document_, &Document::changed, this, [this](Change what) {
+        if (what == Change::preview) return;
+        fill_list();
+        fill_form();
+    });
+    fill_list();
+    const QList<QTreeWidgetItem*> own =
+        list_->findItems("*", Qt::MatchWildcard | Qt::MatchRecursive);
+    for (QTreeWidgetItem* item : own) {
+        if (item->data(0, Qt::UserRole).isNull()) continue;
+        list_->setCurrentItem(item);
+        break;
+    }
+}
+
+void CatalogueDialog::lay_out() {
     auto* in = new QPushButton(icon(Icon::bring_in), tr("Bring in…"));
     in->setObjectName("importKinds");
     auto* out = new QPushButton(icon(Icon::give_out), tr("Give out…"));
@@ -89,42 +118,17 @@ CatalogueDialog::CatalogueDialog(Document& document, Prompts& prompts, QWidget* 
     auto* layout = new QVBoxLayout(this);
     layout->addWidget(splitter, 1);
     layout->addLayout(buttons);
-    connect(filter_, &QLineEdit::textChanged, this, &CatalogueDialog::fill_list);
-    connect(list_, &QTreeWidget::currentItemChanged, this, [this](QTreeWidgetItem* item) {
-        if (!item || item->data(0, Qt::UserRole).isNull()) return;
-        shown_ = item->data(0, Qt::UserRole).toString().toStdString();
-        fill_form();
-    });
-    connect(copy_, &QPushButton::clicked, this, &CatalogueDialog::copy_shown);
-    connect(remove_, &QPushButton::clicked, this, [this] {
-        const Result<Site> removed = remove_own_kind(document_.committed(), shown_);
-        if (!removed) return say(q(sentence(removed.error())));
-        document_.edit(tr("Remove kind %1").arg(q(shown_)), removed);
-    });
     connect(in, &QPushButton::clicked, this, [this] {
         const QString path =
-            prompts_.open_path(this, tr("Bring in kinds"), tr("Kinds (*.json *.csv)"));
+            prompts_.open_path(this, {tr("Bring in kinds"), tr("Kinds (*.json *.csv)"), {}});
         if (!path.isEmpty()) import_file(path);
     });
     connect(out, &QPushButton::clicked, this, [this] {
-        const QString path = prompts_.save_path(this, tr("Give out the site's own kinds"),
-                                                "kinds.json", tr("Kinds (*.json *.csv)"));
+        const QString path = prompts_.save_path(
+            this, {tr("Give out the site's own kinds"), tr("Kinds (*.json *.csv)"), "kinds.json"});
         if (!path.isEmpty()) export_file(path);
     });
     connect(close, &QPushButton::clicked, this, &QDialog::close);
-    connect(&document_, &Document::changed, this, [this](Change what) {
-        if (what == Change::preview) return;
-        fill_list();
-        fill_form();
-    });
-    fill_list();
-    const QList<QTreeWidgetItem*> own =
-        list_->findItems("*", Qt::MatchWildcard | Qt::MatchRecursive);
-    for (QTreeWidgetItem* item : own) {
-        if (item->data(0, Qt::UserRole).isNull()) continue;
-        list_->setCurrentItem(item);
-        break;
-    }
 }
 
 bool CatalogueDialog::is_own(const std::string& id) const {
@@ -196,7 +200,7 @@ void CatalogueDialog::fill_form() {
 void CatalogueDialog::change_figure(const std::string& path, const QString& text) {
     const std::string json = kind_json(document_.committed(), shown_);
     const Result<std::string> changed =
-        with_field(json, path, text.toStdString(), document_.units());
+        with_field(json, {path, text.toStdString()}, document_.units());
     if (!changed) return say(q(kind_sentence(kind_fields(json), changed.error())));
     say({});
     document_.edit(tr("Change kind %1").arg(q(shown_)),
@@ -211,7 +215,7 @@ void CatalogueDialog::copy_shown() {
     for (int number = 1; id.empty() || document_.catalogue().find(id); ++number)
         id = shown_ + "-own" + (number > 1 ? std::to_string(number) : "");
     const Result<std::string> copy =
-        copied_kind(json, id, kind->name + tr(", as we buy it").toStdString());
+        copied_kind(json, {id, kind->name + tr(", as we buy it").toStdString()});
     if (!copy) return say(q(sentence(copy.error())));
     shown_ = id;
     document_.edit(tr("Copy kind %1").arg(q(kind->id)),
@@ -237,7 +241,7 @@ void CatalogueDialog::import_file(const QString& path) {
 
 void CatalogueDialog::export_file(const QString& path) {
     std::vector<std::string> kinds;
-    for (const auto& [id, json] : document_.committed().kinds) kinds.push_back(json);
+    for (const auto& [id, own] : document_.committed().kinds) kinds.push_back(own.json());
     if (kinds.empty()) kinds.push_back(kind_json(document_.committed(), shown_));
     const std::string text =
         path.endsWith(".csv", Qt::CaseInsensitive) ? kinds_as_csv(kinds) : kinds_as_json(kinds);

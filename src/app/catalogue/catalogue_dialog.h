@@ -28,6 +28,7 @@ public:
     void export_file(const QString& path);
 
 private:
+    void lay_out();
     void fill_list();
     void fill_form();
     void change_figure(const std::string& path, const QString& text);

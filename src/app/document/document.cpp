@@ -7,7 +7,7 @@
 #include "app/document/day_player.h"
 #include "app/document/proposals.h"
 #include "core/fields/field_check.h"
-#include "core/site/edits.h"
+#include "core/edits/edits.h"
 #include "core/site/site_fields.h"
 #include "phrase/error_text.h"
 
@@ -193,14 +193,14 @@ std::string Document::selected_camera() const {
         return selected_;
     }
     // A switch serves many runs; it is not part of any one of them.
-    const auto is_chosen = [&](int device) {
+    const auto is_chosen = [&](DeviceNumber device) {
         const Category category = network_->kind(device).category;
         return category != Category::network_switch && category != Category::recorder &&
                category != Category::injector && network_->device(device).id == selected_;
     };
     for (const Run& run : network_->runs) {
         for (std::size_t i = 0; i < run.links.size(); ++i) {
-            const NetLink& link = network_->links[static_cast<std::size_t>(run.links[i])];
+            const NetLink& link = network_->links[run.links[i]];
             if (link.link->id == selected_ || is_chosen(run.ins[i].device) ||
                 is_chosen(run.outs[i].device)) {
                 return network_->device(run.camera).id;
@@ -221,11 +221,11 @@ void Document::set_pinned_ways(const std::string& camera, std::vector<PinnedWay>
     emit selection_changed();
 }
 
-std::optional<std::size_t> Document::camera_index(const std::string& camera) const {
-    for (std::size_t i = 0; i < network_->cameras.size(); ++i) {
-        if (network_->device(network_->cameras[i]).id == camera) return i;
+CameraNumber Document::camera_number(const std::string& camera) const {
+    for (CameraNumber number : network_->cameras.numbers()) {
+        if (network_->device(network_->cameras[number]).id == camera) return number;
     }
-    return std::nullopt;
+    return {};
 }
 
 void Document::start(Site site, const QString& path) {

@@ -57,6 +57,9 @@ public:
     const Network& site_network() const { return site_network_ ? *site_network_ : *network_; }
     // The same as values that stay as they are, for work off the window's thread.
     std::shared_ptr<const Network> shared_network() const { return network_; }
+    std::shared_ptr<const Network> shared_site_network() const {
+        return site_network_ ? site_network_ : network_;
+    }
     std::shared_ptr<const Site> shared_committed() const { return current_; }
     std::shared_ptr<const Catalogue> shared_catalogue() const { return catalogue_; }
     const Assessment& assessment() const { return assessment_; }
@@ -89,7 +92,7 @@ public:
     void select(const std::string& id);
     // Camera of the run that the selection belongs to; empty if none.
     std::string selected_camera() const;
-    std::optional<std::size_t> camera_index(const std::string& camera) const;
+    CameraNumber camera_number(const std::string& camera) const;  // none where there is no such
 
     const std::vector<PinnedWay>& pinned_ways(const std::string& camera) const;
     void set_pinned_ways(const std::string& camera, std::vector<PinnedWay> pinned);

@@ -9,12 +9,11 @@ namespace ovant {
 
 Prompts desktop_prompts() {
     Prompts prompts;
-    prompts.open_path = [](QWidget* parent, const QString& title, const QString& filter) {
-        return QFileDialog::getOpenFileName(parent, title, {}, filter);
+    prompts.open_path = [](QWidget* parent, const FileWanted& file) {
+        return QFileDialog::getOpenFileName(parent, file.title, {}, file.filter);
     };
-    prompts.save_path = [](QWidget* parent, const QString& title, const QString& filter,
-                           const QString& proposed) {
-        return QFileDialog::getSaveFileName(parent, title, proposed, filter);
+    prompts.save_path = [](QWidget* parent, const FileWanted& file) {
+        return QFileDialog::getSaveFileName(parent, file.title, file.proposed, file.filter);
     };
     prompts.ask = [](QWidget* parent, const QString& text, const QStringList& answers) {
         QMessageBox box(parent);

@@ -161,7 +161,7 @@ QString PartsView::proposed_path(const QString& ending) const {
 void PartsView::save_csv() {
     model_->refresh();
     const QString path =
-        prompts_.save_path(this, tr("Save parts"), tr("CSV (*.csv)"), proposed_path(".csv"));
+        prompts_.save_path(this, {tr("Save parts"), tr("CSV (*.csv)"), proposed_path(".csv")});
     if (path.isEmpty()) return;
     const Result<FileStamp> saved =
         save_file(path.toStdString(),
@@ -171,8 +171,8 @@ void PartsView::save_csv() {
 
 void PartsView::save_xlsx() {
     model_->refresh();
-    const QString path = prompts_.save_path(this, tr("Save parts"), tr("Spreadsheet (*.xlsx)"),
-                                            proposed_path(".xlsx"));
+    const QString path = prompts_.save_path(
+        this, {tr("Save parts"), tr("Spreadsheet (*.xlsx)"), proposed_path(".xlsx")});
     if (path.isEmpty()) return;
     const Result<bool> saved =
         write_parts_xlsx(path.toStdString(), document_.site().name, model_->parts(),

@@ -7,7 +7,7 @@
 #include "app/kit/q.h"
 #include "app/plan/plan_view.h"
 #include "app/theme/theme.h"
-#include "core/site/edits.h"
+#include "core/edits/edits.h"
 #include "phrase/power_text.h"
 
 namespace ovant {
@@ -29,60 +29,53 @@ void PlanView::ask_between() {
     });
 }
 
-void PlanView::update_hint() {
+QString PlanView::hint_of_tool() const {
     const Site& site = document_.site();
-    QString text;
     switch (tool_) {
         case PlanTool::select:
-            if (site.drawing && site.devices.empty() && site.places.empty()) {
-                text = tr("Set the scale (S), then place the equipment room (E).");
-            } else if (site.places.empty()) {
-                text =
-                    tr("Drop a drawing here (PNG, JPEG, SVG, PDF), or place the equipment room (E) "
-                       "and "
-                       "go on without one.");
-            } else if (document_.assessment().runs.empty()) {
-                text =
-                    tr("Place cameras (C): each gets a run at once. Draw pathways first (W) if "
-                       "cable must follow them.");
-            }
-            break;
+            if (site.drawing && site.devices.empty() && site.places.empty())
+                return tr("Set the scale (S), then place the equipment room (E).");
+            if (site.places.empty())
+                return tr(
+                    "Drop a drawing here (PNG, JPEG, SVG, PDF), or place the equipment room (E) "
+                    "and go on without one.");
+            if (document_.assessment().runs.empty())
+                return tr(
+                    "Place cameras (C): each gets a run at once. Draw pathways first (W) if "
+                    "cable must follow them.");
+            return {};
         case PlanTool::camera:
-            text = tr("Click where the camera hangs. A run is proposed at once.");
-            break;
+            return tr("Click where the camera hangs. A run is proposed at once.");
         case PlanTool::room:
-            text = tr("Click where the equipment room is. It gets a switch and a recorder.");
-            break;
-        case PlanTool::place:
-            text = tr("Click where the building, pole or pedestal stands.");
-            break;
+            return tr("Click where the equipment room is. It gets a switch and a recorder.");
+        case PlanTool::place: return tr("Click where the building, pole or pedestal stands.");
         case PlanTool::pathway:
-            text = tr(
+            return tr(
                 "Click along the way cable can take. Enter ends it, Backspace takes a point back.");
-            break;
         case PlanTool::unit:
-            text =
-                tr("Click where the unit stands. Cables are laid with the Cable tool; it takes "
-                   "the medium the ports need.");
-            break;
+            return tr(
+                "Click where the unit stands. Cables are laid with the Cable tool; it takes "
+                "the medium the ports need.");
         case PlanTool::obstacle:
-            text = tr("Click round what stands in the way. Enter ends it; then give its height.");
-            break;
+            return tr("Click round what stands in the way. Enter ends it; then give its height.");
         case PlanTool::old_cable:
-            text =
-                tr("Click along the cable that hangs there. Enter ends it; then say what it is.");
-            break;
+            return tr(
+                "Click along the cable that hangs there. Enter ends it; then say what it is.");
         case PlanTool::cable:
-            text = cable_from_.empty() ? tr("Click the unit the cable starts from.")
+            return cable_from_.empty() ? tr("Click the unit the cable starts from.")
                                        : tr("Now the unit it goes to.");
-            break;
-        case PlanTool::repeater: text = tr("Click the cable where the repeater goes."); break;
-        case PlanTool::extender: text = tr("Click the cable where the extender goes."); break;
+        case PlanTool::repeater: return tr("Click the cable where the repeater goes.");
+        case PlanTool::extender: return tr("Click the cable where the extender goes.");
         case PlanTool::scale:
-            text = site.drawing ? tr("Draw along something of known length, then type the length.")
+            return site.drawing ? tr("Draw along something of known length, then type the length.")
                                 : tr("There is no drawing to scale. Drop one here first.");
-            break;
     }
+    return {};
+}
+
+void PlanView::update_hint() {
+    const Site& site = document_.site();
+    const QString text = hint_of_tool();
     hint_->setVisible(!text.isEmpty());
     const Theme& theme = theme_of(*this);
     const QString style =

@@ -28,97 +28,132 @@ double away_from(const QPolygonF& line, QPointF at) {
 
 }  // namespace
 
-int beam_of_selected(const Document& document) {
+DeviceNumber beam_of_selected(const Document& document) {
     const Network& net = document.network();
-    for (std::size_t i = 0; i < net.kinds.size(); ++i) {
-        const auto& radio = net.kinds[i]->radio;
-        if (radio && !radio->relay && net.device(static_cast<int>(i)).id == document.selected())
-            return static_cast<int>(i);
+    for (DeviceNumber device : net.kinds.numbers()) {
+        const auto& radio = net.kinds[device]->radio;
+        if (radio && !radio->relay && net.device(device).id == document.selected()) return device;
     }
-    return -1;
+    return {};
 }
 
-QPointF beam_handle(const Document& document, const PlanLayout& layout, int device) {
+QPointF beam_handle(const Document& document, const PlanLayout& layout, DeviceNumber device) {
     constexpr double beam_px = 74;
     const Network& net = document.network();
     const double angle = azimuth_deg(net, device) * M_PI / 180;
-    return layout.marks[static_cast<std::size_t>(device)] +
-           beam_px * QPointF(std::sin(angle), -std::cos(angle));
+    return layout.marks[device] + beam_px * QPointF(std::sin(angle), -std::cos(angle));
 }
 
-PlanHit hit_at(const Document& document, const PlanMap& map, const PlanLayout& layout,
-               QPointF pixel) {
-    const Site& site = document.site();
-    const int beam = beam_of_selected(document);
-    if (beam >= 0 && away(beam_handle(document, layout, beam), pixel) <= point_px)
-        return {PlanHit::What::beam, document.selected(), 0};
-    const Point at = map.to_site(pixel);
-    if (const Pathway* pathway = find_pathway(site, document.selected())) {
-        for (std::size_t i = 0; i < pathway->points.size(); ++i) {
-            if (away(map.to_pixel(pathway->points[i]), pixel) <= point_px) {
-                return {PlanHit::What::pathway_point, pathway->id, i};
-            }
+namespace {
+
+struct Looking {
+    const Document& document;
+    const PlanMap& map;
+    const PlanLayout& layout;
+    QPointF pixel;
+    Point at;
+};
+
+// The points by which what is selected is reshaped.
+PlanHit handle_at(const Looking& look) {
+    const Site& site = look.document.site();
+    const std::string& selected = look.document.selected();
+    const DeviceNumber beam = beam_of_selected(look.document);
+    if (beam && away(beam_handle(look.document, look.layout, beam), look.pixel) <= point_px)
+        return {PlanHit::What::beam, selected, 0};
+    const auto point_of = [&](const std::vector<Point>& points, PlanHit::What what) -> PlanHit {
+        for (std::size_t i = 0; i < points.size(); ++i) {
+            if (away(look.map.to_pixel(points[i]), look.pixel) <= point_px)
+                return {what, selected, i};
         }
-    }
-    if (const Obstacle* obstacle = find_obstacle(site, document.selected())) {
-        for (std::size_t i = 0; i < obstacle->points.size(); ++i) {
-            if (away(map.to_pixel(obstacle->points[i]), pixel) <= point_px)
-                return {PlanHit::What::obstacle_point, obstacle->id, i};
-        }
-    }
+        return {};
+    };
+    if (const Pathway* pathway = find_pathway(site, selected))
+        return point_of(pathway->points, PlanHit::What::pathway_point);
+    if (const Obstacle* obstacle = find_obstacle(site, selected))
+        return point_of(obstacle->points, PlanHit::What::obstacle_point);
+    return {};
+}
+
+PlanHit device_at(const Looking& look) {
     PlanHit hit;
     double nearest = device_px;
-    const Network& net = document.network();
-    for (std::size_t i = 0; i < layout.marks.size(); ++i) {
-        const Device& device = net.device(static_cast<int>(i));
-        const double distance = away(layout.marks[i], pixel);
+    for (DeviceNumber number : look.layout.marks.numbers()) {
+        const Device& device = look.document.network().device(number);
+        const double distance = away(look.layout.marks[number], look.pixel);
         // The selected device wins where several stand on one spot.
-        const double counted = device.id == document.selected() ? distance - 3 : distance;
+        const double counted = device.id == look.document.selected() ? distance - 3 : distance;
         if (distance > device_px || counted >= nearest) continue;
         nearest = counted;
         hit = {PlanHit::What::device, device.id, 0};
     }
-    if (hit.what != PlanHit::What::nothing) return hit;
-    nearest = line_px;
-    for (std::size_t i = 0; i < layout.lines.size(); ++i) {
-        const double distance = away_from(layout.lines[i], pixel);
+    return hit;
+}
+
+PlanHit cable_at(const Looking& look) {
+    PlanHit hit;
+    double nearest = line_px;
+    for (LinkNumber number : look.layout.lines.numbers()) {
+        const double distance = away_from(look.layout.lines[number], look.pixel);
         if (distance >= nearest) continue;
         nearest = distance;
-        hit = {PlanHit::What::link, net.links[i].link->id, 0};
+        hit = {PlanHit::What::link, look.document.network().links[number].link->id, 0};
     }
-    if (hit.what != PlanHit::What::nothing) return hit;
-    for (const Place& place : site.places) {
-        const QPointF centre = map.to_pixel(place.at);
-        if (std::abs(pixel.x() - centre.x()) <= std::max(5.0, map.to_pixels(place.width_m) / 2) &&
-            std::abs(pixel.y() - centre.y()) <= std::max(5.0, map.to_pixels(place.depth_m) / 2)) {
+    return hit;
+}
+
+PlanHit place_at(const Looking& look) {
+    for (const Place& place : look.document.site().places) {
+        const QPointF off = look.pixel - look.map.to_pixel(place.at);
+        if (std::abs(off.x()) <= std::max(5.0, look.map.to_pixels(place.width_m) / 2) &&
+            std::abs(off.y()) <= std::max(5.0, look.map.to_pixels(place.depth_m) / 2))
             return {PlanHit::What::place, place.id, 0};
-        }
     }
-    nearest = line_px;
-    for (const Pathway& pathway : site.pathways) {
-        const double distance = map.to_pixels(project(pathway.points, at).away_m);
-        if (distance >= nearest) continue;
+    return {};
+}
+
+PlanHit line_at(const Looking& look) {
+    PlanHit hit;
+    double nearest = line_px;
+    const auto offer = [&](const auto& drawn, PlanHit::What what) {
+        const double distance = look.map.to_pixels(project(drawn.points, look.at).away_m);
+        if (distance >= nearest) return;
         nearest = distance;
-        hit = {PlanHit::What::pathway, pathway.id, 0};
-    }
-    for (const ExistingCable& existing : site.existing) {
-        const double distance = map.to_pixels(project(existing.points, at).away_m);
-        if (distance >= nearest) continue;
-        nearest = distance;
-        hit = {PlanHit::What::existing, existing.id, 0};
-    }
-    if (hit.what != PlanHit::What::nothing) return hit;
-    for (const Obstacle& obstacle : site.obstacles) {
+        hit = {what, drawn.id, 0};
+    };
+    for (const Pathway& pathway : look.document.site().pathways)
+        offer(pathway, PlanHit::What::pathway);
+    for (const ExistingCable& existing : look.document.site().existing)
+        offer(existing, PlanHit::What::existing);
+    return hit;
+}
+
+PlanHit obstacle_at(const Looking& look) {
+    PlanHit hit;
+    for (const Obstacle& obstacle : look.document.site().obstacles) {
         // Water is taken by its shore: a click in it moves the plan.
         std::vector<Point> outline = obstacle.points;
         if (outline.size() > 2) outline.push_back(outline.front());
-        const bool on_edge = map.to_pixels(project(outline, at).away_m) < line_px;
+        const bool on_edge = look.map.to_pixels(project(outline, look.at).away_m) < line_px;
         const bool inside =
             obstacle.kind != ObstacleKind::water &&
-            stretch_inside(obstacle.points, at, {at.x_m + 1e-3, at.y_m}).has_value();
+            stretch_inside(obstacle.points, look.at, {look.at.x_m + 1e-3, look.at.y_m}).has_value();
         if (on_edge || inside) hit = {PlanHit::What::obstacle, obstacle.id, 0};
     }
     return hit;
+}
+
+}  // namespace
+
+// What lies on top is taken first.
+PlanHit hit_at(const Document& document, const PlanMap& map, const PlanLayout& layout,
+               QPointF pixel) {
+    const Looking look{document, map, layout, pixel, map.to_site(pixel)};
+    for (const auto layer : {handle_at, device_at, cable_at, place_at, line_at, obstacle_at}) {
+        const PlanHit hit = layer(look);
+        if (hit.what != PlanHit::What::nothing) return hit;
+    }
+    return {};
 }
 
 }  // namespace ovant

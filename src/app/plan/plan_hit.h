@@ -27,10 +27,10 @@ struct PlanHit {
     std::size_t point = 0;  // of a pathway
 };
 
-// Number of the selected device where it is a radio with an antenna to turn; -1 else.
-int beam_of_selected(const Document& document);
+// The selected device where it is a radio with an antenna to turn; none else.
+DeviceNumber beam_of_selected(const Document& document);
 // Where the handle of its beam is drawn.
-QPointF beam_handle(const Document& document, const PlanLayout& layout, int device);
+QPointF beam_handle(const Document& document, const PlanLayout& layout, DeviceNumber device);
 
 // Devices before cables before places before pathways; the selected pathway's points come first.
 // As things are drawn by the layout.

@@ -185,16 +185,16 @@ private:
     bool few() const { return site_.devices.size() <= many_names; }
 
     void occupy() {
-        for (std::size_t i = 0; i < layout_.marks.size(); ++i) {
-            const QPointF at = layout_.marks[i];
-            if (net_.device(static_cast<int>(i)).id == without_ || !seen_.contains(at)) continue;
+        for (DeviceNumber device : layout_.marks.numbers()) {
+            const QPointF at = layout_.marks[device];
+            if (net_.device(device).id == without_ || !seen_.contains(at)) continue;
             const double r = plan_mark_px / 2;
             room_.mark({at.x() - r, at.y() - r, 2 * r, 2 * r});
         }
-        for (std::size_t i = 0; i < layout_.lines.size(); ++i) {
-            const Link& link = *net_.links[i].link;
+        for (LinkNumber number : layout_.lines.numbers()) {
+            const Link& link = *net_.links[number].link;
             if (link.a.device == without_ || link.b.device == without_) continue;
-            const QPolygonF& line = layout_.lines[i];
+            const QPolygonF& line = layout_.lines[number];
             if (line.boundingRect().adjusted(-1, -1, 1, 1).intersects(seen_)) room_.line(line);
         }
     }
@@ -227,9 +227,9 @@ private:
 
     void name_cameras() {
         NameSizes sizes(text_font(view_, 0.88, true));
-        for (int number : net_.cameras) {
+        for (DeviceNumber number : net_.cameras) {
             const Device& device = net_.device(number);
-            const QPointF at = layout_.marks[static_cast<std::size_t>(number)];
+            const QPointF at = layout_.marks[number];
             if (device.id == without_ || !seen_.contains(at)) continue;
             Name name;
             name.label = label_of(device, at);
@@ -373,7 +373,8 @@ std::vector<PlanLabel> plan_labels(const Document& document, const PlanMap& map,
     return Placing(document, map, layout, view, without).place();
 }
 
-PlanLabel label_beside_mark(const Document& document, const QWidget& view, int device, QPointF at) {
+PlanLabel label_beside_mark(const Document& document, const QWidget& view, DeviceNumber device,
+                            QPointF at) {
     const Network& net = document.network();
     if (!net.kind(device).camera) return {};
     PlanLabel label = label_of(net.device(device), at);

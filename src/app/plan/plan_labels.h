@@ -32,6 +32,7 @@ std::vector<PlanLabel> plan_labels(const Document& document, const PlanMap& map,
                                    const std::string& without = {});
 // The name of one camera at the first side of its mark, whatever lies there: of what moves, and of
 // what is selected and found no room. Empty for a device that has no name on the plan.
-PlanLabel label_beside_mark(const Document& document, const QWidget& view, int device, QPointF at);
+PlanLabel label_beside_mark(const Document& document, const QWidget& view, DeviceNumber device,
+                            QPointF at);
 
 }  // namespace ovant

@@ -61,16 +61,16 @@ const std::vector<QPointF>& spots_around() {
     return spots;
 }
 
-std::vector<QPointF> fan_out(const Document& document, const PlanMap& map,
-                             const std::string& moving) {
+By<DeviceNumber, QPointF> fan_out(const Document& document, const PlanMap& map,
+                                  const std::string& moving) {
     const Network& net = document.network();
-    std::vector<QPointF> marks(net.kinds.size());
+    By<DeviceNumber, QPointF> marks(net.kinds.size());
     // On a grid that moves with the site, so that pushing the plan about changes nothing.
     const QPointF origin = map.to_pixel(Point{0, 0});
     Standing standing;
     std::set<std::pair<long, long>> spots;  // where something stands already
     std::set<std::string_view> places;
-    const auto place = [&](int number) {
+    const auto place = [&](DeviceNumber number) {
         const Device& device = net.device(number);
         QPointF at = map.to_pixel(device.at);
         if (device.id != moving) {
@@ -90,12 +90,12 @@ std::vector<QPointF> fan_out(const Document& document, const PlanMap& map,
             }
             standing.stand(at - origin);
         }
-        marks[static_cast<std::size_t>(number)] = at;
+        marks[number] = at;
     };
     // Cameras keep their spots, units step aside: where a camera hangs is what one looks for.
     for (const bool cameras : {true, false}) {
-        for (std::size_t i = 0; i < net.kinds.size(); ++i) {
-            if (net.kinds[i]->camera.has_value() == cameras) place(static_cast<int>(i));
+        for (DeviceNumber device : net.kinds.numbers()) {
+            if (net.kinds[device]->camera.has_value() == cameras) place(device);
         }
     }
     return marks;
@@ -249,17 +249,15 @@ PlanLayout plan_layout(const Document& document, const PlanMap& map, const std::
         ways.push_back(std::move(way));
     }
     const std::vector<CableRow> rows = cable_rows(ways);
-    for (std::size_t i = 0; i < net.links.size(); ++i) {
-        QPolygonF& line = out.lines[i];
-        const int widest = std::max(1, rows[i].widest);
+    for (LinkNumber link : net.links.numbers()) {
+        QPolygonF& line = out.lines[link];
+        const CableRow& row = rows[link.position()];
+        const int widest = std::max(1, row.widest);
         const double step = std::min(row_step_px, bundle_px / (2.0 * widest));
-        line = moved_aside(line, rows[i].row * step);
+        line = moved_aside(line, row.row * step);
         if (line.isEmpty()) continue;
-        const auto mark = [&](PortAt end) {
-            return out.marks[static_cast<std::size_t>(end.device)];
-        };
-        line.front() = mark(net.links[i].a);
-        line.back() = mark(net.links[i].b);
+        line.front() = out.marks[net.links[link].a.device];
+        line.back() = out.marks[net.links[link].b.device];
     }
     return out;
 }

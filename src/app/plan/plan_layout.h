@@ -3,6 +3,7 @@
 // lie side by side. The site keeps its positions; this is only how they are seen.
 #pragma once
 
+#include <QLineF>
 #include <QPointF>
 #include <QPolygonF>
 
@@ -17,8 +18,8 @@ namespace ovant {
 inline constexpr double plan_mark_px = 13;
 
 struct PlanLayout {
-    std::vector<QPointF> marks;    // by device number, in pixels
-    std::vector<QPolygonF> lines;  // by number of the link, from mark to mark
+    By<DeviceNumber, QPointF> marks;  // in pixels
+    By<LinkNumber, QPolygonF> lines;  // from mark to mark
 };
 
 // The same however the plan is pushed about. `moving` stands where it is, and makes nobody step

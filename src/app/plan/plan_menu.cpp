@@ -6,7 +6,7 @@
 #include "app/kit/q.h"
 #include "app/plan/plan_view.h"
 #include "core/choose/proposal.h"
-#include "core/site/edits.h"
+#include "core/edits/edits.h"
 
 namespace ovant {
 namespace {

@@ -1,5 +1,4 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "app/document/day_player.h"
 #include "app/plan/plan_paint.h"
 
 #include <QPainterPath>
@@ -12,7 +11,8 @@
 #include <set>
 #include <unordered_map>
 
-#include "app/plan/drawing_layer.h"
+#include "app/document/day_player.h"
+#include "app/plan/plan_ground.h"
 #include "app/plan/plan_hit.h"
 #include "app/plan/plan_labels.h"
 #include "core/assess/radio_path.h"
@@ -44,34 +44,32 @@ public:
           map_(map),
           view_(view),
           theme_(theme_of(view)),
-          seen_(QRectF(view.rect()).adjusted(-40, -40, 40, 40)) {
-        for (std::size_t i = 0; i < net_.kinds.size() && !document.moving().empty(); ++i) {
-            if (net_.device(static_cast<int>(i)).id == document.moving())
-                moving_ = static_cast<int>(i);
+          seen_(QRectF(view.rect()).adjusted(-40, -40, 40, 40)),
+          ground_(painter, document, map, theme_, seen_) {
+        if (document.moving().empty()) return;
+        for (DeviceNumber device : net_.kinds.numbers()) {
+            if (net_.device(device).id == document.moving()) moving_ = device;
         }
     }
 
     void rest() {
         p_.setRenderHint(QPainter::Antialiasing);
-        for (const Obstacle& obstacle : site_.obstacles) paint_obstacle(obstacle);
-        for (const Place& place : site_.places) paint_place(place);
-        for (const Pathway& pathway : site_.pathways) paint_pathway(pathway);
-        for (const ExistingCable& existing : site_.existing) paint_existing(existing);
+        ground_.all();
         // Past some hundreds of cables fine edges cost more than they show.
         p_.setRenderHint(QPainter::Antialiasing, net_.links.size() <= many_links);
-        for (int camera : net_.cameras) {
+        for (DeviceNumber camera : net_.cameras) {
             if (camera != moving_) paint_view(camera, resting_view_alpha);
         }
         for (const NetLink& link : net_.links) {
             if (!moves(link)) paint_link(link);
         }
         p_.setRenderHint(QPainter::Antialiasing);
-        for (std::size_t i = 0; i < net_.kinds.size(); ++i) paint_step_aside(static_cast<int>(i));
+        for (DeviceNumber device : net_.kinds.numbers()) paint_step_aside(device);
         // Units first, so that a camera beside one stays in sight.
         for (const bool cameras : {false, true}) {
-            for (std::size_t i = 0; i < net_.kinds.size(); ++i) {
-                if (net_.kinds[i]->camera.has_value() == cameras && static_cast<int>(i) != moving_)
-                    mark(static_cast<int>(i));
+            for (DeviceNumber device : net_.kinds.numbers()) {
+                if (net_.kinds[device]->camera.has_value() == cameras && device != moving_)
+                    mark(device);
             }
         }
         for (const PlanLabel& label : labels_) write(label);
@@ -80,20 +78,19 @@ public:
 
     void above() {
         p_.setRenderHint(QPainter::Antialiasing);
-        outline_selected();
+        ground_.selected();
         const std::string camera = document_.selected_camera();
         std::vector<const NetLink*> links;
-        if (const auto index = document_.camera_index(camera)) {
-            for (int link : net_.runs[*index].links)
-                links.push_back(&net_.links[static_cast<std::size_t>(link)]);
-            const int number = net_.cameras[*index];
+        if (const CameraNumber run = document_.camera_number(camera)) {
+            for (LinkNumber link : net_.runs[run].links) links.push_back(&net_.links[link]);
+            const DeviceNumber number = net_.cameras[run];
             paint_view(number, number == moving_ ? selected_view_alpha : added_view_alpha);
         }
         for (const NetLink* link : links) paint_under(*link);
         for (const NetLink& link : net_.links) {
             if (moves(link) || link.link->id == document_.selected()) links.push_back(&link);
         }
-        std::set<int> marked;
+        std::set<DeviceNumber> marked;
         std::vector<QPolygonF> lines;
         for (const NetLink* link : links) {
             paint_link(*link);
@@ -101,8 +98,7 @@ public:
             marked.insert({link->a.device, link->b.device});
         }
         // What is crossed stays in sight.
-        for (std::size_t i = 0; i < net_.kinds.size(); ++i) {
-            const int number = static_cast<int>(i);
+        for (DeviceNumber number : net_.kinds.numbers()) {
             const Device& device = net_.device(number);
             if (number == moving_ || device.id == document_.selected() ||
                 std::any_of(lines.begin(), lines.end(),
@@ -112,18 +108,18 @@ public:
         for (const PinnedWay& pinned : document_.pinned_ways(camera)) paint_pinned(pinned);
         // Units first, so that a camera beside one stays in sight.
         for (const bool cameras : {false, true}) {
-            for (int device : marked) {
+            for (DeviceNumber device : marked) {
                 if (net_.kind(device).camera.has_value() == cameras) mark(device);
             }
         }
-        for (int device : marked) name_again(device, camera);
+        for (DeviceNumber device : marked) name_again(device, camera);
         paint_beam();
         point_to_unseen(camera);
     }
 
 private:
     bool moves(const NetLink& link) const {
-        return moving_ >= 0 && (link.a.device == moving_ || link.b.device == moving_);
+        return moving_ && (link.a.device == moving_ || link.b.device == moving_);
     }
     bool is_selected(const std::string& id) const { return above_ && document_.selected() == id; }
 
@@ -143,16 +139,8 @@ private:
         return false;
     }
 
-    void outline_selected() {
-        const std::string& id = document_.selected();
-        if (const Place* place = find_place(site_, id)) paint_place(*place);
-        if (const Pathway* pathway = find_pathway(site_, id)) paint_pathway(*pathway);
-        if (const Obstacle* obstacle = find_obstacle(site_, id)) paint_obstacle(*obstacle);
-        if (const ExistingCable* existing = find_existing(site_, id)) paint_existing(*existing);
-    }
-
     // What moves, and the selected camera where its name found no room.
-    void name_again(int device, const std::string& camera) {
+    void name_again(DeviceNumber device, const std::string& camera) {
         const std::string& id = net_.device(device).id;
         const bool stands = std::any_of(labels_.begin(), labels_.end(),
                                         [&](const PlanLabel& one) { return one.id == id; });
@@ -182,16 +170,6 @@ private:
         return line.boundingRect().adjusted(-1, -1, 1, 1).intersects(seen_);
     }
 
-    void paint_place(const Place& place) {
-        const QRectF box = map_.box_of(place);
-        if (!box.intersects(seen_)) return;
-        const bool chosen = is_selected(place.id);
-        p_.setPen(QPen(chosen ? theme_.copper : theme_.place.darker(theme_.dark ? 70 : 122),
-                       chosen ? 2 : 1));
-        p_.setBrush(chosen ? QBrush(Qt::NoBrush) : QBrush(theme_.place));
-        p_.drawRect(box);
-    }
-
     // A socket for mains; a dot in it where they are not steady.
     void paint_mains(QPointF at, Mains mains) {
         p_.setPen(QPen(theme_.quiet, 1));
@@ -207,67 +185,6 @@ private:
         }
     }
 
-    QPolygonF outline_of(const Obstacle& obstacle) const {
-        QPolygonF outline = map_.to_pixels(obstacle.points);
-        if (outline.size() > 2) outline.append(outline.first());
-        return outline;
-    }
-
-    void paint_obstacle(const Obstacle& obstacle) {
-        const QPolygonF outline = outline_of(obstacle);
-        if (!seen(outline)) return;
-        const bool chosen = is_selected(obstacle.id);
-        const bool water = obstacle.kind == ObstacleKind::water;
-        QColor ink = water ? theme_.fibre : theme_.quiet;
-        if (!chosen) ink.setAlpha(water ? 90 : 150);
-        p_.setPen(QPen(chosen ? theme_.copper : ink, chosen ? 2 : 1,
-                       water ? Qt::DotLine : Qt::SolidLine));
-        QColor fill = theme_.quiet;
-        fill.setAlpha(70);
-        p_.setBrush(water || chosen || outline.size() < 3
-                        ? QBrush(Qt::NoBrush)
-                        : QBrush(fill, obstacle.kind == ObstacleKind::trees ? Qt::Dense6Pattern
-                                                                            : Qt::BDiagPattern));
-        if (outline.size() < 3)
-            p_.drawPolyline(outline);
-        else
-            p_.drawPolygon(outline);
-        if (!chosen) return;
-        for (const Point& point : obstacle.points) {
-            p_.setPen(QPen(theme_.copper, 1.5));
-            p_.setBrush(theme_.card);
-            p_.drawEllipse(map_.to_pixel(point), 4, 4);
-        }
-    }
-
-    // A cable that hangs there already: thin, in the colour of its medium.
-    void paint_existing(const ExistingCable& existing) {
-        const QPolygonF line = map_.to_pixels(existing.points);
-        if (!seen(line)) return;
-        const bool chosen = is_selected(existing.id);
-        const Kind* cable = document_.catalogue().find(existing.cable);
-        const Medium medium = cable && cable->cable ? cable->cable->medium : Medium::coax;
-        p_.setBrush(Qt::NoBrush);
-        p_.setPen(QPen(chosen ? theme_.copper : colour_of(theme_, LinkMark{medium, false}),
-                       chosen ? 3 : 1.4, Qt::DashDotDotLine));
-        p_.drawPolyline(line);
-    }
-
-    void paint_pathway(const Pathway& pathway) {
-        const QPolygonF line = map_.to_pixels(pathway.points);
-        if (!seen(line)) return;
-        const bool chosen = is_selected(pathway.id);
-        p_.setBrush(Qt::NoBrush);
-        p_.setPen(QPen(chosen ? theme_.copper : theme_.pathway, chosen ? 3 : 2, Qt::DashLine));
-        p_.drawPolyline(line);
-        if (!chosen) return;
-        for (const QPointF& point : line) {
-            p_.setPen(QPen(theme_.copper, 1.5));
-            p_.setBrush(theme_.card);
-            p_.drawEllipse(point, 4, 4);
-        }
-    }
-
     // At the moment of the day that is looked at: no picture of it arrives.
     bool is_dark(const std::string& camera) const {
         const CameraMoment* now = document_.day().now(camera);
@@ -275,7 +192,7 @@ private:
     }
 
     // What a camera sees.
-    void paint_view(int number, int alpha) {
+    void paint_view(DeviceNumber number, int alpha) {
         const Device& camera = net_.device(number);
         if (is_dark(camera.id)) return;
         const View view = camera.camera ? camera.camera->view : View{};
@@ -294,9 +211,9 @@ private:
 
     // Where the selected radio points, and the handle that turns it.
     void paint_beam() {
-        const int device = beam_of_selected(document_);
-        if (device < 0) return;
-        const QPointF at = layout_.marks[static_cast<std::size_t>(device)];
+        const DeviceNumber device = beam_of_selected(document_);
+        if (!device) return;
+        const QPointF at = layout_.marks[device];
         const QPointF handle = beam_handle(document_, layout_, device);
         const double r = std::hypot(handle.x() - at.x(), handle.y() - at.y());
         const double wide = net_.kind(device).radio->antenna_beam_deg;
@@ -308,19 +225,17 @@ private:
         p_.fillPath(wedge, colour);
         p_.setPen(QPen(theme_.copper, 1, Qt::DashLine));
         p_.drawLine(at, handle);
-        p_.setPen(QPen(theme_.copper, 1.5));
-        p_.setBrush(theme_.card);
-        p_.drawEllipse(handle, 5, 5);
+        paint_handle(p_, theme_, handle, 5);
     }
 
     // Where a device is drawn: in its place of the layout, but for what is on its way.
-    QPointF at_of(int device) const {
-        return device == moving_ ? map_.to_pixel(net_.device(device).at)
-                                 : layout_.marks[static_cast<std::size_t>(device)];
+    QPointF at_of(DeviceNumber device) const {
+        return device == moving_ ? map_.to_pixel(net_.device(device).at) : layout_.marks[device];
     }
 
     QPolygonF line_of(const NetLink& link) const {
-        if (!moves(link)) return layout_.lines[static_cast<std::size_t>(&link - &net_.links[0])];
+        if (!moves(link))
+            return layout_.lines[LinkNumber(static_cast<std::size_t>(&link - net_.links.data()))];
         QPolygonF line = map_.to_pixels(link_polyline(
             site_, *link.link, net_.device(link.a.device).at, net_.device(link.b.device).at));
         if (line.isEmpty()) return line;
@@ -330,7 +245,7 @@ private:
     }
 
     // From where a unit stands to where it is drawn, if that is elsewhere.
-    void paint_step_aside(int device) {
+    void paint_step_aside(DeviceNumber device) {
         const QPointF at = map_.to_pixel(net_.device(device).at), mark = at_of(device);
         if (std::hypot(at.x() - mark.x(), at.y() - mark.y()) < mark_px / 2) return;
         p_.setPen(QPen(theme_.quiet, 0.8));
@@ -375,7 +290,7 @@ private:
         p_.setOpacity(1);
     }
 
-    void mark(int number) {
+    void mark(DeviceNumber number) {
         const Kind& kind = net_.kind(number);
         const Device& device = net_.device(number);
         const QPointF at = at_of(number);
@@ -504,45 +419,14 @@ private:
     const QWidget& view_;
     const Theme& theme_;
     QRectF seen_;
-    int moving_ = -1;  // the device that is on its way
+    GroundPainter ground_;
+    DeviceNumber moving_;  // the device that is on its way
     std::unordered_map<std::string_view, Verdict> verdicts_;
     std::array<QPixmap, 4> verdict_stamps_;
     std::map<Category, QPixmap> unit_stamps_;
 };
 
 }  // namespace
-
-QPixmap paint_ground(const Document& document, const PlanMap& map, const QWidget& view,
-                     DrawingLayer& layer) {
-    const Theme& theme = theme_of(view);
-    QPixmap ground(view.size() * view.devicePixelRatioF());
-    ground.setDevicePixelRatio(view.devicePixelRatioF());
-    ground.fill(theme.card);
-    QPainter painter(&ground);
-    if (const auto& drawing = document.site().drawing) {
-        const QSizeF size = drawing_size_px(*drawing) * drawing->metres_per_pixel * map.scale();
-        const QRectF area(map.to_pixel(drawing->origin), size);
-        painter.setOpacity((1 - drawing->fade) * (theme.dark ? 0.5 : 1.0));
-        layer.paint(painter, {*drawing, area, view.size(), view.devicePixelRatioF(), theme.dark});
-        painter.setOpacity(1);
-    }
-    const double step_m = scale_bar_m(map.to_metres(130));
-    const Point first = map.to_site({0, 0});
-    QColor grid = theme.rule;
-    grid.setAlpha(70);
-    painter.setPen(grid);
-    for (double x_m = std::ceil(first.x_m / step_m) * step_m;
-         map.to_pixel({x_m, 0}).x() < view.width(); x_m += step_m) {
-        const double x = map.to_pixel({x_m, 0}).x();
-        painter.drawLine(QPointF(x, 0), QPointF(x, view.height()));
-    }
-    for (double y_m = std::ceil(first.y_m / step_m) * step_m;
-         map.to_pixel({0, y_m}).y() < view.height(); y_m += step_m) {
-        const double y = map.to_pixel({0, y_m}).y();
-        painter.drawLine(QPointF(0, y), QPointF(view.width(), y));
-    }
-    return ground;
-}
 
 void paint_resting(QPainter& painter, const Document& document, const PlanMap& map,
                    const PlanLayout& layout, const QWidget& view,

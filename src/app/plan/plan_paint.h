@@ -3,7 +3,6 @@
 #pragma once
 
 #include <QPainter>
-#include <QPixmap>
 
 #include "app/document/document.h"
 #include "app/plan/plan_labels.h"
@@ -13,12 +12,6 @@
 class QWidget;
 
 namespace ovant {
-
-class DrawingLayer;
-
-// The drawing and a quiet grid, for the whole view: kept as a picture until map or drawing change.
-QPixmap paint_ground(const Document& document, const PlanMap& map, const QWidget& view,
-                     DrawingLayer& layer);
 
 // All that can be worked with but the device that is on its way in a preview and the cables at it:
 // places, pathways, cables, devices, names, scale bar. The same whatever is selected.

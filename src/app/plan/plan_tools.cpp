@@ -8,9 +8,10 @@
 #include "app/kit/q.h"
 #include "app/plan/drawing_picture.h"
 #include "app/plan/plan_view.h"
+#include "core/catalogue/usual_kinds.h"
 #include "core/choose/proposal.h"
 #include "core/look_up.h"
-#include "core/site/edits.h"
+#include "core/edits/edits.h"
 #include "phrase/error_text.h"
 
 namespace ovant {
@@ -80,7 +81,7 @@ void PlanView::end_points() {
             if (tool_ == PlanTool::old_cable) {
                 ExistingCable existing;
                 existing.name = tr("Old coax").toStdString();
-                existing.cable = "coax-rg59";
+                existing.cable = usual::old_coax;
                 existing.points = points_;
                 return add_existing(document_.committed(), document_.catalogue(),
                                     std::move(existing));
@@ -117,8 +118,8 @@ void PlanView::add_unit(Point at) {
 }
 
 void PlanView::end_cable(const std::string& device) {
-    Result<Added> added = connect_devices(document_.committed(), document_.catalogue(), cable_kind_,
-                                          cable_from_, device);
+    Result<Added> added = connect_devices(document_.committed(), document_.catalogue(),
+                                          {cable_from_, device}, cable_kind_);
     cable_from_.clear();
     const std::string id = added ? added->id : "";
     if (document_.edit(tr("Lay cable %1").arg(q(id)),
@@ -135,7 +136,7 @@ void PlanView::act_at(QPointF pixel) {
         case PlanTool::camera: add_camera(at); break;
         case PlanTool::room: {
             Result<Added> added = add_equipment_room(document_.committed(), document_.catalogue(),
-                                                     at, "sw-16-at-185", "rec-32");
+                                                     at, usual::room_switch, usual::recorder);
             if (document_.edit(tr("Place equipment room"),
                                added ? Result<Site>(added->site) : added.error())) {
                 document_.select(added->id);

@@ -14,13 +14,14 @@
 
 #include "app/kit/q.h"
 #include "app/plan/drawing_layer.h"
+#include "app/plan/plan_ground.h"
 #include "app/plan/plan_paint.h"
 #include "app/theme/theme.h"
 #include "core/assess/radio_path.h"
 #include "core/format/svg_check.h"
 #include "core/look_up.h"
 #include "core/route/route.h"
-#include "core/site/edits.h"
+#include "core/edits/edits.h"
 #include "phrase/error_text.h"
 #include "phrase/numbers.h"
 #include "phrase/power_text.h"
@@ -366,9 +367,9 @@ void PlanView::drag_to(QPointF pixel) {
         return;
     }
     if (grabbed_.what == PlanHit::What::beam) {
-        const int radio = beam_of_selected(document_);
-        if (radio < 0) return;
-        const Point from = map_.to_site(layout_.marks[static_cast<std::size_t>(radio)]);
+        const DeviceNumber radio = beam_of_selected(document_);
+        if (!radio) return;
+        const Point from = map_.to_site(layout_.marks[radio]);
         document_.preview(set_azimuth(site, grabbed_.id, std::round(bearing_deg(from, now))));
         return;
     }

@@ -14,6 +14,7 @@
 #include "app/plan/plan_labels.h"
 #include "app/plan/plan_layout.h"
 #include "app/plan/plan_map.h"
+#include "core/catalogue/usual_kinds.h"
 
 class QComboBox;
 class QPushButton;
@@ -98,14 +99,15 @@ private:
     QString drag_text() const;
     QPointF snapped(QPointF pixel) const;
     void update_hint();
+    QString hint_of_tool() const;
     void ask_between();
 
     Document& document_;
     PlanMap map_;
     bool own_view_ = false;  // zoomed or moved by hand: a new size leaves it alone
     PlanTool tool_ = PlanTool::select;
-    std::string camera_kind_ = "cam-fixed-4mp";
-    std::string cable_kind_ = "cat5e-solid-24-out";
+    std::string camera_kind_ = usual::camera;
+    std::string cable_kind_ = usual::copper;
     QString refusal_;  // why what was just done here is not taken, said at its spot
     Point refusal_at_;
     QPointF cursor_;  // of the tool: the mouse, or moved by the arrow keys
@@ -122,7 +124,7 @@ private:
     QComboBox* between_;  // asked of a site that has a room and no camera yet
     QWidget* tool_field_ = nullptr;
     QWidget* unit_field_ = nullptr;
-    std::string unit_kind_ = "radio-5-ptp";
+    std::string unit_kind_ = usual::radio;
     DrawingLayer* drawing_layer_;
     void paint_resting();
     PlanHit under(QPointF pixel) const;

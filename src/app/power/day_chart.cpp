@@ -63,7 +63,7 @@ void DayChart::refresh() {
     cameras_.clear();
     const Network& net = document_.network();
     for (const Run& run : net.runs) {
-        if (run.source.device >= 0 && net.device(run.source.device).id == unit_)
+        if (run.source && net.device(run.source.device).id == unit_)
             cameras_.push_back(net.device(run.camera).id);
     }
     setMinimumHeight(static_cast<int>(least_watts_height + 2 * line() + 26 +

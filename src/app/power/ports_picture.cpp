@@ -13,7 +13,7 @@
 #include "app/kit/q.h"
 #include "app/power/ports_paint.h"
 #include "app/theme/theme.h"
-#include "core/site/edits.h"
+#include "core/edits/edits.h"
 
 namespace ovant {
 namespace {
@@ -115,15 +115,15 @@ void PortsPicture::mousePressEvent(QMouseEvent* event) {
     dragged_ = {};
     choose(focused_);
     if (event->button() == Qt::LeftButton && !focused_.empty() &&
-        link_at(document_.site(), focused_.device, focused_.port)) {
+        link_at(document_.site(), {focused_.device, focused_.port})) {
         dragged_ = focused_;
     }
     update();
 }
 
 void PortsPicture::move_plug_to(const Spot& spot, bool commit) {
-    Result<Site> moved = move_plug(document_.committed(), document_.catalogue(), dragged_.device,
-                                   dragged_.port, spot.device, spot.port);
+    Result<Site> moved = move_plug(document_.committed(), document_.catalogue(),
+                                   {dragged_.device, dragged_.port}, {spot.device, spot.port});
     if (!commit) return document_.preview(std::move(moved));
     const bool far = dragged_.device != spot.device;
     const auto name = [&](const Spot& one) {
@@ -159,7 +159,7 @@ void PortsPicture::mouseReleaseEvent(QMouseEvent*) {
 
 void PortsPicture::take_up_or_put_down() {
     if (dragged_.empty()) {
-        if (!focused_.empty() && link_at(document_.site(), focused_.device, focused_.port))
+        if (!focused_.empty() && link_at(document_.site(), {focused_.device, focused_.port}))
             dragged_ = focused_;
         return;
     }
@@ -224,7 +224,7 @@ void PortsPicture::set_priority(const Spot& spot, int priority) {
     if (spot.empty()) return;
     document_.edit(
         tr("Priority %1 for port %2").arg(priority).arg(q(spot.device + "." + spot.port)),
-        set_port_priority(document_.committed(), document_.catalogue(), spot.device, spot.port,
+        set_port_priority(document_.committed(), document_.catalogue(), {spot.device, spot.port},
                           priority));
 }
 
@@ -244,7 +244,7 @@ void PortsPicture::toggle_power(const Spot& spot) {
     const bool on = device->power_off_ports.contains(spot.port);
     document_.edit(
         tr("Port %1 %2").arg(q(spot.device + "." + spot.port), on ? tr("on") : tr("off")),
-        set_port_power(document_.committed(), spot.device, spot.port, on));
+        set_port_power(document_.committed(), {spot.device, spot.port}, on));
 }
 
 void PortsPicture::contextMenuEvent(QContextMenuEvent* event) {

@@ -18,7 +18,7 @@
 #include "app/kit/elided_label.h"
 #include "app/kit/when_seen.h"
 #include "app/theme/theme.h"
-#include "core/site/edits.h"
+#include "core/edits/edits.h"
 #include "phrase/power_text.h"
 
 namespace ovant {
@@ -34,13 +34,16 @@ QScrollArea* scrolled(QWidget* content) {
     return area;
 }
 
-QToolButton* small_button(const QWidget& view, const char* name, const QString& text,
-                          const QString& tip) {
+struct ButtonWords {
+    QString text, tip;
+};
+
+QToolButton* small_button(const QWidget& view, const char* name, const ButtonWords& words) {
     auto* button = new QToolButton;
     button->setObjectName(name);
-    button->setText(text);
-    button->setToolTip(tip);
-    button->setAccessibleName(tip);
+    button->setText(words.text);
+    button->setToolTip(words.tip);
+    button->setAccessibleName(words.tip);
     button->setFont(text_font(view, 0.9));
     return button;
 }
@@ -85,6 +88,28 @@ PowerView::PowerView(Document& document, QWidget* parent)
     pages_->setTabToolTip(1, tr("All units that stand at this place, to carry runs between them"));
     pages_->setTabToolTip(2, tr("Where the watts flow, from the mains to each unit"));
     together_->setObjectName("portsTogether");
+    lay_out();
+    connect(units_, &QComboBox::activated, this, [this] {
+        show_unit(unit());
+        document_.select(unit());
+    });
+    connect(basis_, &QComboBox::activated, this, [this] {
+        Settings settings = document_.committed().settings;
+        settings.switch_basis = static_cast<SwitchBasis>(basis_->currentData().toInt());
+        document_.edit(tr("Count units by %1").arg(basis_->currentText()),
+                       set_settings(document_.committed(), settings));
+    });
+    connect(pages_, &QTabBar::currentChanged, stack_, &QStackedWidget::setCurrentIndex);
+    auto* when_seen = new WhenSeen(this, [this] { refresh(); });
+    connect(&document_, &Document::changed, when_seen, &WhenSeen::ask);
+    connect(&document_, &Document::selection_changed, when_seen, &WhenSeen::ask);
+    connect(&document_.day(), &DayPlayer::changed, this, &PowerView::refresh_day);
+    connect(&document_.day(), &DayPlayer::moment_changed, this, &PowerView::refresh_moment);
+    connect(&document_.day(), &DayPlayer::playing_changed, this, &PowerView::refresh_moment);
+    refresh();
+}
+
+void PowerView::lay_out() {
     auto* assign_button = new QPushButton(tr("Assign"));
     assign_button->setObjectName("assign");
     assign_button->setToolTip(
@@ -114,39 +139,10 @@ PowerView::PowerView(Document& document, QWidget* parent)
     layout->addLayout(top);
     layout->addWidget(assign_bar_);
     layout->addWidget(stack_, 1);
-    connect(units_, &QComboBox::activated, this, [this] {
-        show_unit(unit());
-        document_.select(unit());
-    });
-    connect(basis_, &QComboBox::activated, this, [this] {
-        Settings settings = document_.committed().settings;
-        settings.switch_basis = static_cast<SwitchBasis>(basis_->currentData().toInt());
-        document_.edit(tr("Count units by %1").arg(basis_->currentText()),
-                       set_settings(document_.committed(), settings));
-    });
-    connect(pages_, &QTabBar::currentChanged, stack_, &QStackedWidget::setCurrentIndex);
-    auto* when_seen = new WhenSeen(this, [this] { refresh(); });
-    connect(&document_, &Document::changed, when_seen, &WhenSeen::ask);
-    connect(&document_, &Document::selection_changed, when_seen, &WhenSeen::ask);
-    connect(&document_.day(), &DayPlayer::changed, this, &PowerView::refresh_day);
-    connect(&document_.day(), &DayPlayer::moment_changed, this, &PowerView::refresh_moment);
-    connect(&document_.day(), &DayPlayer::playing_changed, this, &PowerView::refresh_moment);
-    refresh();
 }
 
-QWidget* PowerView::make_day() {
-    chart_ = new DayChart(document_);
-    day_title_ = new ElidedLabel;
-    day_title_->setObjectName("dayTitle");
-    day_title_->setFont(text_font(*this, 1.05, true));
-    day_words_ = new ElidedLabel;
-    day_words_->setObjectName("dayWords");
-    day_words_->setFont(text_font(*this, 0.9));
-    moment_words_ = new ElidedLabel;
-    moment_words_->setObjectName("momentWords");
-    moment_words_->setFont(text_font(*this, 0.9));
-    moment_words_->setMinimumWidth(100);
-    play_ = small_button(*this, "dayPlay", "▶", tr("Play the day"));
+QLayout* PowerView::make_day_controls() {
+    play_ = small_button(*this, "dayPlay", {"▶", tr("Play the day")});
     connect(play_, &QToolButton::clicked, this, [this] {
         document_.day().play(!document_.day().playing());
         chart_->setFocus();
@@ -161,12 +157,14 @@ QWidget* PowerView::make_day() {
     speed->setCurrentIndex(1);
     connect(speed, &QComboBox::activated, this,
             [this, speed] { document_.day().set_speed(speed->currentData().toDouble()); });
-    auto* next = small_button(*this, "dayNext", tr("Next trouble"), tr("To the next trouble (N)"));
+    auto* next =
+        small_button(*this, "dayNext", {tr("Next trouble"), tr("To the next trouble (N)")});
     connect(next, &QToolButton::clicked, this, [this] {
         if (!document_.day().to_next_trouble()) moment_words_->setText(tr("No more trouble."));
     });
-    keep_ = small_button(*this, "dayKeep", tr("Compare"),
-                         tr("Keeps the day as it is now and draws it beside what you change"));
+    keep_ = small_button(
+        *this, "dayKeep",
+        {tr("Compare"), tr("Keeps the day as it is now and draws it beside what you change")});
     keep_->setCheckable(true);
     connect(keep_, &QToolButton::clicked, this, [this](bool on) { document_.day().keep(on); });
     auto* length = new QComboBox;
@@ -177,8 +175,9 @@ QWidget* PowerView::make_day() {
     length->addItem(tr("1 week"), 7);
     connect(length, &QComboBox::activated, this,
             [this, length] { document_.day().set_days(length->currentData().toInt()); });
-    auto* settings = small_button(*this, "daySettings", tr("Day…"),
-                                  tr("Date, place on earth, outage and weather of the day"));
+    auto* settings =
+        small_button(*this, "daySettings",
+                     {tr("Day…"), tr("Date, place on earth, outage and weather of the day")});
     connect(settings, &QToolButton::clicked, this, &PowerView::day_settings_wanted);
     auto* row = new QHBoxLayout;
     row->setContentsMargins(16, 5, 16, 0);
@@ -188,11 +187,26 @@ QWidget* PowerView::make_day() {
                             static_cast<QWidget*>(next), static_cast<QWidget*>(keep_),
                             static_cast<QWidget*>(length), static_cast<QWidget*>(settings)})
         row->addWidget(widget);
+    return row;
+}
+
+QWidget* PowerView::make_day() {
+    chart_ = new DayChart(document_);
+    day_title_ = new ElidedLabel;
+    day_title_->setObjectName("dayTitle");
+    day_title_->setFont(text_font(*this, 1.05, true));
+    day_words_ = new ElidedLabel;
+    day_words_->setObjectName("dayWords");
+    day_words_->setFont(text_font(*this, 0.9));
+    moment_words_ = new ElidedLabel;
+    moment_words_->setObjectName("momentWords");
+    moment_words_->setFont(text_font(*this, 0.9));
+    moment_words_->setMinimumWidth(100);
     auto* page = new QWidget;
     auto* column = new QVBoxLayout(page);
     column->setContentsMargins(0, 0, 0, 4);
     column->setSpacing(2);
-    column->addLayout(row);
+    column->addLayout(make_day_controls());
     auto* words = new QVBoxLayout;
     words->setContentsMargins(16, 0, 16, 0);
     words->setSpacing(0);
@@ -309,8 +323,8 @@ void PowerView::refresh_moment() {
 
 // The selected unit, or the one that feeds what is selected.
 std::string PowerView::unit_of_selection() const {
-    if (const auto index = document_.camera_index(document_.selected_camera())) {
-        const Run& run = document_.network().runs[*index];
+    if (const CameraNumber number = document_.camera_number(document_.selected_camera())) {
+        const Run& run = document_.network().runs[number];
         if (run.fed) return document_.network().device(run.source.device).id;
     }
     return document_.selected();

@@ -38,7 +38,9 @@ protected:
     void hideEvent(QHideEvent* event) override;
 
 private:
+    void lay_out();
     QWidget* make_day();
+    QLayout* make_day_controls();
     void refresh();
     void refresh_day();
     void title_day();

@@ -1,48 +1,40 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// The Prove stage, so far: the wiring cards as they will print, four to a page.
+// The Prove stage: pages in the order of work over one set of records. So far addresses,
+// ports, wiring cards and readings.
 #pragma once
 
-#include <QLabel>
-#include <QScrollArea>
-#include <QPixmap>
 #include <QWidget>
 
 #include "app/document/document.h"
 #include "app/kit/prompts.h"
-#include "core/prove/cards.h"
 
-class QVBoxLayout;
+class QStackedWidget;
+class QTabBar;
 
 namespace ovant {
 
-class WhenSeen;
+class CardsPage;
+
+enum class ProvePage { addresses, ports, cards, readings };
 
 class ProveView : public QWidget {
     Q_OBJECT
 
 public:
     ProveView(Document& document, Prompts& prompts, QWidget* parent = nullptr);
+    void set_page(ProvePage page);
     void save_pdf();
 
 protected:
     void showEvent(QShowEvent* event) override;
-    void resizeEvent(QResizeEvent* event) override;
 
 private:
-    void refresh();
-    void follow_selection();
+    void make_pages();
     Document& document_;
     Prompts& prompts_;
-    QLabel* summary_;
-    QScrollArea* scroll_;
-    QVBoxLayout* sheets_ = nullptr;
-    class Sheet;
-    const QPixmap& picture_of(std::size_t page);
-    std::vector<Card> cards_;                             // as they are printed
-    std::vector<std::pair<std::size_t, QPixmap>> drawn_;  // by page, the last seen first
-    double page_width_ = 0;
-    int pages_ = 0;
-    WhenSeen* when_seen_;
+    QTabBar* pages_;
+    QStackedWidget* stack_;
+    CardsPage* cards_ = nullptr;  // made with the others when the stage is first seen
 };
 
 }  // namespace ovant

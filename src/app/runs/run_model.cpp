@@ -15,10 +15,10 @@ RunModel::RunModel(const Document& document, QObject* parent)
     refresh();
 }
 
-RunModel::Row RunModel::make_row(std::size_t index) const {
+RunModel::Row RunModel::make_row(CameraNumber camera_number) const {
     const Network& net = document_.network();
-    const RunAssessment& run = document_.assessment().runs[index];
-    const Device& camera = net.device(net.runs[index].camera);
+    const RunAssessment& run = document_.assessment().runs[camera_number];
+    const Device& camera = net.device(net.runs[camera_number].camera);
     const UnitSystem units = document_.units();
     Row row;
     row.camera = QString::fromStdString(camera.id);
@@ -39,8 +39,8 @@ RunModel::Row RunModel::make_row(std::size_t index) const {
     }
     double at_m = 0;
     QString cables;
-    for (int link : net.runs[index].links) {
-        const NetLink& laid = net.links[static_cast<std::size_t>(link)];
+    for (LinkNumber link : net.runs[camera_number].links) {
+        const NetLink& laid = net.links[link];
         const LinkMark mark = link_mark(net, laid);
         row.hops.append(QVariant::fromValue(MiniHop{at_m, at_m + laid.length_m, mark}));
         at_m += laid.length_m;
@@ -57,7 +57,7 @@ RunModel::Row RunModel::make_row(std::size_t index) const {
         row.find += " " + QString::fromStdString(title(check.id)) + " " +
                     QString::fromUtf8(id_of(check.id).data());
     }
-    for (const PortAt& in : net.runs[index].ins) {
+    for (const PortAt& in : net.runs[camera_number].ins) {
         row.find += " " + QString::fromStdString(net.kind(in.device).name);
     }
     return row;
@@ -78,7 +78,7 @@ void RunModel::refresh() {
 }
 
 const RunModel::Row& RunModel::row(std::size_t index) const {
-    if (!rows_[index]) rows_[index] = make_row(index);
+    if (!rows_[index]) rows_[index] = make_row(CameraNumber(index));
     return *rows_[index];
 }
 

@@ -46,7 +46,7 @@ private:
     };
     // Each row is made when it is first asked for.
     void refresh();
-    Row make_row(std::size_t index) const;
+    Row make_row(CameraNumber camera_number) const;
     const Row& row(std::size_t index) const;
     const Document& document_;
     mutable std::vector<std::optional<Row>> rows_;

@@ -43,6 +43,7 @@ std::vector<const char*> chains() {
     return {SAY("As makers allow"), "1", "2", "3", "4", "5", "6", "7", "8", "9"};
 }
 
+// Long because it is the table itself.
 std::vector<SettingRow> made() {
     using enum SettingGroup;
     return {

@@ -69,6 +69,28 @@ MainWindow::MainWindow(Prompts prompts, QWidget* parent)
         std::max(most_at_once, QThread::idealThreadCount()));
     setMinimumSize(1000, 640);
     resize(1280, 800);
+    pages_->addWidget(start_page_);
+    pages_->addWidget(make_workspace());
+    setCentralWidget(pages_);
+    palette_ = new CommandPalette(this);
+    make_file_actions();
+    make_edit_actions();
+    make_view_actions();
+    make_tool_actions();
+    make_condition_menu();
+    make_school_menu();
+    make_what_if_menu();
+    connect_all();
+    document_.set_unsaved_folder(QStandardPaths::writableLocation(QStandardPaths::AppDataLocation));
+    sweep_left_over(document_.unsaved_folder().toStdString());
+    for (const QString& path : recent_files())
+        sweep_left_over(QFileInfo(path).absolutePath().toStdString());
+    refresh_start_page();
+    set_stage(Stage::reach);
+    refresh();
+}
+
+QWidget* MainWindow::make_workspace() {
     auto* workspace = new QWidget;
     auto* column = new QVBoxLayout(workspace);
     column->setContentsMargins(0, 0, 0, 0);
@@ -88,17 +110,10 @@ MainWindow::MainWindow(Prompts prompts, QWidget* parent)
     column->addWidget(splitter, 1);
     column->addWidget(new Rule);
     column->addWidget(make_foot());
-    pages_->addWidget(start_page_);
-    pages_->addWidget(workspace);
-    setCentralWidget(pages_);
-    palette_ = new CommandPalette(this);
-    make_file_actions();
-    make_edit_actions();
-    make_view_actions();
-    make_tool_actions();
-    make_condition_menu();
-    make_school_menu();
-    make_what_if_menu();
+    return workspace;
+}
+
+void MainWindow::connect_all() {
     autosave_timer_.setSingleShot(true);
     autosave_timer_.setInterval(autosave_ms);
     connect(&autosave_timer_, &QTimer::timeout, this, &MainWindow::keep_work);
@@ -131,13 +146,6 @@ MainWindow::MainWindow(Prompts prompts, QWidget* parent)
             [this] { findChild<QAction*>("open")->trigger(); });
     connect(start_page_, &StartPage::recovery_wanted, this, &MainWindow::take_up_from_start);
     connect(start_page_, &StartPage::kept_work_wanted, this, &MainWindow::show_kept_work);
-    document_.set_unsaved_folder(QStandardPaths::writableLocation(QStandardPaths::AppDataLocation));
-    sweep_left_over(document_.unsaved_folder().toStdString());
-    for (const QString& path : recent_files())
-        sweep_left_over(QFileInfo(path).absolutePath().toStdString());
-    refresh_start_page();
-    set_stage(Stage::reach);
-    refresh();
 }
 
 // Whatever looks at the document goes before it does.

@@ -9,6 +9,7 @@
 #include "app/kit/prompts.h"
 #include "app/shell/stage_line.h"
 
+class QComboBox;
 class QLabel;
 class QMenu;
 class QStackedWidget;
@@ -87,7 +88,14 @@ private:
     // main_window_actions.cpp
     QAction* add_action(const char* name, const QString& text, const QKeySequence& key,
                         std::function<void()> run);
+    struct Tool;
+    QWidget* make_workspace();
+    void connect_all();
     void make_file_actions();
+    void make_drawing_actions(QMenu& menu);
+    void add_tool(const Tool& tool, QMenu& more);
+    QComboBox* make_camera_kinds();
+    QComboBox* make_unit_kinds();
     void make_colour_menu(QMenu& menu);
     void make_edit_actions();
     void make_view_actions();
@@ -109,8 +117,11 @@ private:
     void take_up_from_start(const KeptWork& work);
     void show_kept_work();
     void keep_work();
-    void show_report(const char* name, const QString& title, const QString& heading,
-                     const std::vector<Error>& lines);
+    struct Report {
+        QString title, heading;
+        std::vector<Error> lines;
+    };
+    void show_report(const char* name, const Report& told);
     void report_left_out(const KeptSite& kept);
     bool saved_or_told(const Result<bool>& saved);
     bool may_leave();

@@ -25,8 +25,9 @@
 #include "app/settings/settings_window.h"
 #include "app/theme/icons.h"
 #include "app/theme/theme.h"
+#include "core/catalogue/usual_kinds.h"
 #include "core/choose/proposal.h"
-#include "core/site/edits.h"
+#include "core/edits/edits.h"
 #include "phrase/power_text.h"
 
 namespace ovant {
@@ -40,30 +41,11 @@ QAction* MainWindow::add_action(const char* name, const QString& text, const QKe
     return action;
 }
 
-void MainWindow::make_file_actions() {
-    auto* menu = new QMenu(this);
-    menu->setObjectName("mainMenu");
-    menu_button_->setMenu(menu);
-    menu->addAction(add_action("new", tr("New site"), QKeySequence::New, [this] {
-        if (may_leave()) new_site();
-    }));
-    menu->addAction(add_action("open", tr("Open a site file…"), QKeySequence::Open, [this] {
-        const QString path =
-            prompts_.open_path(this, tr("Open a site"), tr("Ovant sites (*.ovant.json *.json)"));
-        if (!path.isEmpty() && may_leave()) open_file(path);
-    }));
-    menu->addAction(add_action("demo", tr("Open the demo, Marram Quay"), {}, [this] {
-        if (may_leave()) open_demo();
-    }));
-    menu->addAction(
-        add_action("keptWork", tr("Work kept aside…"), {}, [this] { show_kept_work(); }));
-    menu->addAction(add_action("save", tr("Save"), QKeySequence::Save, [this] { save(); }));
-    menu->addAction(add_action("saveAs", tr("Save under another name…"),
-                               QKeySequence(tr("Ctrl+Shift+S")), [this] { save_as(); }));
-    menu->addSeparator();
-    menu->addAction(add_action("layDrawing", tr("Lay a drawing beneath…"), {}, [this] {
-        const QString path = prompts_.open_path(this, tr("Lay a drawing beneath"),
-                                                tr("Drawings (*.png *.jpg *.jpeg *.svg *.pdf)"));
+void MainWindow::make_drawing_actions(QMenu& menu) {
+    menu.addAction(add_action("layDrawing", tr("Lay a drawing beneath…"), {}, [this] {
+        const QString path = prompts_.open_path(
+            this,
+            {tr("Lay a drawing beneath"), tr("Drawings (*.png *.jpg *.jpeg *.svg *.pdf)"), {}});
         if (path.isEmpty()) return;
         set_stage(Stage::survey);
         plan_->take_drawing(path);
@@ -79,9 +61,33 @@ void MainWindow::make_file_actions() {
     add_action("removeDrawing", tr("Take the drawing away"), {}, [this] {
         document_.edit(tr("Take drawing away"), set_drawing(document_.committed(), std::nullopt));
     });
+}
+
+void MainWindow::make_file_actions() {
+    auto* menu = new QMenu(this);
+    menu->setObjectName("mainMenu");
+    menu_button_->setMenu(menu);
+    menu->addAction(add_action("new", tr("New site"), QKeySequence::New, [this] {
+        if (may_leave()) new_site();
+    }));
+    menu->addAction(add_action("open", tr("Open a site file…"), QKeySequence::Open, [this] {
+        const QString path = prompts_.open_path(
+            this, {tr("Open a site"), tr("Ovant sites (*.ovant.json *.json)"), {}});
+        if (!path.isEmpty() && may_leave()) open_file(path);
+    }));
+    menu->addAction(add_action("demo", tr("Open the demo, Marram Quay"), {}, [this] {
+        if (may_leave()) open_demo();
+    }));
+    menu->addAction(
+        add_action("keptWork", tr("Work kept aside…"), {}, [this] { show_kept_work(); }));
+    menu->addAction(add_action("save", tr("Save"), QKeySequence::Save, [this] { save(); }));
+    menu->addAction(add_action("saveAs", tr("Save under another name…"),
+                               QKeySequence(tr("Ctrl+Shift+S")), [this] { save_as(); }));
+    menu->addSeparator();
+    make_drawing_actions(*menu);
     menu->addAction(add_action("importCsv", tr("Import cameras from CSV…"), {}, [this] {
         const QString path =
-            prompts_.open_path(this, tr("Import cameras"), tr("CSV (*.csv *.txt)"));
+            prompts_.open_path(this, {tr("Import cameras"), tr("CSV (*.csv *.txt)"), {}});
         if (!path.isEmpty()) import_csv(path);
     }));
     menu->addSeparator();
@@ -161,14 +167,11 @@ void MainWindow::make_edit_actions() {
     add_action("bestWay", tr("Take the best way for the selected camera"),
                QKeySequence(tr("Ctrl+B")), [this] { use_best_way(); });
     add_action("layAgain", tr("Lay the selected run along the pathways again"), {}, [this] {
-        const auto index = document_.camera_index(document_.selected_camera());
-        if (!index) return;
+        const CameraNumber number = document_.camera_number(document_.selected_camera());
+        if (!number) return;
         Result<Site> site = document_.committed();
-        for (int link : document_.network().runs[*index].links) {
-            if (site)
-                site =
-                    lay_again(std::move(*site),
-                              document_.network().links[static_cast<std::size_t>(link)].link->id);
+        for (LinkNumber link : document_.network().runs[number].links) {
+            if (site) site = lay_again(std::move(*site), document_.network().links[link].link->id);
         }
         document_.edit(tr("Lay run of %1 again").arg(q(document_.selected_camera())),
                        std::move(site));
@@ -201,13 +204,14 @@ void MainWindow::make_view_actions() {
     });
 }
 
+struct MainWindow::Tool {
+    PlanTool tool;
+    const char* name;
+    QString text, command;
+    const char* key;
+};
+
 void MainWindow::make_tool_actions() {
-    struct Tool {
-        PlanTool tool;
-        const char* name;
-        QString text, command;
-        const char* key;
-    };
     const Tool tools[] = {
         {PlanTool::select, "tool-select", tr("Select"), tr("Tool: select and move"), "V"},
         {PlanTool::camera, "tool-camera", tr("Camera"), tr("Tool: place cameras"), "C"},
@@ -230,44 +234,50 @@ void MainWindow::make_tool_actions() {
          tr("Tool: draw a cable that hangs there already"), "H"},
         {PlanTool::scale, "tool-scale", tr("Scale"), tr("Tool: set the scale of the drawing"), "S"},
     };
-    auto* row = tool_row_->layout();
     auto* more = new QMenu(this);
     more->setObjectName("moreToolsMenu");
-    for (const Tool& tool : tools) {
-        QAction* action =
-            add_action(tool.name, tool.command, QKeySequence(tool.key), [this, tool = tool.tool] {
-                if (middle_->currentIndex() != 0) set_stage(Stage::survey);
-                plan_->set_tool(tool);
-                plan_->setFocus();
-            });
-        auto* button = new QToolButton;
-        button->setObjectName(QString("button-") + tool.name);
-        button->setText(tool.text);
-        button->setToolTip(QString("%1 (%2)").arg(tool.command, tool.key));
-        button->setCheckable(true);
-        button->setFont(text_font(*this, 0.9));
-        button->setFocusPolicy(Qt::TabFocus);
-        connect(button, &QToolButton::clicked, action, &QAction::trigger);
-        connect(plan_, &PlanView::tool_changed, button,
-                [this, button, tool = tool.tool] { button->setChecked(plan_->tool() == tool); });
-        // What is used now and then stands in a menu, so that the row fits a small window.
-        const bool seldom = tool.tool == PlanTool::obstacle || tool.tool == PlanTool::old_cable ||
-                            tool.tool == PlanTool::extender || tool.tool == PlanTool::scale;
-        if (!seldom) {
-            row->addWidget(button);
-            continue;
-        }
-        button->setParent(tool_row_);
-        button->hide();
-        more->addAction(action);
-    }
+    for (const Tool& tool : tools) add_tool(tool, *more);
     auto* more_button = new QToolButton;
     more_button->setObjectName("moreTools");
     more_button->setText(tr("More ▾"));
     more_button->setFont(text_font(*this, 0.9));
     more_button->setPopupMode(QToolButton::InstantPopup);
     more_button->setMenu(more);
+    auto* row = static_cast<QHBoxLayout*>(tool_row_->layout());
     row->addWidget(more_button);
+    row->addStretch(1);
+    plan_->set_unit_field(make_unit_kinds());
+    plan_->set_tool_field(make_camera_kinds());
+    plan_->set_tool(PlanTool::select);
+}
+
+void MainWindow::add_tool(const Tool& tool, QMenu& more) {
+    QAction* action =
+        add_action(tool.name, tool.command, QKeySequence(tool.key), [this, tool = tool.tool] {
+            if (middle_->currentIndex() != 0) set_stage(Stage::survey);
+            plan_->set_tool(tool);
+            plan_->setFocus();
+        });
+    auto* button = new QToolButton;
+    button->setObjectName(QString("button-") + tool.name);
+    button->setText(tool.text);
+    button->setToolTip(QString("%1 (%2)").arg(tool.command, tool.key));
+    button->setCheckable(true);
+    button->setFont(text_font(*this, 0.9));
+    button->setFocusPolicy(Qt::TabFocus);
+    connect(button, &QToolButton::clicked, action, &QAction::trigger);
+    connect(plan_, &PlanView::tool_changed, button,
+            [this, button, tool = tool.tool] { button->setChecked(plan_->tool() == tool); });
+    // What is used now and then stands in a menu, so that the row fits a small window.
+    const bool seldom = tool.tool == PlanTool::obstacle || tool.tool == PlanTool::old_cable ||
+                        tool.tool == PlanTool::extender || tool.tool == PlanTool::scale;
+    if (!seldom) return tool_row_->layout()->addWidget(button);
+    button->setParent(tool_row_);
+    button->hide();
+    more.addAction(action);
+}
+
+QComboBox* MainWindow::make_camera_kinds() {
     auto* kinds = new QComboBox(plan_);
     kinds->setObjectName("cameraKind");
     kinds->setAccessibleName(tr("Kind of camera to place"));
@@ -277,12 +287,16 @@ void MainWindow::make_tool_actions() {
     kinds->setFont(text_font(*this, 0.92));
     for (const Kind* kind : document_.catalogue().of(Category::camera))
         kinds->addItem(q(kind->name), q(kind->id));
-    kinds->setCurrentIndex(kinds->findData("cam-fixed-4mp"));
+    kinds->setCurrentIndex(kinds->findData(usual::camera));
     connect(kinds, &QComboBox::activated, this, [this, kinds] {
         plan_->set_camera_kind(kinds->currentData().toString().toStdString());
         plan_->set_tool(PlanTool::camera);
         plan_->setFocus();
     });
+    return kinds;
+}
+
+QComboBox* MainWindow::make_unit_kinds() {
     auto* units = new QComboBox(plan_);
     units->setObjectName("unitKind");
     units->setAccessibleName(tr("Kind of unit to place"));
@@ -296,16 +310,13 @@ void MainWindow::make_tool_actions() {
         for (const Kind* kind : document_.catalogue().of(category))
             units->addItem(q(title(category) + ": " + kind->name), q(kind->id));
     }
-    units->setCurrentIndex(units->findData("radio-5-ptp"));
+    units->setCurrentIndex(units->findData(usual::radio));
     connect(units, &QComboBox::activated, this, [this, units] {
         plan_->set_unit_kind(units->currentData().toString().toStdString());
         plan_->set_tool(PlanTool::unit);
         plan_->setFocus();
     });
-    plan_->set_unit_field(units);
-    static_cast<QHBoxLayout*>(row)->addStretch(1);
-    plan_->set_tool_field(kinds);
-    plan_->set_tool(PlanTool::select);
+    return units;
 }
 
 void MainWindow::make_condition_menu() {

@@ -62,40 +62,39 @@ void MainWindow::new_site() {
 }
 
 // What was left out or taken in part, one line each.
-void MainWindow::show_report(const char* name, const QString& title, const QString& heading,
-                             const std::vector<Error>& lines) {
+void MainWindow::show_report(const char* name, const Report& told) {
     auto* report = new QDialog(this);
     report->setObjectName(QString(name) + "Report");
     report->setAttribute(Qt::WA_DeleteOnClose);
-    report->setWindowTitle(title);
-    auto* head = new QLabel(heading);
+    report->setWindowTitle(told.title);
+    auto* head = new QLabel(told.heading);
     head->setWordWrap(true);
     auto* layout = new QVBoxLayout(report);
     layout->addWidget(head);
-    if (!lines.empty()) {
+    if (!told.lines.empty()) {
         auto* list = new QListWidget;
         list->setObjectName(QString(name) + "Lines");
         list->setWordWrap(true);
-        for (const Error& line : lines) list->addItem(q(sentence(line)));
+        for (const Error& line : told.lines) list->addItem(q(sentence(line)));
         layout->addWidget(list);
     }
     auto* buttons = new QDialogButtonBox(QDialogButtonBox::Close);
     connect(buttons, &QDialogButtonBox::rejected, report, &QDialog::reject);
     layout->addWidget(buttons);
-    report->resize(560, lines.empty() ? 100 : 320);
+    report->resize(560, told.lines.empty() ? 100 : 320);
     report->open();
 }
 
 void MainWindow::report_left_out(const KeptSite& kept) {
     if (kept.dropped.empty()) return;
     const std::size_t count = kept.dropped.size() + kept.more_dropped;
-    show_report("leftOut", tr("What could not be kept"),
-                kept.more_dropped == 0
-                    ? tr("Left out, with the value it had: %1").arg(count)
-                    : tr("Left out, with the value it had: %1; the first %2 of them:")
-                          .arg(count)
-                          .arg(kept.dropped.size()),
-                kept.dropped);
+    show_report("leftOut", {tr("What could not be kept"),
+                            kept.more_dropped == 0
+                                ? tr("Left out, with the value it had: %1").arg(count)
+                                : tr("Left out, with the value it had: %1; the first %2 of them:")
+                                      .arg(count)
+                                      .arg(kept.dropped.size()),
+                            kept.dropped});
 }
 
 void MainWindow::open_file(const QString& path) {
@@ -269,8 +268,9 @@ bool MainWindow::save() {
 
 bool MainWindow::save_as() {
     QString path = prompts_.save_path(
-        this, tr("Save the site"), tr("Ovant sites (*.ovant.json)"),
-        document_.path().isEmpty() ? q(document_.site().name) + ".ovant.json" : document_.path());
+        this,
+        {tr("Save the site"), tr("Ovant sites (*.ovant.json)"),
+         document_.path().isEmpty() ? q(document_.site().name) + ".ovant.json" : document_.path()});
     if (path.isEmpty()) return false;
     if (!path.endsWith(".json")) path += ".ovant.json";
     if (!saved_or_told(document_.save_as(path))) return false;
@@ -325,12 +325,13 @@ void MainWindow::import_csv(const QString& path) {
         plan_->fit();
         document_.select(import.added.front());
     }
-    show_report("import", tr("Import of cameras"),
-                import.lines.empty()
-                    ? tr("Cameras added: %1. Every line was taken.").arg(import.added.size())
-                    : tr("Cameras added: %1. These lines were left out or taken in part:")
-                          .arg(import.added.size()),
-                import.lines);
+    show_report("import",
+                {tr("Import of cameras"),
+                 import.lines.empty()
+                     ? tr("Cameras added: %1. Every line was taken.").arg(import.added.size())
+                     : tr("Cameras added: %1. These lines were left out or taken in part:")
+                           .arg(import.added.size()),
+                 import.lines});
 }
 
 void MainWindow::dragEnterEvent(QDragEnterEvent* event) {

@@ -91,7 +91,7 @@ void StageLine::set_stage(Stage stage) {
 }
 
 void StageLine::set_faults(const StageFaults& faults) {
-    const int counts[] = {faults.survey, faults.reach, faults.power, 0, 0};
+    const int counts[] = {faults.survey, faults.reach, faults.power, 0, faults.prove};
     for (std::size_t i = 0; i < stations_.size(); ++i)
         static_cast<Station*>(stations_[i])->set_faults(counts[i]);
 }

@@ -7,18 +7,17 @@ namespace ovant {
 
 int LaidRun::radio_hop() const {
     for (std::size_t i = 0; i < laid().links.size(); ++i) {
-        if (net->links[static_cast<std::size_t>(laid().links[i])].medium() == Medium::radio)
-            return static_cast<int>(i);
+        if (net->links[laid().links[i]].medium() == Medium::radio) return static_cast<int>(i);
     }
     return -1;
 }
 
-std::shared_ptr<const LaidRun> laid_now(const Document& document, std::size_t index) {
+std::shared_ptr<const LaidRun> laid_now(const Document& document, CameraNumber camera) {
     auto made = std::make_shared<LaidRun>();
     made->net = document.shared_network();
-    made->index = index;
-    made->profile = run_profile(*made->net, index);
-    made->run = document.assessment().runs[index];
+    made->camera = camera;
+    made->profile = run_profile(*made->net, camera);
+    made->run = document.assessment().runs[camera];
     if (!document.previewing()) made->room_w = room_left_w(*made->net, made->laid().camera);
     return made;
 }
@@ -33,11 +32,11 @@ std::shared_ptr<const LaidRun> laid_as(const Document& document, Site site,
         lay_out(std::make_shared<const Site>(std::move(site)), document.shared_catalogue()));
     made->net = net;
     made->heading = heading;
-    for (std::size_t i = 0; i < net->cameras.size(); ++i) {
-        if (net->device(net->cameras[i]).id != camera) continue;
-        made->index = i;
-        made->profile = run_profile(*net, i);
-        made->run = assess_run(*net, i, under.options());
+    for (CameraNumber number : net->cameras.numbers()) {
+        if (net->device(net->cameras[number]).id != camera) continue;
+        made->camera = number;
+        made->profile = run_profile(*net, number);
+        made->run = assess_run(*net, number, under.options());
         return made;
     }
     return nullptr;

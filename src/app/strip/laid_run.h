@@ -11,18 +11,18 @@ namespace ovant {
 
 struct LaidRun {
     std::shared_ptr<const Network> net;
-    std::size_t index = 0;
+    CameraNumber camera;
     RunProfile profile;
     RunAssessment run;
     double room_w = 0;  // more that could be drawn at the camera; 0 while something is dragged
     QString heading;    // the way's name, empty for the document's own run
-    const Run& laid() const { return net->runs[index]; }
+    const Run& laid() const { return net->runs[camera]; }
     // Number of the first link by radio, -1 if there is none.
     int radio_hop() const;
 };
 
 // The document's own run of this camera as it is now.
-std::shared_ptr<const LaidRun> laid_now(const Document& document, std::size_t index);
+std::shared_ptr<const LaidRun> laid_now(const Document& document, CameraNumber camera);
 // The same camera in a site that might be; null where it has no run there.
 std::shared_ptr<const LaidRun> laid_as(const Document& document, Site site,
                                        const std::string& camera, const QString& heading);

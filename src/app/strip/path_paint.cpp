@@ -20,7 +20,7 @@ public:
           theme_(theme_of(view)),
           net_(*input.laid->net),
           hop_(static_cast<std::size_t>(input.laid->radio_hop())),
-          link_(net_.links[static_cast<std::size_t>(input.laid->laid().links[hop_])]),
+          link_(net_.links[input.laid->laid().links[hop_]]),
           path_(radio_path(net_, link_)),
           near_is_a_(link_.a == input.laid->laid().outs[hop_]),
           line_(QFontMetricsF(text_font(view, 0.88)).height()) {
@@ -181,7 +181,7 @@ private:
     std::function<Working()> working() const {
         const auto laid = in_.laid;
         const std::size_t hop = hop_;
-        return [laid, hop] { return hop_working(*laid->net, laid->index, hop, Condition::day); };
+        return [laid, hop] { return hop_working(*laid->net, laid->camera, hop, Condition::day); };
     }
 
     void words() {

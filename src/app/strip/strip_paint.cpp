@@ -47,9 +47,7 @@ public:
     }
 
 private:
-    const NetLink& link_at(std::size_t i) const {
-        return net_.links[static_cast<std::size_t>(in_.laid->laid().links[i])];
-    }
+    const NetLink& link_at(std::size_t i) const { return net_.links[in_.laid->laid().links[i]]; }
     double x_at(double at_m) const {
         const double whole = std::max(in_.laid->profile.length_m, 0.1);
         return left_ + (right_ - left_) * at_m / whole;
@@ -102,9 +100,11 @@ private:
         QStringList names;
         for (const Run& other : net_.runs) {
             if (other.camera == mine.camera) continue;
-            const bool shares = std::any_of(other.links.begin(), other.links.end(), [&](int link) {
-                return std::find(mine.links.begin(), mine.links.end(), link) != mine.links.end();
-            });
+            const bool shares =
+                std::any_of(other.links.begin(), other.links.end(), [&](LinkNumber link) {
+                    return std::find(mine.links.begin(), mine.links.end(), link) !=
+                           mine.links.end();
+                });
             if (shares) names << q(net_.device(other.camera).id);
         }
         return names.join(", ");
@@ -306,7 +306,7 @@ private:
         const auto laid = in_.laid;
         spots_.push_back({area, name,
                           [laid, point, condition] {
-                              return point_working(*laid->net, laid->index, point, condition);
+                              return point_working(*laid->net, laid->camera, point, condition);
                           },
                           ""});
     }
@@ -343,7 +343,7 @@ private:
         const Condition condition = in_.laid->profile.hops[hop].condition;
         spots_.push_back({area, name,
                           [laid, hop, condition] {
-                              return hop_working(*laid->net, laid->index, hop, condition);
+                              return hop_working(*laid->net, laid->camera, hop, condition);
                           },
                           link});
     }

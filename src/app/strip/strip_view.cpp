@@ -16,7 +16,7 @@
 #include "app/kit/when_seen.h"
 #include "app/theme/theme.h"
 #include "app/kit/working_view.h"
-#include "core/site/edits.h"
+#include "core/edits/edits.h"
 #include "phrase/numbers.h"
 #include "phrase/power_text.h"
 
@@ -68,8 +68,8 @@ void StripView::forget() {
 
 void StripView::refresh() {
     forget();
-    if (const auto index = document_.camera_index(document_.selected_camera()))
-        now_ = laid_now(document_, *index);
+    if (const CameraNumber number = document_.camera_number(document_.selected_camera()))
+        now_ = laid_now(document_, number);
     const bool by_radio = others_.empty() && now_ && now_->radio_hop() >= 0;
     path_button_->setVisible(by_radio);
     path_button_->setText(shows_path_ ? tr("Show the whole run") : tr("Show the radio path"));
@@ -107,8 +107,8 @@ void StripView::add_moment(StripInput& input) const {
             .arg(QString::fromStdString(shown(now->watts, Unit::watt, input.units)),
                  QString::fromStdString(shown(now->volts, Unit::volt, input.units)));
     const PortAt source = now_->laid().source;
-    if (source.device < 0) return;
-    std::map<int, double> volts;
+    if (!source) return;
+    std::map<DeviceNumber, double> volts;
     for (const PortFeed& feed : feed_at(*now_->net, *day.result(), *day.moment_s(), source)) {
         for (std::size_t i = 0; i < feed.points.size() && feed.solution.stands; ++i)
             volts.emplace(feed.points[i].device, feed.solution.volts[i]);

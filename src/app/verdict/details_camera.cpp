@@ -10,7 +10,7 @@
 #include "core/site/site_enum_names.h"
 #include "core/look_up.h"
 #include "core/physics/picture_sizes.h"
-#include "core/site/edits.h"
+#include "core/edits/edits.h"
 
 namespace ovant {
 void DetailsPanel::fill_camera(const Device& device) {
@@ -172,15 +172,14 @@ void DetailsPanel::fill_seen_to_work(const NetLink& link, double load_w) {
 }
 
 void DetailsPanel::fill_run_links(const std::string& camera) {
-    const auto index = document_.camera_index(camera);
-    if (!index || document_.site_network().runs[*index].links.empty()) return;
+    const CameraNumber number = document_.camera_number(camera);
+    if (!number || document_.site_network().runs[number].links.empty()) return;
     Document& d = document_;
-    const Run& run = d.site_network().runs[*index];
+    const Run& run = d.site_network().runs[number];
     add_heading(tr("Cable of this run"));
-    const NetLink& first = d.site_network().links[static_cast<std::size_t>(run.links.front())];
+    const NetLink& first = d.site_network().links[run.links.front()];
     std::vector<std::string> links;
-    for (int link : run.links)
-        links.push_back(d.site_network().links[static_cast<std::size_t>(link)].link->id);
+    for (LinkNumber link : run.links) links.push_back(d.site_network().links[link].link->id);
     add_choice(
         tr("All lengths"), "runCable", cables_of(first.medium()), first.cable->id,
         [&d, links](const std::string& cable) {
@@ -202,9 +201,8 @@ void DetailsPanel::fill_run_links(const std::string& camera) {
     }
     if (d.site().settings.school != School::field_proven) return;
     const RunAssessment* judged = d.assessment().run(camera);
-    for (int link : run.links)
-        fill_seen_to_work(d.site_network().links[static_cast<std::size_t>(link)],
-                          judged ? judged->camera_w : 0);
+    for (LinkNumber link : run.links)
+        fill_seen_to_work(d.site_network().links[link], judged ? judged->camera_w : 0);
 }
 
 }  // namespace ovant

@@ -8,7 +8,7 @@
 #include "app/verdict/details_panel.h"
 #include "core/site/site_enum_names.h"
 #include "core/look_up.h"
-#include "core/site/edits.h"
+#include "core/edits/edits.h"
 
 namespace ovant {
 namespace {
@@ -28,7 +28,7 @@ void DetailsPanel::add_name(const std::string& id, const std::string& name) {
     add_text(
         tr("Name"), "name", name,
         [this, id](const std::string& entered) {
-            return rename_object(document_.committed(), id, entered);
+            return rename_object(document_.committed(), {id, entered});
         },
         tr("Rename %1").arg(q(id)));
 }
@@ -112,14 +112,21 @@ void DetailsPanel::fill_unit(const Device& device) {
             tr("Change enclosure of %1").arg(q(id)));
     }
     fill_power(device, *kind);
-    if (kind->supply && kind->supply->long_setting) {
+    fill_port_switches(device, *kind);
+}
+
+// The long setting of groups of ports, and PoE on or off at each.
+void DetailsPanel::fill_port_switches(const Device& device, const Kind& kind) {
+    const std::string id = device.id;
+    Document& d = document_;
+    if (kind.supply && kind.supply->long_setting) {
         std::set<int> groups;
-        for (const PortKind& port : kind->ports) {
+        for (const PortKind& port : kind.ports) {
             if (port.group > 0) groups.insert(port.group);
         }
         for (int group : groups) {
             QStringList ports;
-            for (const PortKind& port : kind->ports) {
+            for (const PortKind& port : kind.ports) {
                 if (port.group == group) ports.append(q(port.id));
             }
             add_switch(
@@ -129,15 +136,15 @@ void DetailsPanel::fill_unit(const Device& device) {
                 tr("Long setting of %1").arg(q(id)));
         }
     }
-    for (const PortKind& port : kind->ports) {
+    for (const PortKind& port : kind.ports) {
         const bool can_switch = port.role == PortRole::pse ||
-                                (kind->in_line && port.role == PortRole::pass && !port.upstream);
-        if (!can_switch || !link_at(d.site(), id, port.id)) continue;
+                                (kind.in_line && port.role == PortRole::pass && !port.upstream);
+        if (!can_switch || !link_at(d.site(), {id, port.id})) continue;
         add_switch(
             tr("PoE on at port %1").arg(q(port.id)), "power-" + port.id,
             !device.power_off_ports.contains(port.id),
             [&d, id, name = port.id](bool on) {
-                return set_port_power(d.committed(), id, name, on);
+                return set_port_power(d.committed(), {id, name}, on);
             },
             tr("PoE of %1.%2").arg(q(id), q(port.id)));
     }
@@ -330,7 +337,7 @@ void DetailsPanel::fill_modules(const Device& device, const Kind& kind) {
             tr("Transceiver in %1").arg(q(port.id)), "module-" + port.id, modules,
             found == device.modules.end() ? "" : found->second,
             [&d, id, port_id = port.id](const std::string& module) {
-                return set_module(d.committed(), d.catalogue(), id, port_id, module);
+                return set_module(d.committed(), d.catalogue(), {id, port_id}, module);
             },
             tr("Transceiver of %1").arg(q(id)));
     }
@@ -382,13 +389,13 @@ void DetailsPanel::fill_link(const Link& link) {
     add_choice(
         tr("Protector at %1").arg(q(link.a.device)), "protectorA", protectors, at_a,
         [&d, id, at_b](const std::string& kind) {
-            return set_protectors(d.committed(), id, kind, at_b);
+            return set_protectors(d.committed(), id, {kind, at_b});
         },
         tr("Protector on %1").arg(q(id)));
     add_choice(
         tr("Protector at %1").arg(q(link.b.device)), "protectorB", protectors, at_b,
         [&d, id, at_a](const std::string& kind) {
-            return set_protectors(d.committed(), id, at_a, kind);
+            return set_protectors(d.committed(), id, {at_a, kind});
         },
         tr("Protector on %1").arg(q(id)));
 }

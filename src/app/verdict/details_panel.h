@@ -23,6 +23,7 @@ private:
     void fill_camera(const Device& device);
     void fill_unit(const Device& device);
     void fill_power(const Device& device, const Kind& kind);
+    void fill_port_switches(const Device& device, const Kind& kind);
     void fill_place(const Place& place);
     void fill_pathway(const Pathway& pathway);
     void fill_link(const Link& link);

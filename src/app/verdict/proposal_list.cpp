@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/verdict/proposal_list.h"
 
+#include <QEvent>
 #include <QFrame>
 #include <QVBoxLayout>
 
@@ -106,9 +107,9 @@ void ProposalList::fill_run(const RunProposals& found) {
     row->setContentsMargins(6, 4, 6, 0);
     row->addWidget(compare, 0, Qt::AlignLeft);
     items_->addLayout(row);
-    const auto index = document_.camera_index(subject_);
+    const CameraNumber number = document_.camera_number(subject_);
     const std::vector<Caution> cautions =
-        index ? cautions_of(document_.network(), *index) : std::vector<Caution>{};
+        number ? cautions_of(document_.network(), number) : std::vector<Caution>{};
     if (!cautions.empty()) add_heading(tr("Care"));
     for (Caution caution : cautions) add_care(caution_text(caution));
 }

@@ -18,6 +18,7 @@
 #include "core/assess/budget.h"
 #include "core/assess/data_budget.h"
 #include "core/assess/unit_checks.h"
+#include "core/catalogue/usual_kinds.h"
 #include "phrase/numbers.h"
 #include "phrase/power_text.h"
 
@@ -114,8 +115,8 @@ std::string VerdictPanel::unit_to_show() const {
     if (document_.assessment().unit(selected) || (kind && kind->ups)) return selected;
     if (!shows_unit_) return "";
     const std::string camera = document_.selected_camera();
-    if (const auto index = document_.camera_index(camera)) {
-        const Run& run = document_.network().runs[*index];
+    if (const CameraNumber number = document_.camera_number(camera)) {
+        const Run& run = document_.network().runs[number];
         if (run.fed) return document_.network().device(run.source.device).id;
     }
     const auto& units = document_.assessment().units;
@@ -150,12 +151,12 @@ std::function<Working()> VerdictPanel::working_of(const Check& check) const {
     return [&document, subject = subject_, options, id = check.id]() -> Working {
         std::vector<Check> checks;
         const Network& net = document.network();
-        if (const auto index = document.camera_index(subject)) {
-            checks = assess_run(net, *index, options).checks;
+        if (const CameraNumber number = document.camera_number(subject)) {
+            checks = assess_run(net, number, options).checks;
         } else {
-            for (std::size_t i = 0; i < net.kinds.size(); ++i) {
-                if (net.device(static_cast<int>(i)).id == subject) {
-                    checks = assess_unit(net, static_cast<int>(i), options).checks;
+            for (DeviceNumber device : net.kinds.numbers()) {
+                if (net.device(device).id == subject) {
+                    checks = assess_unit(net, device, options).checks;
                 }
             }
             if (std::none_of(checks.begin(), checks.end(),
@@ -282,7 +283,7 @@ void VerdictPanel::set_counts(const UnitAssessment* unit) {
                           q(value_of_limit(watts, unit->budget_w, Unit::watt, units)) + used);
         if (watts > unit->budget_w) set_tone(label, Tone::fails);
     }
-    if (const Kind* usual = document_.catalogue().find("cam-fixed-4mp")) {
+    if (const Kind* usual = document_.catalogue().find(usual::camera)) {
         auto* left = add(tr("Room for more: %1 of %2, 50 m each")
                              .arg(cameras_left(document_.network(), *unit, *usual, 50))
                              .arg(q(usual->name)));

@@ -180,6 +180,24 @@ WaysView::WaysView(Document& document, QWidget* parent)
     pin_->setToolTip(
         tr("Keep this way beside the others: two stand one under the other below, all of them "
            "faint on the plan (Space)"));
+    make_table();
+    lay_out();
+    connect(use_, &QPushButton::clicked, this, &WaysView::use_current);
+    connect(pin_, &QPushButton::clicked, this, &WaysView::pin_current);
+    connect(table_, &QTreeView::doubleClicked, this, &WaysView::use_current);
+    connect(table_->selectionModel(), &QItemSelectionModel::currentChanged, this,
+            &WaysView::show_strips);
+    auto* when_seen = new WhenSeen(this, [this] { fill(); });
+    connect(&document_, &Document::changed, when_seen, [when_seen](Change what) {
+        if (what != Change::preview) when_seen->ask();
+    });
+    connect(&document_, &Document::selection_changed, when_seen, [this, when_seen] {
+        if (document_.selected_camera() != camera_) when_seen->ask();
+    });
+    connect(&document_.proposals(), &Proposals::ready, when_seen, &WhenSeen::ask);
+}
+
+void WaysView::make_table() {
     sorted_->setSourceModel(model_);
     sorted_->setSortRole(WaysModel::sort_role);
     table_->setObjectName("waysTable");
@@ -200,6 +218,9 @@ WaysView::WaysView(Document& document, QWidget* parent)
     header->setSectionsMovable(false);
     header->setMinimumSectionSize(40);
     header->setSectionResizeMode(static_cast<int>(WaysColumn::check), QHeaderView::Stretch);
+}
+
+void WaysView::lay_out() {
     auto* head = new QHBoxLayout;
     head->setContentsMargins(14, 8, 10, 6);
     head->addWidget(heading_);
@@ -232,19 +253,6 @@ WaysView::WaysView(Document& document, QWidget* parent)
     auto* layout = new QVBoxLayout(this);
     layout->setContentsMargins(0, 0, 0, 0);
     layout->addWidget(splitter);
-    connect(use_, &QPushButton::clicked, this, &WaysView::use_current);
-    connect(pin_, &QPushButton::clicked, this, &WaysView::pin_current);
-    connect(table_, &QTreeView::doubleClicked, this, &WaysView::use_current);
-    connect(table_->selectionModel(), &QItemSelectionModel::currentChanged, this,
-            &WaysView::show_strips);
-    auto* when_seen = new WhenSeen(this, [this] { fill(); });
-    connect(&document_, &Document::changed, when_seen, [when_seen](Change what) {
-        if (what != Change::preview) when_seen->ask();
-    });
-    connect(&document_, &Document::selection_changed, when_seen, [this, when_seen] {
-        if (document_.selected_camera() != camera_) when_seen->ask();
-    });
-    connect(&document_.proposals(), &Proposals::ready, when_seen, &WhenSeen::ask);
 }
 
 // What stands stays until what is asked for is known.

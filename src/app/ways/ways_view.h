@@ -35,6 +35,8 @@ protected:
     bool eventFilter(QObject* watched, QEvent* event) override;
 
 private:
+    void make_table();
+    void lay_out();
     void fill();
     void show_strips();
     const Proposal* current() const;

@@ -35,17 +35,17 @@ Check unexpected_power_check(const Network& net, const PassiveEnd& end) {
 
 void always_on_checks(RunCase& of) {
     const Network& net = of.net;
-    const auto in_run = [&](int link) {
+    const auto in_run = [&](LinkNumber link) {
         return std::find(of.run.links.begin(), of.run.links.end(), link) != of.run.links.end();
     };
-    const std::vector<int> units = of.units();
+    const std::vector<DeviceNumber> units = of.units();
     for (const PassiveEnd& end : net.passive_ends) {
         if (std::find(units.begin(), units.end(), end.at.device) != units.end() ||
             std::any_of(end.links.begin(), end.links.end(), in_run))
             of.offer(unexpected_power_check(net, end));
     }
-    for (int link : of.run.links) {
-        const NetLink& laid = net.links[static_cast<std::size_t>(link)];
+    for (LinkNumber link : of.run.links) {
+        const NetLink& laid = net.links[link];
         const auto poe_port = [&](PortAt at) {
             return net.port(at).role == PortRole::pse && net.port(at).power == PowerKind::poe;
         };

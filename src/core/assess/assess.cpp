@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/assess/assess.h"
 
+#include "core/assess/address_checks.h"
 #include "core/assess/always_on.h"
 #include "core/assess/check_table.h"
 #include "core/assess/unit_checks.h"
@@ -57,6 +58,7 @@ StageFaults stage_faults(const Assessment& assessment) {
     const auto count = [&](const std::vector<Check>& checks) {
         faults.reach += has(checks, CheckStage::reach, Verdict::fails);
         faults.power += has(checks, CheckStage::power, Verdict::fails);
+        faults.prove += has(checks, CheckStage::prove, Verdict::fails);
     };
     for (const RunAssessment& run : assessment.runs) {
         faults.survey += has(run.checks, CheckStage::survey, Verdict::unknown);
@@ -101,17 +103,16 @@ namespace {
 
 // A run whose port the unit leaves without power fails with what the unit says of it.
 void take_over_refusals(const Network& net, Assessment& out) {
-    std::vector<const UnitAssessment*> by_device(net.kinds.size(), nullptr);
+    By<DeviceNumber, const UnitAssessment*> by_device(net.kinds.size(), nullptr);
     std::size_t unit_number = 0;
-    for (std::size_t i = 0; i < net.kinds.size(); ++i) {
-        if (feeds_from_mains(*net.kinds[i])) by_device[i] = &out.units[unit_number++];
+    for (DeviceNumber device : net.kinds.numbers()) {
+        if (feeds_from_mains(*net.kinds[device])) by_device[device] = &out.units[unit_number++];
     }
-    for (std::size_t i = 0; i < out.runs.size(); ++i) {
-        RunAssessment& run = out.runs[i];
+    for (CameraNumber camera : out.runs.numbers()) {
+        RunAssessment& run = out.runs[camera];
         std::erase_if(run.checks, [](const Check& c) { return c.id == CheckId::port_refused; });
-        const PortAt source = net.runs[i].source;
-        const UnitAssessment* unit =
-            source.device >= 0 ? by_device[static_cast<std::size_t>(source.device)] : nullptr;
+        const PortAt source = net.runs[camera].source;
+        const UnitAssessment* unit = source ? by_device[source.device] : nullptr;
         if (unit) {
             if (auto refused = refusal(*unit, net.port(source).id))
                 run.checks.push_back(std::move(*refused));
@@ -136,6 +137,8 @@ void site_checks(const Network& net, const AssessOptions& options, Assessment& o
         out.site_checks.push_back(backup_time(net, backup, out, options.working));
     for (Check& check : recorder_inputs(net, options.working))
         out.site_checks.push_back(std::move(check));
+    for (Check& check : address_checks(net, options.working))
+        out.site_checks.push_back(std::move(check));
     for (const PassiveEnd& end : net.passive_ends) {
         Check check = unexpected_power_check(net, end);
         const bool told = std::any_of(out.runs.begin(), out.runs.end(), [&](const auto& run) {
@@ -151,12 +154,12 @@ void site_checks(const Network& net, const AssessOptions& options, Assessment& o
 Assessment assess(const Network& net, const AssessOptions& options) {
     Assessment out;
     out.runs.reserve(net.cameras.size());
-    for (std::size_t i = 0; i < net.cameras.size(); ++i) {
-        out.runs.push_back(assess_run(net, i, options));
+    for (CameraNumber camera : net.cameras.numbers()) {
+        out.runs.push_back(assess_run(net, camera, options));
     }
-    for (std::size_t i = 0; i < net.kinds.size(); ++i) {
-        if (!feeds_from_mains(*net.kinds[i])) continue;
-        out.units.push_back(assess_unit(net, static_cast<int>(i), options));
+    for (DeviceNumber device : net.kinds.numbers()) {
+        if (!feeds_from_mains(*net.kinds[device])) continue;
+        out.units.push_back(assess_unit(net, device, options));
     }
     site_checks(net, options, out);
     return out;

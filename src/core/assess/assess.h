@@ -77,7 +77,7 @@ struct Summary {
 
 struct Assessment {
     OVANT_VALUE(Assessment);
-    std::vector<RunAssessment> runs;
+    By<CameraNumber, RunAssessment> runs;
     std::vector<UnitAssessment> units;
     std::vector<Check> site_checks;  // backup-time of each UPS, recorder-input of each recorder
     Summary summary;                 // of the runs
@@ -90,7 +90,7 @@ struct Assessment {
 // without a connection in Survey; runs, units and the rest of the site in Reach and in Power. Each
 // counts once in a stage.
 struct StageFaults {
-    int survey = 0, reach = 0, power = 0;
+    int survey = 0, reach = 0, power = 0, prove = 0;
 };
 StageFaults stage_faults(const Assessment& assessment);
 
@@ -105,7 +105,8 @@ Assessment assess(const Site& site, const Catalogue& catalogue, const AssessOpti
 Assessment assess_again(const Network& net, const Network& before_net, Assessment before,
                         const AssessOptions& options = {});
 
-// One run alone, `index` into net.cameras.
-RunAssessment assess_run(const Network& net, std::size_t index, const AssessOptions& options = {});
+// One run alone.
+RunAssessment assess_run(const Network& net, CameraNumber camera,
+                         const AssessOptions& options = {});
 
 }  // namespace ovant

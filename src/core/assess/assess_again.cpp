@@ -28,30 +28,32 @@ public:
     Reach(const Network& net, const Network& before) : net_(net), before_(before) {
         device_changed_.resize(net.kinds.size());
         link_changed_.resize(net.links.size());
-        for (std::size_t i = 0; i < net.kinds.size(); ++i) note_device(static_cast<int>(i));
-        for (std::size_t i = 0; i < net.links.size(); ++i) note_link(i);
-        for (std::size_t i = 0; i < net.runs.size(); ++i) {
-            if (net.bit_rate_mbps[i] == before.bit_rate_mbps[i] && same_way(i)) continue;
-            roots_.insert({net.runs[i].root, before.runs[i].root});
+        for (DeviceNumber device : net.kinds.numbers()) note_device(device);
+        for (LinkNumber link : net.links.numbers()) note_link(link);
+        for (CameraNumber camera : net.runs.numbers()) {
+            if (net.bit_rate_mbps[camera] == before.bit_rate_mbps[camera] && same_way(camera))
+                continue;
+            roots_.insert({net.runs[camera].root, before.runs[camera].root});
         }
     }
 
-    bool unit(int device) const {
-        const auto& links = net_.link_on[static_cast<std::size_t>(device)];
-        return device_changed_[static_cast<std::size_t>(device)] || feeding_.contains(device) ||
-               std::any_of(links.begin(), links.end(), [&](int number) { return link(number); });
+    bool unit(DeviceNumber device) const {
+        const auto& links = net_.link_on[device];
+        return device_changed_[device] || feeding_.contains(device) ||
+               std::any_of(links.begin(), links.end(),
+                           [&](LinkNumber number) { return link(number); });
     }
 
-    bool run(std::size_t index) const {
-        const Run& run = net_.runs[index];
-        if (!same_way(index) || roots_.contains(run.root) || beside(run.camera)) return true;
-        const auto changed = [&](int number) { return link(number); };
+    bool run(CameraNumber camera) const {
+        const Run& run = net_.runs[camera];
+        if (!same_way(camera) || roots_.contains(run.root) || beside(run.camera)) return true;
+        const auto changed = [&](LinkNumber number) { return link(number); };
         if (std::any_of(run.links.begin(), run.links.end(), changed) ||
             std::any_of(run.upstream.begin(), run.upstream.end(), changed))
             return true;
         if (!run.outs.empty() && beside(run.outs.front().device)) return true;
-        const bool by_air = std::any_of(run.links.begin(), run.links.end(), [&](int number) {
-            return net_.links[static_cast<std::size_t>(number)].medium() == Medium::radio;
+        const bool by_air = std::any_of(run.links.begin(), run.links.end(), [&](LinkNumber number) {
+            return net_.links[number].medium() == Medium::radio;
         });
         return (air_ && by_air) || std::any_of(run.ins.begin(), run.ins.end(), [&](PortAt in) {
                    return beside(in.device) || fed_anew(net_, in.device) ||
@@ -61,34 +63,32 @@ public:
 
 private:
     // Its ends settle its rate with it: a port set long slows it down.
-    bool link(int number) const {
-        if (number < 0) return false;
-        const NetLink& laid = net_.links[static_cast<std::size_t>(number)];
-        return link_changed_[static_cast<std::size_t>(number)] ||
-               device_changed_[static_cast<std::size_t>(laid.a.device)] ||
-               device_changed_[static_cast<std::size_t>(laid.b.device)];
+    bool link(LinkNumber number) const {
+        if (!number) return false;
+        const NetLink& laid = net_.links[number];
+        return link_changed_[number] || device_changed_[laid.a.device] ||
+               device_changed_[laid.b.device];
     }
 
-    void note_device(int number) {
+    void note_device(DeviceNumber number) {
         if (net_.device(number) == before_.device(number) &&
             &net_.kind(number) == &before_.kind(number) &&
-            net_.surroundings[static_cast<std::size_t>(number)] ==
-                before_.surroundings[static_cast<std::size_t>(number)])
+            net_.surroundings[number] == before_.surroundings[number])
             return;
-        device_changed_[static_cast<std::size_t>(number)] = true;
+        device_changed_[number] = true;
         air_ = air_ || net_.kind(number).radio || before_.kind(number).radio;
         feeding_.insert(number);
         for (const Network* net : {&net_, &before_}) note_feeds(*net, number);
     }
 
-    void note_link(std::size_t i) {
-        const NetLink& now = net_.links[i];
-        const NetLink& was = before_.links[i];
+    void note_link(LinkNumber number) {
+        const NetLink& now = net_.links[number];
+        const NetLink& was = before_.links[number];
         if (*now.link == *was.link && now.cable == was.cable && now.a == was.a && now.b == was.b &&
             now.length_m == was.length_m && now.surroundings == was.surroundings &&
             now.in_ground == was.in_ground && now.load_mbps == was.load_mbps)
             return;
-        link_changed_[i] = true;
+        link_changed_[number] = true;
         air_ = air_ || now.medium() == Medium::radio || was.medium() == Medium::radio;
         for (PortAt end : {now.a, now.b}) note_feeds(net_, end.device);
         for (PortAt end : {was.a, was.b}) note_feeds(before_, end.device);
@@ -96,32 +96,32 @@ private:
 
     // Every supply that a device hangs on by what carries power, up to those on mains, whether it
     // feeds it or not: a second cable to a camera is a load on its port too.
-    void note_feeds(const Network& net, int device) {
-        std::vector<int> open{device};
-        std::set<int> seen{device};
+    void note_feeds(const Network& net, DeviceNumber device) {
+        std::vector<DeviceNumber> open{device};
+        std::set<DeviceNumber> seen{device};
         while (!open.empty()) {
-            const int at = open.back();
+            const DeviceNumber at = open.back();
             open.pop_back();
             const auto& supply = net.kind(at).supply;
             if (supply || net.kind(at).solar) feeding_.insert(at);
             if (supply && supply->from_mains) continue;
-            for (int number : net.link_on[static_cast<std::size_t>(at)]) {
-                if (number < 0) continue;
-                const NetLink& link = net.links[static_cast<std::size_t>(number)];
+            for (LinkNumber number : net.link_on[at]) {
+                if (!number) continue;
+                const NetLink& link = net.links[number];
                 if (!carries_power(link.medium())) continue;
-                const int next = link.a.device == at ? link.b.device : link.a.device;
+                const DeviceNumber next = link.a.device == at ? link.b.device : link.a.device;
                 if (seen.insert(next).second) open.push_back(next);
             }
         }
     }
 
-    bool fed_anew(const Network& net, int device) const {
-        return feeding_.contains(net.fed_by[static_cast<std::size_t>(device)].device);
+    bool fed_anew(const Network& net, DeviceNumber device) const {
+        return feeding_.contains(net.fed_by[device].device);
     }
 
-    bool same_way(std::size_t index) const {
-        const Run& now = net_.runs[index];
-        const Run& was = before_.runs[index];
+    bool same_way(CameraNumber camera) const {
+        const Run& now = net_.runs[camera];
+        const Run& was = before_.runs[camera];
         return now.camera == was.camera && now.links == was.links && now.outs == was.outs &&
                now.ins == was.ins && now.source == was.source && now.fed == was.fed &&
                now.connected == was.connected && now.power_off == was.power_off &&
@@ -130,14 +130,13 @@ private:
 
     // A unit of a run, or a cord or lead on it that is not of the run. What hangs on other ports of
     // a switch or a recorder is none of a run's business.
-    bool beside(int device) const {
+    bool beside(DeviceNumber device) const {
         // What it feeds warms the box that it stands in, for runs that it only passes on too.
-        if (device_changed_[static_cast<std::size_t>(device)] || feeding_.contains(device))
-            return true;
+        if (device_changed_[device] || feeding_.contains(device)) return true;
         const Category category = net_.kind(device).category;
         if (category == Category::network_switch || category == Category::recorder) return false;
         for (const Network* net : {&net_, &before_}) {
-            for (int number : net->link_on[static_cast<std::size_t>(device)]) {
+            for (LinkNumber number : net->link_on[device]) {
                 if (link(number)) return true;
             }
         }
@@ -146,9 +145,10 @@ private:
 
     const Network& net_;
     const Network& before_;
-    std::vector<bool> device_changed_, link_changed_;
-    std::set<int> feeding_;  // supplies that something which is another now hangs on
-    std::set<int> roots_;    // recorders that more or less arrives at
+    By<DeviceNumber, bool> device_changed_;
+    By<LinkNumber, bool> link_changed_;
+    std::set<DeviceNumber> feeding_;  // supplies that something which is another now hangs on
+    std::set<DeviceNumber> roots_;    // recorders that more or less arrives at
     bool air_ = false;
 };
 
@@ -159,13 +159,12 @@ Assessment assess_again(const Network& net, const Network& before_net, Assessmen
     if (!same_but_for_devices_and_links(net, before_net) || before.runs.size() != net.runs.size())
         return assess(net, options);
     const Reach reach(net, before_net);
-    for (std::size_t i = 0; i < net.runs.size(); ++i) {
-        if (reach.run(i)) before.runs[i] = assess_run(net, i, options);
+    for (CameraNumber camera : net.runs.numbers()) {
+        if (reach.run(camera)) before.runs[camera] = assess_run(net, camera, options);
     }
     std::vector<UnitAssessment> units;
-    for (std::size_t i = 0; i < net.kinds.size(); ++i) {
-        const int number = static_cast<int>(i);
-        if (!feeds_from_mains(*net.kinds[i])) continue;
+    for (DeviceNumber number : net.kinds.numbers()) {
+        if (!feeds_from_mains(*net.kinds[number])) continue;
         const UnitAssessment* was = before.unit(net.device(number).id);
         const bool kept = was && !reach.unit(number);
         units.push_back(kept ? *was : assess_unit(net, number, options));

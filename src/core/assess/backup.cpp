@@ -8,32 +8,32 @@ namespace {
 
 // A cabinet with a battery feeds every unit with a plug that stands in the same one.
 void add_cabinets(const Network& net, std::vector<Backup>& all) {
-    for (std::size_t i = 0; i < net.kinds.size(); ++i) {
-        const int number = static_cast<int>(i);
+    for (DeviceNumber number : net.kinds.numbers()) {
         const Device& device = net.device(number);
         const Kind* box = net.catalogue->find(device.enclosure);
-        if (!box || !box->box || box->box->ups_wh <= 0 || !plugs_into_mains(*net.kinds[i]))
+        if (!box || !box->box || box->box->ups_wh <= 0 || !plugs_into_mains(*net.kinds[number]))
             continue;
         if (backup_of(all, number) >= 0) continue;
         Backup cabinet;
         cabinet.id = device.id;
         cabinet.battery.rated_wh = box->box->ups_wh;
         cabinet.battery.age_share = net.site->settings.battery_age_share;
-        cabinet.battery.temperature_c = net.surroundings[i] == Surroundings::indoor
+        cabinet.battery.temperature_c = net.surroundings[number] == Surroundings::indoor
                                             ? net.site->settings.indoor_c
                                             : net.site->settings.coldest_night_c;
-        for (std::size_t k = i; k < net.kinds.size(); ++k) {
-            const Device& other = net.device(static_cast<int>(k));
-            const bool same = k == i || (!device.place.empty() && other.place == device.place &&
-                                         other.enclosure == device.enclosure);
-            if (same && plugs_into_mains(*net.kinds[k]))
-                cabinet.members.push_back(static_cast<int>(k));
+        for (DeviceNumber member : net.kinds.numbers()) {
+            if (member < number) continue;
+            const Device& other = net.device(member);
+            const bool same =
+                member == number || (!device.place.empty() && other.place == device.place &&
+                                     other.enclosure == device.enclosure);
+            if (same && plugs_into_mains(net.kind(member))) cabinet.members.push_back(member);
         }
         all.push_back(std::move(cabinet));
     }
 }
 
-double temperature_at(const Network& net, std::size_t device) {
+double temperature_at(const Network& net, DeviceNumber device) {
     const Settings& settings = net.site->settings;
     return net.surroundings[device] == Surroundings::indoor ? settings.indoor_c
                                                             : settings.coldest_night_c;
@@ -43,19 +43,21 @@ double temperature_at(const Network& net, std::size_t device) {
 
 std::vector<Backup> backups(const Network& net) {
     std::vector<Backup> all;
-    for (std::size_t i = 0; i < net.kinds.size(); ++i) {
-        if (!net.kinds[i]->ups) continue;
-        const UpsFacts& facts = *net.kinds[i]->ups;
+    for (DeviceNumber device : net.kinds.numbers()) {
+        if (!net.kinds[device]->ups) continue;
+        const UpsFacts& facts = *net.kinds[device]->ups;
         Backup backup;
-        backup.id = net.device(static_cast<int>(i)).id;
-        backup.battery = {facts.battery_wh,       net.site->settings.battery_age_share,
-                          temperature_at(net, i), facts.efficiency,
-                          facts.own_draw_w,       facts.peukert};
+        backup.id = net.device(device).id;
+        backup.battery = {facts.battery_wh,
+                          net.site->settings.battery_age_share,
+                          temperature_at(net, device),
+                          facts.efficiency,
+                          facts.own_draw_w,
+                          facts.peukert};
         backup.output_w = facts.output_w;
         backup.charge_w = facts.charge_w;
-        for (std::size_t k = 0; k < net.kinds.size(); ++k) {
-            if (net.device(static_cast<int>(k)).backup == backup.id)
-                backup.members.push_back(static_cast<int>(k));
+        for (DeviceNumber member : net.kinds.numbers()) {
+            if (net.device(member).backup == backup.id) backup.members.push_back(member);
         }
         all.push_back(std::move(backup));
     }
@@ -63,7 +65,7 @@ std::vector<Backup> backups(const Network& net) {
     return all;
 }
 
-int backup_of(const std::vector<Backup>& all, int device) {
+int backup_of(const std::vector<Backup>& all, DeviceNumber device) {
     for (std::size_t i = 0; i < all.size(); ++i) {
         const auto& members = all[i].members;
         if (std::find(members.begin(), members.end(), device) != members.end())
@@ -72,11 +74,11 @@ int backup_of(const std::vector<Backup>& all, int device) {
     return -1;
 }
 
-double solar_usable_wh(const Network& net, int device) {
+double solar_usable_wh(const Network& net, DeviceNumber device) {
     const auto& solar = net.kind(device).solar;
     if (!solar) return 0;
     return solar->battery_wh * solar->usable_share *
-           battery_temperature_share(temperature_at(net, static_cast<std::size_t>(device)));
+           battery_temperature_share(temperature_at(net, device));
 }
 
 double outlet_w(const Kind& kind, double ports_w) {
@@ -86,7 +88,7 @@ double outlet_w(const Kind& kind, double ports_w) {
 
 double backup_load_w(const Network& net, const Backup& backup, const Assessment& assessment) {
     double load_w = 0;
-    for (int member : backup.members) {
+    for (DeviceNumber member : backup.members) {
         const UnitAssessment* unit = assessment.unit(net.device(member).id);
         load_w += outlet_w(net.kind(member), unit ? unit->greatest_w : 0);
     }

@@ -16,14 +16,14 @@ struct Backup {
     BackupBattery battery;
     double output_w = 0;  // 0: not stated
     double charge_w = 60;
-    std::vector<int> members;  // device numbers
+    std::vector<DeviceNumber> members;
 };
 std::vector<Backup> backups(const Network& net);
 // The backup a unit stands behind, as an index into `all`; -1 for none.
-int backup_of(const std::vector<Backup>& all, int device);
+int backup_of(const std::vector<Backup>& all, DeviceNumber device);
 
 // Watt hours that a solar supply's battery gives on the coldest night, less what stays in it.
-double solar_usable_wh(const Network& net, int device);
+double solar_usable_wh(const Network& net, DeviceNumber device);
 // Watts a unit takes from its outlet while its ports give `ports_w` together.
 double outlet_w(const Kind& kind, double ports_w);
 

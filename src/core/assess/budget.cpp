@@ -19,7 +19,7 @@ double sum_loss_w(const std::vector<PortAssessment>& ports) {
     return sum_w;
 }
 
-PowerNode unit_node(const Network& net, int device, const UnitAssessment& unit) {
+PowerNode unit_node(const Network& net, DeviceNumber device, const UnitAssessment& unit) {
     const Kind& kind = net.kind(device);
     PowerNode node;
     node.kind = is_source(kind) ? PowerNodeKind::unit : PowerNodeKind::fed_unit;
@@ -42,7 +42,7 @@ PowerNode unit_node(const Network& net, int device, const UnitAssessment& unit) 
 }
 
 // Ports of one group of a unit together.
-void add_groups(const Network& net, int device, const UnitAssessment& unit,
+void add_groups(const Network& net, DeviceNumber device, const UnitAssessment& unit,
                 std::vector<PowerNode>& out) {
     std::map<int, PowerNode> groups;
     std::size_t at = 0;
@@ -68,45 +68,69 @@ void add_groups(const Network& net, int device, const UnitAssessment& unit,
     }
 }
 
+PowerNode backup_node(const Network& net, const Backup& backup, const Assessment& assessment) {
+    PowerNode node;
+    node.kind = PowerNodeKind::backup;
+    // A cabinet's battery goes by the unit in it: the node's id must differ from the unit's.
+    const Device& holder = or_nothing(find_device(*net.site, backup.id));
+    const bool is_ups = or_nothing(net.catalogue->find(holder.kind)).ups.has_value();
+    node.id = is_ups ? backup.id : backup.id + "/battery";
+    node.basis = SwitchBasis::greatest_draw;
+    node.greatest_w = backup_load_w(net, backup, assessment);
+    for (DeviceNumber member : backup.members) {
+        const UnitAssessment* unit = assessment.unit(net.device(member).id);
+        node.typical_w += outlet_w(net.kind(member), unit ? unit->typical_w : 0);
+        node.by_class_w += outlet_w(net.kind(member), unit ? unit->by_class_w : 0);
+    }
+    node.own_w = backup.battery.own_draw_w;
+    node.input_w = node.greatest_w + node.own_w;
+    node.budget_w = backup.output_w;
+    if (backup.output_w > 0) {
+        node.left_w =
+            backup.output_w * (1 - net.site->settings.keep_back.power_share) - node.greatest_w;
+    }
+    for (const Check& check : assessment.site_checks) {
+        if (check.id == CheckId::backup_time && check.subject == backup.id)
+            node.verdict = check.verdict;
+    }
+    return node;
+}
+
+// A unit fed over a cable: by the unit at the root of its feed, or the fed unit between.
+PowerNode fed_node(const Network& net, DeviceNumber device) {
+    PowerNode node = unit_node(net, device, assess_unit(net, device));
+    const Kind& kind = net.kind(device);
+    // No more than what comes over the cable leaves.
+    node.left_w = std::min(node.left_w, room_left_w(net, device) * kind.supply->efficiency);
+    PortAt at{device, {}};
+    for (PortNumber port : kind.ports.numbers()) {
+        if (kind.ports[port].role == PortRole::pd) at.port = port;
+    }
+    std::string lane;
+    for (std::size_t steps = 0; at.port && steps < net.links.size(); ++steps) {
+        const PortAt from = net.across(at);
+        if (!from) break;
+        if (net.port(from).role == PortRole::pse) {
+            node.parent = net.device(from.device).id;
+            break;
+        }
+        at = {from.device, passed_on_at(net.kind(from.device), from.port, lane)};
+    }
+    return node;
+}
+
 }  // namespace
 
 std::vector<PowerNode> power_tree(const Network& net, const Assessment& assessment) {
     std::vector<PowerNode> out;
     const std::vector<Backup> all = backups(net);
-    for (const Backup& backup : all) {
-        PowerNode node;
-        node.kind = PowerNodeKind::backup;
-        // A cabinet's battery goes by the unit in it: the node's id must differ from the unit's.
-        const Device& holder = or_nothing(find_device(*net.site, backup.id));
-        const bool is_ups = or_nothing(net.catalogue->find(holder.kind)).ups.has_value();
-        node.id = is_ups ? backup.id : backup.id + "/battery";
-        node.basis = SwitchBasis::greatest_draw;
-        node.greatest_w = backup_load_w(net, backup, assessment);
-        for (int member : backup.members) {
-            const UnitAssessment* unit = assessment.unit(net.device(member).id);
-            node.typical_w += outlet_w(net.kind(member), unit ? unit->typical_w : 0);
-            node.by_class_w += outlet_w(net.kind(member), unit ? unit->by_class_w : 0);
-        }
-        node.own_w = backup.battery.own_draw_w;
-        node.input_w = node.greatest_w + node.own_w;
-        node.budget_w = backup.output_w;
-        if (backup.output_w > 0) {
-            node.left_w =
-                backup.output_w * (1 - net.site->settings.keep_back.power_share) - node.greatest_w;
-        }
-        for (const Check& check : assessment.site_checks) {
-            if (check.id == CheckId::backup_time && check.subject == backup.id)
-                node.verdict = check.verdict;
-        }
-        out.push_back(std::move(node));
-    }
-    const auto backup_parent = [&](int device) -> std::string {
+    for (const Backup& backup : all) out.push_back(backup_node(net, backup, assessment));
+    const auto backup_parent = [&](DeviceNumber device) -> std::string {
         const int backup = backup_of(all, device);
         return backup < 0 ? "" : out[static_cast<std::size_t>(backup)].id;
     };
-    std::vector<int> fed;
-    for (std::size_t i = 0; i < net.kinds.size(); ++i) {
-        const int device = static_cast<int>(i);
+    std::vector<DeviceNumber> fed;
+    for (DeviceNumber device : net.kinds.numbers()) {
         const Kind& kind = net.kind(device);
         if (kind.category == Category::camera || kind.ups) continue;
         const bool feeds =
@@ -129,39 +153,18 @@ std::vector<PowerNode> power_tree(const Network& net, const Assessment& assessme
             if (node.own_w > 0) out.push_back(std::move(node));
         }
     }
-    // Units fed over a cable: by the unit at the root of their feed, or the fed unit between.
-    for (int device : fed) {
-        PowerNode node = unit_node(net, device, assess_unit(net, device));
-        PortAt at{device, -1};
-        const Kind& kind = net.kind(device);
-        // No more than what comes over the cable leaves.
-        node.left_w = std::min(node.left_w, room_left_w(net, device) * kind.supply->efficiency);
-        for (std::size_t p = 0; p < kind.ports.size(); ++p) {
-            if (kind.ports[p].role == PortRole::pd) at.port = static_cast<int>(p);
-        }
-        std::string lane;
-        for (std::size_t steps = 0; at.port >= 0 && steps < net.links.size(); ++steps) {
-            const PortAt from = net.across(at);
-            if (from.device < 0) break;
-            if (net.port(from).role == PortRole::pse) {
-                node.parent = net.device(from.device).id;
-                break;
-            }
-            at = {from.device, passed_on_at(net.kind(from.device), from.port, lane)};
-        }
-        out.push_back(std::move(node));
-    }
+    for (DeviceNumber device : fed) out.push_back(fed_node(net, device));
     return out;
 }
 
 int cameras_left(const Network& net, const UnitAssessment& unit, const Kind& camera,
                  double length_m) {
     if (!camera.camera) return 0;
-    int device = -1;
-    for (std::size_t i = 0; i < net.kinds.size(); ++i) {
-        if (net.device(static_cast<int>(i)).id == unit.device) device = static_cast<int>(i);
+    DeviceNumber device;
+    for (DeviceNumber number : net.kinds.numbers()) {
+        if (net.device(number).id == unit.device) device = number;
     }
-    if (device < 0 || !is_source(net.kind(device))) return 0;
+    if (!device || !is_source(net.kind(device))) return 0;
     const double draw_w = greatest_camera_power_w(camera.camera->draw);
     const int asked = std::max(power_port(camera).poe_class == 0 ? 3 : power_port(camera).poe_class,
                                poe_class_for_load(draw_w));
@@ -179,7 +182,7 @@ int cameras_left(const Network& net, const UnitAssessment& unit, const Kind& cam
     int free_ports = 0;
     for (const PortAssessment& port : unit.ports) {
         free_ports += !port.power_off && port.class_offered >= asked &&
-                      !link_at(*net.site, unit.device, port.port);
+                      !link_at(*net.site, {unit.device, port.port});
     }
     const double by_watts = std::floor((node.left_w + 1e-9) / std::max(0.1, each_w));
     return std::clamp(static_cast<int>(std::clamp(by_watts, 0.0, 1000.0)), 0, free_ports);

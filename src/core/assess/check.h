@@ -53,9 +53,17 @@ enum class CheckId {
     beyond_standard,
     radio_far_ends,
     arriving_power,
-    site_practice
+    site_practice,
+    address_clash,
+    address_outside,
+    address_handed_out,
+    gateway_outside,
+    subnet_full,
+    address_missing,
+    channel_clash,
+    channel_missing
 };
-inline constexpr int check_count = static_cast<int>(CheckId::site_practice) + 1;
+inline constexpr int check_count = static_cast<int>(CheckId::channel_missing) + 1;
 // The stable id used in files and on the command line: "camera-voltage".
 std::string_view id_of(CheckId check);
 
@@ -131,7 +139,12 @@ enum class Note {
     passive_feed,        // site's own rule: no feed that does not ask
     radio_near,          // site's own rule: no radio over so little
     switch_feeds,        // site's own rule: cameras on a switch
-    recorder_feeds       // site's own rule: cameras on the recorder
+    recorder_feeds,      // site's own rule: cameras on the recorder
+    no_host,             // the network's own address or its broadcast address
+    subnets_overlap,
+    seen_in_use,  // somebody else was found at the address
+    is_gateway,
+    is_reserved
 };
 
 struct Check {

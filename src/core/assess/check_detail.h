@@ -3,6 +3,7 @@
 // check_table.cpp.
 #pragma once
 
+#include <string>
 #include <variant>
 
 namespace ovant {
@@ -77,8 +78,27 @@ struct GreatestDraw {
     bool operator==(const GreatestDraw&) const = default;
 };
 
+// The places whose earths a cable joins, as they are called.
+struct JoinedEarths {
+    std::string from, to;
+    bool operator==(const JoinedEarths&) const = default;
+};
+
+// An address, or a network, and what it meets: a unit, a name, a subnet.
+struct AddressAt {
+    std::string address, other;
+    bool operator==(const AddressAt&) const = default;
+};
+
+struct ChannelAt {
+    int channel = 0;
+    std::string recorder, other;  // the camera that has it already
+    bool operator==(const ChannelAt&) const = default;
+};
+
 using CheckDetail =
     std::variant<std::monostate, UnitTotals, CameraNeeds, LightBalance, RadioLevels, RadioClearance,
-                 SolarDay, BackupLoad, RefusedPorts, OffBelow, AlwaysOn, FedOver, GreatestDraw>;
+                 SolarDay, BackupLoad, RefusedPorts, OffBelow, AlwaysOn, FedOver, GreatestDraw,
+                 JoinedEarths, AddressAt, ChannelAt>;
 
 }  // namespace ovant

@@ -10,11 +10,11 @@
 namespace ovant {
 
 // The stage of work where what a check finds is mended.
-enum class CheckStage { survey, reach, power };
+enum class CheckStage { survey, reach, power, prove };
 
 // What the subject of a check is an id of.
 // `any`: of a device, a link or a port, by what was found.
-enum class CheckSubject { camera, device, link, port, backup, any };
+enum class CheckSubject { camera, device, link, port, backup, subnet, any };
 
 struct CheckFacts {
     CheckId id;

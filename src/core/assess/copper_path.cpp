@@ -7,9 +7,8 @@ std::vector<EarthCrossing> earth_crossings(const Network& net, const Run& run) {
     std::vector<EarthCrossing> out;
     const Place* last = nullptr;  // the last place with its own earth, copper all the way since
     for (std::size_t i = 0; i <= run.ins.size() && !run.outs.empty(); ++i) {
-        const int link = i > 0 ? run.links[i - 1] : -1;
-        if (link >= 0 && !carries_power(net.links[static_cast<std::size_t>(link)].medium()))
-            last = nullptr;
+        const LinkNumber link = i > 0 ? run.links[i - 1] : LinkNumber{};
+        if (link && !carries_power(net.links[link].medium())) last = nullptr;
         const Place* place = net.place_of(i == 0 ? run.outs.front().device : run.ins[i - 1].device);
         if (!place || !place->earth) continue;
         if (last && last != place) out.push_back({link, last, place});
@@ -20,9 +19,7 @@ std::vector<EarthCrossing> earth_crossings(const Network& net, const Run& run) {
 
 std::vector<CopperStretch> copper_stretches(const Network& net, const Run& run) {
     std::vector<CopperStretch> out;
-    const auto link = [&](std::size_t i) -> const NetLink& {
-        return net.links[static_cast<std::size_t>(run.links[i])];
-    };
+    const auto link = [&](std::size_t i) -> const NetLink& { return net.links[run.links[i]]; };
     for (std::size_t from = 0; from < run.links.size();) {
         CopperStretch stretch{from, from};
         while (stretch.to < run.links.size() && carries_power(link(stretch.to).medium()) &&
@@ -41,7 +38,7 @@ std::vector<CopperStretch> copper_stretches(const Network& net, const Run& run) 
 }
 
 bool surge_led_away(const Network& net, const Run& run, std::size_t i, bool far_end) {
-    const NetLink& laid = net.links[static_cast<std::size_t>(run.links[i])];
+    const NetLink& laid = net.links[run.links[i]];
     const PortAt end = far_end ? run.ins[i] : run.outs[i];
     if (!(laid.a == end ? laid.link->a : laid.link->b).protector.empty()) return true;
     const Place* place = net.place_of(end.device);

@@ -10,7 +10,7 @@ namespace ovant {
 
 // Copper that joins two places, each with an earth of its own: the link that arrives, and both.
 struct EarthCrossing {
-    int link = -1;
+    LinkNumber link;
     const Place* from = nullptr;
     const Place* to = nullptr;
 };

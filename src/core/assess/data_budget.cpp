@@ -7,19 +7,18 @@
 namespace ovant {
 namespace {
 
-double into_recorder_mbps(const Network& net, int recorder) {
+double into_recorder_mbps(const Network& net, DeviceNumber recorder) {
     double mbps = 0;
-    for (int link : net.link_on[static_cast<std::size_t>(recorder)]) {
-        if (link >= 0) mbps += net.links[static_cast<std::size_t>(link)].load_mbps;
+    for (LinkNumber link : net.link_on[recorder]) {
+        if (link) mbps += net.links[link].load_mbps;
     }
     return mbps;
 }
 
-int cameras_over(const Network& net, std::size_t link) {
+int cameras_over(const Network& net, LinkNumber link) {
     int count = 0;
     for (const Run& run : net.runs) {
-        count += std::find(run.links.begin(), run.links.end(), static_cast<int>(link)) !=
-                 run.links.end();
+        count += std::find(run.links.begin(), run.links.end(), link) != run.links.end();
     }
     return count;
 }
@@ -32,12 +31,12 @@ bool is_uplink(const Network& net, const NetLink& link) {
 
 std::vector<DataStretch> data_budget(const Network& net) {
     std::vector<DataStretch> out;
-    for (std::size_t i = 0; i < net.links.size(); ++i) {
-        const NetLink& link = net.links[i];
+    for (LinkNumber number : net.links.numbers()) {
+        const NetLink& link = net.links[number];
         if (link.load_mbps <= 0) continue;
         const bool uplink = is_uplink(net, link);
-        if (!uplink && cameras_over(net, i) < 2) continue;
-        const bool a_near = net.towards[static_cast<std::size_t>(link.b.device)] == link.b.port;
+        if (!uplink && cameras_over(net, number) < 2) continue;
+        const bool a_near = net.towards[link.b.device] == link.b.port;
         out.push_back({link.medium() == Medium::radio ? StretchKind::radio
                        : uplink                       ? StretchKind::uplink
                                                       : StretchKind::link,
@@ -45,11 +44,12 @@ std::vector<DataStretch> data_budget(const Network& net) {
                        net.device((a_near ? link.b : link.a).device).id, link.load_mbps,
                        link_reach(net, link, Condition::day).rate_mbps});
     }
-    for (std::size_t i = 0; i < net.kinds.size(); ++i) {
-        if (net.kinds[i]->category != Category::recorder || net.kinds[i]->input_mbps <= 0) continue;
-        const std::string& id = net.device(static_cast<int>(i)).id;
-        out.push_back({StretchKind::recorder, id, id, "",
-                       into_recorder_mbps(net, static_cast<int>(i)), net.kinds[i]->input_mbps});
+    for (DeviceNumber device : net.kinds.numbers()) {
+        if (net.kinds[device]->category != Category::recorder || net.kinds[device]->input_mbps <= 0)
+            continue;
+        const std::string& id = net.device(device).id;
+        out.push_back({StretchKind::recorder, id, id, "", into_recorder_mbps(net, device),
+                       net.kinds[device]->input_mbps});
     }
     std::stable_sort(out.begin(), out.end(), [](const DataStretch& a, const DataStretch& b) {
         return a.share() > b.share();
@@ -57,7 +57,7 @@ std::vector<DataStretch> data_budget(const Network& net) {
     return out;
 }
 
-std::optional<Check> recorder_input(const Network& net, int recorder, bool working) {
+std::optional<Check> recorder_input(const Network& net, DeviceNumber recorder, bool working) {
     const Kind& kind = net.kind(recorder);
     if (kind.category != Category::recorder || kind.input_mbps <= 0) return std::nullopt;
     const double mbps = into_recorder_mbps(net, recorder);
@@ -79,8 +79,8 @@ std::optional<Check> recorder_input(const Network& net, int recorder, bool worki
 
 std::vector<Check> recorder_inputs(const Network& net, bool working) {
     std::vector<Check> out;
-    for (std::size_t i = 0; i < net.kinds.size(); ++i) {
-        if (std::optional<Check> check = recorder_input(net, static_cast<int>(i), working))
+    for (DeviceNumber device : net.kinds.numbers()) {
+        if (std::optional<Check> check = recorder_input(net, device, working))
             out.push_back(std::move(*check));
     }
     return out;

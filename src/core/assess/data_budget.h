@@ -26,7 +26,7 @@ struct DataStretch {
 std::vector<DataStretch> data_budget(const Network& net);
 
 // recorder-input of a recorder whose maker states what it takes in, where pictures reach it.
-std::optional<Check> recorder_input(const Network& net, int recorder, bool working);
+std::optional<Check> recorder_input(const Network& net, DeviceNumber recorder, bool working);
 // recorder-input of every recorder whose maker states what it takes in.
 std::vector<Check> recorder_inputs(const Network& net, bool working);
 

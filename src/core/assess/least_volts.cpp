@@ -33,9 +33,9 @@ double camera_off_below_v(const Kind& kind, const PortKind& port) {
     return port.power == PowerKind::poe ? std::min(promised_v, pd_off_volts) : promised_v;
 }
 
-const PortKind& power_port(const Network& net, int device) {
-    const int fed_at = net.fed_at[static_cast<std::size_t>(device)];
-    return fed_at < 0 ? power_port(net.kind(device)) : net.port({device, fed_at});
+const PortKind& power_port(const Network& net, DeviceNumber device) {
+    const PortNumber fed_at = net.fed_at[device];
+    return fed_at ? net.port({device, fed_at}) : power_port(net.kind(device));
 }
 
 double camera_min_volts(const Kind& kind, const PortKind& port, Working* working) {

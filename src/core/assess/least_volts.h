@@ -20,6 +20,6 @@ double camera_off_below_v(const Kind& kind, const PortKind& port);
 // The port a unit takes its power by; a port without power where it has none.
 const PortKind& power_port(const Kind& kind);
 // The same for a unit of the site: of several inputs the one that is fed.
-const PortKind& power_port(const Network& net, int device);
+const PortKind& power_port(const Network& net, DeviceNumber device);
 
 }  // namespace ovant

@@ -24,9 +24,7 @@ void pair_check(RunCase& of, const NetLink& link, Note note) {
 void light(RunCase& of, const NetLink& link, const OpticFacts& from, const OpticFacts& to) {
     Check check = start_check(CheckId::fibre_light, link.link->id, 0, 0, Unit::decibel,
                               Sense::at_least, source::optic_levels);
-    const double loss_db =
-        fibre_loss_db(link.cable->cable->fibre, from.transmit_nm, link.length_m,
-                      link.link->connectors, link.link->splices, of.working(check));
+    const double loss_db = light_loss_db(link, from.transmit_nm, of.working(check));
     const double budget_db = from.transmit_min_dbm - to.sensitivity_dbm;
     check.value = budget_db - loss_db;
     check.detail = LightBalance{budget_db, loss_db};
@@ -57,10 +55,10 @@ void light(RunCase& of, const NetLink& link, const OpticFacts& from, const Optic
 }  // namespace
 
 void light_checks(RunCase& of) {
-    std::vector<int> links = of.run.links;
+    std::vector<LinkNumber> links = of.run.links;
     links.insert(links.end(), of.run.upstream.begin(), of.run.upstream.end());
-    for (int number : links) {
-        const NetLink& link = of.net.links[static_cast<std::size_t>(number)];
+    for (LinkNumber number : links) {
+        const NetLink& link = of.net.links[number];
         if (link.medium() != Medium::fibre && link.medium() != Medium::composite) continue;
         const OpticFacts* a = optic_at(of.net, link.a);
         const OpticFacts* b = optic_at(of.net, link.b);

@@ -28,12 +28,12 @@ public:
             coax_loop(i);
         }
         // What the run hangs on at the head end: a picture that stops there arrives nowhere.
-        for (int number : run_.upstream) {
-            const NetLink& laid = net_.links[static_cast<std::size_t>(number)];
+        for (LinkNumber number : run_.upstream) {
+            const NetLink& laid = net_.links[number];
             link_length(laid);
             link_rate(laid);
         }
-        if (run_.root >= 0) {
+        if (run_.root) {
             if (auto check = recorder_input(net_, run_.root, options_.working))
                 offer(std::move(*check));
         }
@@ -48,11 +48,11 @@ private:
         int most = 0, count = 0, in_row = 0;
         PortAt source;
         for (std::size_t i = 0; i + 1 < run_.ins.size(); ++i) {
-            const int device = run_.ins[i].device;
+            const DeviceNumber device = run_.ins[i].device;
             const auto& in_line = net_.kind(device).in_line;
             if (!in_line) continue;
             // A chain fed from its other end is another chain.
-            const PortAt by = net_.fed_by[static_cast<std::size_t>(device)];
+            const PortAt by = net_.fed_by[device];
             in_row = by == source ? in_row + 1 : 1;
             source = by;
             count = std::max(count, in_row);
@@ -85,9 +85,9 @@ private:
         double most_mbps = laid.load_mbps;
         for (PortAt end : {laid.a, laid.b}) {
             double sum_mbps = 0;
-            for (int number : net_.link_on[static_cast<std::size_t>(end.device)]) {
-                if (number < 0) continue;
-                const NetLink& other = net_.links[static_cast<std::size_t>(number)];
+            for (LinkNumber number : net_.link_on[end.device]) {
+                if (!number) continue;
+                const NetLink& other = net_.links[number];
                 if (other.medium() == Medium::mains_wiring) sum_mbps += other.load_mbps;
             }
             most_mbps = std::max(most_mbps, sum_mbps);
@@ -103,7 +103,7 @@ private:
                             Unit::megabit_per_second, Sense::at_most, source::throughput_margin);
         if (options_.working) {
             camera_bit_rate_mbps(net_.device(run_.camera), net_.kind(run_.camera), &check.working);
-            if (load_mbps > net_.bit_rate_mbps[case_.index]) {
+            if (load_mbps > net_.bit_rate_mbps[case_.number]) {
                 check.working.push_back({"sum of the cameras on this link", "", load_mbps,
                                          Unit::megabit_per_second, source::bit_rate_estimate});
             }
@@ -125,11 +125,11 @@ private:
                             Unit::megabit_per_second, Sense::at_most, source::long_setting);
         check.note = Note::long_setting;
         const Kind& unit = net_.kind(port.device);
-        for (std::size_t i = 0; i < unit.ports.size(); ++i) {
-            const PortAt neighbour{port.device, static_cast<int>(i)};
-            const int laid = net_.link_at(neighbour);
-            if (laid < 0 || !net_.long_setting_on(neighbour) || neighbour == port) continue;
-            const double load_mbps = net_.links[static_cast<std::size_t>(laid)].load_mbps;
+        for (PortNumber number : unit.ports.numbers()) {
+            const PortAt neighbour{port.device, number};
+            const LinkNumber laid = net_.link_at(neighbour);
+            if (!laid || !net_.long_setting_on(neighbour) || neighbour == port) continue;
+            const double load_mbps = net_.links[laid].load_mbps;
             if (load_mbps <= check.value) continue;
             check.value = load_mbps;
             check.other = port_name(neighbour);
@@ -197,7 +197,7 @@ private:
             wanted += 2;
             led_away += near + far;
             if (last_end == stretch.from && (last_bare || !near)) {
-                const int unit = run_.outs[stretch.from].device;
+                const DeviceNumber unit = run_.outs[stretch.from].device;
                 if (net_.kind(unit).category == Category::network_switch)
                     bare_unit = net_.device(unit).id;
             }
@@ -227,7 +227,7 @@ private:
             check.note = note;
             offer(std::move(check));
         };
-        for (int unit : case_.units()) {
+        for (DeviceNumber unit : case_.units()) {
             const Kind& kind = net_.kind(unit);
             const bool passes =
                 std::any_of(kind.ports.begin(), kind.ports.end(),
@@ -238,8 +238,8 @@ private:
             else if (kind.in_line && passes)
                 say(id, Note::passes_power_on);
         }
-        for (const int number : run_.links) {
-            const NetLink& laid = net_.links[static_cast<std::size_t>(number)];
+        for (LinkNumber number : run_.links) {
+            const NetLink& laid = net_.links[number];
             if (laid.medium() != Medium::twisted_pair) continue;
             const std::string& line = net_.port(laid.a).line;
             if (!line.empty() && line == net_.port(laid.b).line) say(laid.link->id, Note::own_line);
@@ -253,8 +253,8 @@ private:
         for (PortAt in : run_.ins) {
             device_surroundings(in.device);
             // What feeds it on the spot: an adapter, a solar supply.
-            const int by = net_.fed_by[static_cast<std::size_t>(in.device)].device;
-            if (by >= 0 && !net_.at_head_end(by)) device_surroundings(by);
+            const DeviceNumber by = net_.fed_by[in.device].device;
+            if (by && !net_.at_head_end(by)) device_surroundings(by);
         }
         for (std::size_t i = 0; i < run_.links.size(); ++i) {
             const NetLink& laid = link(i);
@@ -278,12 +278,12 @@ private:
         }
     }
 
-    void device_surroundings(int number) {
+    void device_surroundings(DeviceNumber number) {
         const Device& device = net_.device(number);
         const Kind& kind = net_.kind(number);
         const Kind* box = net_.catalogue->find(device.enclosure);
         const Surroundings rating = std::max(kind.rating, box ? box->rating : kind.rating);
-        const Surroundings here = net_.surroundings[static_cast<std::size_t>(number)];
+        const Surroundings here = net_.surroundings[number];
         Check check = plain_check(CheckId::surroundings, device.id, source::enclosure_rating);
         check.other = kind.id;
         const Settings& settings = net_.site->settings;

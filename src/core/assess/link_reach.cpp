@@ -103,17 +103,17 @@ double channel_beyond_m(const Network& net, PortAt end, std::string lane, std::s
     }
     double longest_m = 0;
     const PortKind& entered = net.port(end);
-    for (std::size_t i = 0; i < unit.ports.size(); ++i) {
-        const PortAt out{end.device, static_cast<int>(i)};
-        const PortKind& port = unit.ports[i];
-        if (out == end || port.medium != Medium::twisted_pair || net.link_at(out) < 0) continue;
+    for (PortNumber number : unit.ports.numbers()) {
+        const PortAt out{end.device, number};
+        const PortKind& port = unit.ports[number];
+        if (out == end || port.medium != Medium::twisted_pair || !net.link_at(out)) continue;
         if (unit.category == Category::injector && port.lane != entered.lane) continue;
         if (unit.category == Category::combiner) {
             // From a channel only on to the shared cable, from there only to a channel.
             if (entered.lane.empty() == port.lane.empty()) continue;
             if (!port.lane.empty() && !lane.empty() && port.lane != lane) continue;
         }
-        const double here_m = net.links[static_cast<std::size_t>(net.link_at(out))].length_m;
+        const double here_m = net.links[net.link_at(out)].length_m;
         longest_m = std::max(
             longest_m, here_m + channel_beyond_m(net, net.across(out), entered.lane, steps - 1));
     }
@@ -142,9 +142,110 @@ const OpticFacts* optic_at(const Network& net, PortAt at) {
     return fixed ? &*fixed : nullptr;
 }
 
-LinkReach link_reach(const Network& net, const NetLink& link, Condition condition,
-                     Working* working) {
+double light_loss_db(const NetLink& link, double wavelength_nm, Working* working) {
+    const Link& of = *link.link;
+    double loss_db = fibre_loss_db(link.cable->cable->fibre, wavelength_nm, link.length_m,
+                                   of.connectors, of.splices, working);
+    if (of.defects && of.defects->loss_db != 0) {
+        loss_db += of.defects->loss_db;
+        if (working)
+            working->push_back({"more, as found on site", "", of.defects->loss_db, Unit::decibel,
+                                source::measured});
+    }
+    return loss_db;
+}
+
+namespace {
+
+// What the in-line units at the ends of a link make of it: the slowest rate, the longest hop.
+struct HopLimits {
+    double rate_mbps = std::numeric_limits<double>::infinity();
+    double reach_m = 0;
+};
+HopLimits hop_limits(const Network& net, const NetLink& link) {
+    HopLimits out;
+    for (PortAt end : {link.a, link.b}) {
+        const auto& in_line = net.kind(end.device).in_line;
+        if (!in_line) continue;
+        if (in_line->hops.empty()) {
+            out.rate_mbps = std::min(out.rate_mbps, in_line->hop_rate_mbps);
+            out.reach_m = std::max(out.reach_m, in_line->hop_reach_m);
+            continue;
+        }
+        const double hop_mbps = rated_rate_mbps(in_line->hops, link.length_m);
+        out.rate_mbps =
+            std::min(out.rate_mbps, hop_mbps > 0 ? hop_mbps : in_line->hops.back().rate_mbps);
+        for (const RatedReach& hop : in_line->hops)
+            out.reach_m = std::max(out.reach_m, hop.length_m);
+    }
+    return out;
+}
+
+// What makers state beyond the standard channel, the longest of it: of the cable, of a unit in
+// line, of the long setting; and what was seen to work, where the site goes by that.
+void reach_beyond_standard(const Network& net, const NetLink& link, double in_line_m,
+                           LinkReach& reach, Working* working) {
+    const CableFacts& cable = *link.cable->cable;
+    const auto consider = [&](double length_m, const char* what, Source source) {
+        if (length_m <= reach.limit_m) return;
+        reach.limit_m = length_m;
+        reach.source = source;
+        state(working, what, length_m, source);
+    };
+    // The heavier cable is rated for less rate further out: the link runs at what it allows there.
+    const double cable_rate_mbps = rated_rate_mbps(cable.rated, link.length_m);
+    if (!cable.rated.empty() && link.length_m > reach.limit_m) {
+        const double slowest_mbps = cable.rated.back().rate_mbps;
+        reach.rate_mbps =
+            std::min(reach.rate_mbps, cable_rate_mbps > 0 ? cable_rate_mbps : slowest_mbps);
+    }
+    consider(rated_length_m(cable.rated, reach.rate_mbps),
+             "maker's reach of the cable at this rate", source::maker);
+    consider(in_line_m, "maker's reach of a hop", source::maker);
+    if (reach.long_setting)
+        consider(long_setting_reach_m, "reach of the long setting", source::long_setting);
+    if (net.site->settings.school != School::field_proven) return;
+    for_each_seen(net, link, [&](const SeenToWork& note) {
+        if (note.rate_mbps >= reach.rate_mbps)
+            reach.proven_m = std::max(reach.proven_m, note.length_m);
+    });
+    if (reach.proven_m > reach.limit_m) {
+        state(working, "seen to work, past the stated limit", reach.proven_m, source::field_proven);
+    }
+}
+
+LinkReach twisted_pair_reach(const Network& net, const NetLink& link, Condition condition,
+                             bool on_line, Working* working) {
     const Settings& settings = net.site->settings;
+    // A long-range port of a switch speaks plain Ethernet to what does not speak its line.
+    const auto only_line = [&](PortAt end) {
+        return !net.port(end).line.empty() && net.kind(end.device).category == Category::line_unit;
+    };
+    const HopLimits hops = hop_limits(net, link);
+    LinkReach reach;
+    reach.wrong_line = !on_line && (only_line(link.a) || only_line(link.b));
+    reach.rate_mbps =
+        std::min({net.port(link.a).rate_mbps, net.port(link.b).rate_mbps, hops.rate_mbps});
+    for (PortAt end : {link.a, link.b})
+        reach.long_setting = reach.long_setting || net.long_setting_on(end);
+    if (reach.long_setting) reach.rate_mbps = std::min(reach.rate_mbps, long_setting_rate_mbps);
+    reach.limit_m =
+        standard_solid_limit_m(channel_cords_m(*link.link), settings.cord_awg,
+                               cable_temperature_c(settings, condition, link.surroundings),
+                               link.cable->cable->screened, working);
+    reach.source = source::channel_length;
+    if (reach.wrong_line) reach.limit_m = 0;
+    if (settings.school != School::standard && !reach.wrong_line)
+        reach_beyond_standard(net, link, hops.reach_m, reach, working);
+    return reach;
+}
+
+}  // namespace
+
+namespace {
+
+LinkReach sound_reach(const Network& net, const NetLink& link, Condition condition,
+                      Working* working) {
     const CableFacts& cable = *link.cable->cable;
     switch (link.medium()) {
         case Medium::fibre:
@@ -168,70 +269,35 @@ LinkReach link_reach(const Network& net, const NetLink& link, Condition conditio
         none.wrong_line = true;
         return on_line ? line_reach(*line, cable.reach_factor, link.length_m, working) : none;
     }
-    // A long-range port of a switch speaks plain Ethernet to what does not speak its line.
-    const auto only_line = [&](PortAt end) {
-        return !net.port(end).line.empty() && net.kind(end.device).category == Category::line_unit;
-    };
-    LinkReach reach;
-    if (on_line && settings.school != School::standard) {
-        reach = line_reach(*line, 1, link.length_m, working);
-        reach.rate_mbps =
-            std::min({reach.rate_mbps, net.port(link.a).rate_mbps, net.port(link.b).rate_mbps});
-        return reach;
-    }
-    reach.wrong_line = !on_line && (only_line(link.a) || only_line(link.b));
-    reach.rate_mbps = std::min(net.port(link.a).rate_mbps, net.port(link.b).rate_mbps);
-    double in_line_m = 0;
-    for (PortAt end : {link.a, link.b}) {
-        reach.long_setting = reach.long_setting || net.long_setting_on(end);
-        const auto& in_line = net.kind(end.device).in_line;
-        if (!in_line) continue;
-        if (in_line->hops.empty()) {
-            reach.rate_mbps = std::min(reach.rate_mbps, in_line->hop_rate_mbps);
-            in_line_m = std::max(in_line_m, in_line->hop_reach_m);
-            continue;
-        }
-        const double hop_mbps = rated_rate_mbps(in_line->hops, link.length_m);
-        reach.rate_mbps =
-            std::min(reach.rate_mbps, hop_mbps > 0 ? hop_mbps : in_line->hops.back().rate_mbps);
-        for (const RatedReach& hop : in_line->hops) in_line_m = std::max(in_line_m, hop.length_m);
-    }
-    if (reach.long_setting) reach.rate_mbps = std::min(reach.rate_mbps, long_setting_rate_mbps);
-    reach.limit_m = standard_solid_limit_m(
-        channel_cords_m(*link.link), settings.cord_awg,
-        cable_temperature_c(settings, condition, link.surroundings), cable.screened, working);
-    reach.source = source::channel_length;
-    if (reach.wrong_line) reach.limit_m = 0;
-    if (settings.school == School::standard || reach.wrong_line) return reach;
+    if (!on_line || net.site->settings.school == School::standard)
+        return twisted_pair_reach(net, link, condition, on_line, working);
+    LinkReach reach = line_reach(*line, 1, link.length_m, working);
+    reach.rate_mbps =
+        std::min({reach.rate_mbps, net.port(link.a).rate_mbps, net.port(link.b).rate_mbps});
+    return reach;
+}
 
-    const auto consider = [&](double length_m, const char* what, Source source) {
-        if (length_m <= reach.limit_m) return;
-        reach.limit_m = length_m;
-        reach.source = source;
-        state(working, what, length_m, source);
-    };
-    // The heavier cable is rated for less rate further out: the link runs at what it allows there.
-    const double cable_rate_mbps = rated_rate_mbps(cable.rated, link.length_m);
-    if (!cable.rated.empty() && link.length_m > reach.limit_m) {
-        const double slowest_mbps = cable.rated.back().rate_mbps;
-        reach.rate_mbps =
-            std::min(reach.rate_mbps, cable_rate_mbps > 0 ? cable_rate_mbps : slowest_mbps);
+// 1000BASE-T needs all four pairs; with one open the link falls back to two.
+constexpr double rate_on_two_pairs_mbps = 100;
+
+}  // namespace
+
+LinkReach link_reach(const Network& net, const NetLink& link, Condition condition,
+                     Working* working) {
+    LinkReach reach = sound_reach(net, link, condition, working);
+    if (!link.link->defects) return reach;
+    const Defects& defects = *link.link->defects;
+    if (defects.attenuation_share > 0) {
+        reach.limit_m /= 1 + defects.attenuation_share;
+        reach.proven_m /= 1 + defects.attenuation_share;
+        state(working, "reach, so much more lost on the way as found on site", reach.limit_m,
+              source::measured);
     }
-    consider(rated_length_m(cable.rated, reach.rate_mbps),
-             "maker's reach of the cable at this rate", source::maker);
-    consider(in_line_m, "maker's reach of a hop", source::maker);
-    if (reach.long_setting) {
-        consider(long_setting_reach_m, "reach of the long setting", source::long_setting);
-    }
-    if (settings.school == School::field_proven) {
-        for_each_seen(net, link, [&](const SeenToWork& note) {
-            if (note.rate_mbps >= reach.rate_mbps)
-                reach.proven_m = std::max(reach.proven_m, note.length_m);
-        });
-        if (reach.proven_m > reach.limit_m) {
-            state(working, "seen to work, past the stated limit", reach.proven_m,
-                  source::field_proven);
-        }
+    if (link.medium() == Medium::twisted_pair && defects.conductors_open > 0)
+        reach.rate_mbps = std::min(reach.rate_mbps, rate_on_two_pairs_mbps);
+    if (defects.crossed && link.medium() != Medium::radio) {
+        reach.rate_mbps = 0;
+        reach.limit_m = reach.proven_m = 0;
     }
     return reach;
 }

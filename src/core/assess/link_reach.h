@@ -10,6 +10,9 @@ namespace ovant {
 // The optics of a port: the transceiver in it, or the unit's own; null for none.
 const OpticFacts* optic_at(const Network& net, PortAt at);
 
+// Loss of light on a fibre link at a wavelength, with what was found wrong with it.
+double light_loss_db(const NetLink& link, double wavelength_nm, Working* working = nullptr);
+
 // How far a link may go by the school in force, and the rate it runs at. Radio and d.c. have no
 // limit of length here: infinity.
 struct LinkReach {

@@ -16,44 +16,43 @@ const Kind& nothing() {
     return kind;
 }
 
-int port_number(const Kind& kind, const std::string& port) {
-    for (std::size_t i = 0; i < kind.ports.size(); ++i) {
-        if (kind.ports[i].id == port) return static_cast<int>(i);
+PortNumber port_number(const Kind& kind, const std::string& id) {
+    for (PortNumber port : kind.ports.numbers()) {
+        if (kind.ports[port].id == id) return port;
     }
-    return -1;
+    return {};
 }
 
 bool carries_data(const PortKind& port) { return port.medium != Medium::dc; }
 
-// Where a channel that enters a combiner goes on. Other units have no channels: -1.
-int across_lanes(const Kind& kind, int from, std::string& lane) {
-    if (kind.category != Category::combiner) return -1;
-    const PortKind& entered = kind.ports[static_cast<std::size_t>(from)];
-    for (std::size_t i = 0; i < kind.ports.size(); ++i) {
-        const PortKind& port = kind.ports[i];
+// Where a channel that enters a combiner goes on. Other units have no channels.
+PortNumber across_lanes(const Kind& kind, PortNumber from, std::string& lane) {
+    if (kind.category != Category::combiner) return {};
+    const PortKind& entered = kind.ports[from];
+    for (PortNumber number : kind.ports.numbers()) {
+        const PortKind& port = kind.ports[number];
         if (!entered.lane.empty() && port.lane.empty()) {
             lane = entered.lane;
-            return static_cast<int>(i);
+            return number;
         }
         if (entered.lane.empty() && !port.lane.empty() && port.lane == lane) {
             lane.clear();
-            return static_cast<int>(i);
+            return number;
         }
     }
-    return -1;
+    return {};
 }
 
 // Data's way through a unit that no recorder is behind, entered at `from`.
-int onward_port(const Kind& kind, int from) {
-    const PortKind& entered = kind.ports[static_cast<std::size_t>(from)];
-    for (std::size_t i = 0; i < kind.ports.size(); ++i) {
-        const PortKind& port = kind.ports[i];
-        if (static_cast<int>(i) == from || !carries_data(port)) continue;
-        if (entered.role == PortRole::pass && port.role == PortRole::pass)
-            return static_cast<int>(i);
-        if (entered.role == PortRole::pse && port.role == PortRole::pd) return static_cast<int>(i);
+PortNumber onward_port(const Kind& kind, PortNumber from) {
+    const PortKind& entered = kind.ports[from];
+    for (PortNumber number : kind.ports.numbers()) {
+        const PortKind& port = kind.ports[number];
+        if (number == from || !carries_data(port)) continue;
+        if (entered.role == PortRole::pass && port.role == PortRole::pass) return number;
+        if (entered.role == PortRole::pse && port.role == PortRole::pd) return number;
     }
-    return -1;
+    return {};
 }
 
 // Marks for every unit the port that leads towards the recorder, from the recorders outwards; a
@@ -61,53 +60,53 @@ int onward_port(const Kind& kind, int from) {
 class Towards {
 public:
     explicit Towards(Network& net) : net_(net), seen_(net.kinds.size(), false) {
-        net.towards.assign(net.kinds.size(), -1);
+        net.towards.assign(net.kinds.size(), {});
     }
     void mark() {
-        start_from([&](int device) { return net_.kind(device).category == Category::recorder; });
         start_from(
-            [&](int device) { return is_source(net_.kind(device)) && net_.at_head_end(device); });
-        start_from([&](int device) { return is_source(net_.kind(device)); });
+            [&](DeviceNumber device) { return net_.kind(device).category == Category::recorder; });
+        start_from([&](DeviceNumber device) {
+            return is_source(net_.kind(device)) && net_.at_head_end(device);
+        });
+        start_from([&](DeviceNumber device) { return is_source(net_.kind(device)); });
     }
 
 private:
     template <class Is>
     void start_from(Is is_root) {
-        for (std::size_t i = 0; i < net_.kinds.size(); ++i) {
-            const int device = static_cast<int>(i);
-            if (!seen_[i] && is_root(device)) enter(device, -1);
+        for (DeviceNumber device : net_.kinds.numbers()) {
+            if (!seen_[device] && is_root(device)) enter(device, {});
         }
         for (std::size_t next = 0; next < queue_.size(); ++next) spread(queue_[next]);
         queue_.clear();
     }
-    void enter(int device, int by) {
-        seen_[static_cast<std::size_t>(device)] = true;
-        net_.towards[static_cast<std::size_t>(device)] = by;
+    void enter(DeviceNumber device, PortNumber by) {
+        seen_[device] = true;
+        net_.towards[device] = by;
         if (net_.kind(device).category != Category::camera) queue_.push_back(device);
     }
-    void spread(int device) {
-        const auto& links = net_.link_on[static_cast<std::size_t>(device)];
-        for (std::size_t i = 0; i < links.size(); ++i) {
-            if (links[i] < 0 || !carries_data(net_.kind(device).ports[i])) continue;
-            PortAt at = net_.across({device, static_cast<int>(i)});
+    void spread(DeviceNumber device) {
+        const auto& links = net_.link_on[device];
+        for (PortNumber port : links.numbers()) {
+            if (!links[port] || !carries_data(net_.kind(device).ports[port])) continue;
+            PortAt at = net_.across({device, port});
             std::string lane;
             for (std::size_t steps = 0;
-                 at.device >= 0 && net_.kind(at.device).category == Category::combiner &&
+                 at.device && net_.kind(at.device).category == Category::combiner &&
                  steps < net_.links.size();
                  ++steps) {
-                const int out = across_lanes(net_.kind(at.device), at.port, lane);
-                at = out < 0 ? PortAt{} : net_.across({at.device, out});
+                const PortNumber out = across_lanes(net_.kind(at.device), at.port, lane);
+                at = out ? net_.across({at.device, out}) : PortAt{};
             }
-            if (at.device >= 0 && !seen_[static_cast<std::size_t>(at.device)] &&
-                carries_data(net_.port(at))) {
+            if (at.device && !seen_[at.device] && carries_data(net_.port(at))) {
                 enter(at.device, at.port);
             }
         }
     }
 
     Network& net_;
-    std::vector<bool> seen_;
-    std::vector<int> queue_;
+    By<DeviceNumber, bool> seen_;
+    std::vector<DeviceNumber> queue_;
 };
 
 // Marks every unit that a source reaches with the port at the root of its feed.
@@ -116,22 +115,22 @@ public:
     explicit Feeding(Network& net) : net_(net) {
         net.fed_by.assign(net.kinds.size(), {});
         net.fed_from.assign(net.kinds.size(), {});
-        net.fed_at.assign(net.kinds.size(), -1);
+        net.fed_at.assign(net.kinds.size(), {});
         net.feed_is_off.assign(net.kinds.size(), false);
     }
     void mark() {
-        for (std::size_t i = 0; i < net_.kinds.size(); ++i) {
-            if (is_source(*net_.kinds[i])) leave(static_cast<int>(i), {}, false);
+        for (DeviceNumber device : net_.kinds.numbers()) {
+            if (is_source(net_.kind(device))) leave(device, {}, false);
         }
     }
 
 private:
-    void leave(int device, PortAt root, bool off) {
+    void leave(DeviceNumber device, PortAt root, bool off) {
         const Kind& kind = net_.kind(device);
-        for (std::size_t i = 0; i < kind.ports.size(); ++i) {
-            const PortAt out{device, static_cast<int>(i)};
-            if (kind.ports[i].role != PortRole::pse || net_.link_at(out) < 0) continue;
-            follow(out, root.device < 0 ? out : root, off);
+        for (PortNumber port : kind.ports.numbers()) {
+            const PortAt out{device, port};
+            if (kind.ports[port].role != PortRole::pse || !net_.link_at(out)) continue;
+            follow(out, root ? root : out, off);
         }
     }
     void follow(PortAt out, PortAt root, bool off) {
@@ -140,21 +139,19 @@ private:
         for (std::size_t steps = 0; steps <= net_.links.size(); ++steps) {
             off = off || net_.power_off(out);
             const PortAt in = net_.across(out);
-            if (in.device < 0) return;
+            if (!in.device) return;
             const PortRole role = net_.port(in).role;
             if (role != PortRole::pd && role != PortRole::pass) return;
-            const auto number = static_cast<std::size_t>(in.device);
-            if (net_.fed_by[number].device >= 0 &&
-                net_.kind(in.device).category != Category::combiner) {
+            if (net_.fed_by[in.device] && net_.kind(in.device).category != Category::combiner) {
                 return;
             }
             off = off || net_.power_off(in);
             if (off) {
-                net_.feed_is_off[number] = true;
+                net_.feed_is_off[in.device] = true;
             } else {
-                net_.fed_by[number] = root;
-                net_.fed_from[number] = from;
-                net_.fed_at[number] = in.port;
+                net_.fed_by[in.device] = root;
+                net_.fed_from[in.device] = from;
+                net_.fed_at[in.device] = in.port;
             }
             if (role == PortRole::pd) {
                 if (net_.kind(in.device).supply && !is_source(net_.kind(in.device)))
@@ -162,42 +159,41 @@ private:
                 return;
             }
             out = {in.device, passed_on_at(net_.kind(in.device), in.port, lane)};
-            if (out.port < 0) return;
+            if (!out.port) return;
         }
     }
 
     Network& net_;
 };
 
-Run walk(const Network& net, int camera) {
+Run walk(const Network& net, DeviceNumber camera) {
     Run run;
     run.camera = camera;
-    run.source = net.fed_by[static_cast<std::size_t>(camera)];
-    run.fed = run.source.device >= 0;
-    run.power_off = !run.fed && net.feed_is_off[static_cast<std::size_t>(camera)];
-    PortAt here{camera, -1};
+    run.source = net.fed_by[camera];
+    run.fed = bool(run.source);
+    run.power_off = !run.fed && net.feed_is_off[camera];
+    PortAt here{camera, {}};
     const Kind& kind = net.kind(camera);
-    for (std::size_t i = 0; i < kind.ports.size(); ++i) {
-        if (carries_data(kind.ports[i])) here.port = static_cast<int>(i);
+    for (PortNumber port : kind.ports.numbers()) {
+        if (carries_data(kind.ports[port])) here.port = port;
     }
-    if (here.port < 0 || net.link_at(here) < 0) return run;
+    if (!here || !net.link_at(here)) return run;
     run.connected = true;
     std::string lane;
-    while (run.links.size() <= net.links.size() && here.port >= 0) {
-        const int link = net.link_at(here);
-        if (link < 0) break;
+    while (run.links.size() <= net.links.size() && here.port) {
+        const LinkNumber link = net.link_at(here);
+        if (!link) break;
         const PortAt out = net.across(here);
         run.links.push_back(link);
         run.ins.push_back(here);
         run.outs.push_back(out);
-        run.length_m += net.links[static_cast<std::size_t>(link)].length_m;
+        run.length_m += net.links[link].length_m;
         const Kind& unit = net.kind(out.device);
-        const int towards = onward_to_recorder(net, out);
+        const PortNumber towards = onward_to_recorder(net, out);
         // The head end's own patching is no part of a run.
-        if (plugs_into_mains(unit) && (towards < 0 || net.at_head_end(out.device))) break;
-        int next = across_lanes(unit, out.port, lane);
-        if (next < 0)
-            next = towards >= 0 && towards != out.port ? towards : onward_port(unit, out.port);
+        if (plugs_into_mains(unit) && (!towards || net.at_head_end(out.device))) break;
+        PortNumber next = across_lanes(unit, out.port, lane);
+        if (!next) next = towards && towards != out.port ? towards : onward_port(unit, out.port);
         here = {out.device, next};
     }
     std::reverse(run.links.begin(), run.links.end());
@@ -208,15 +204,15 @@ Run walk(const Network& net, int camera) {
 
 // Adds a camera's rate to every link between it and the recorder, and notes those of the head end.
 void add_load(Network& net, Run& run, double rate_mbps) {
-    for (int link : run.links) net.links[static_cast<std::size_t>(link)].load_mbps += rate_mbps;
+    for (LinkNumber link : run.links) net.links[link].load_mbps += rate_mbps;
     if (run.outs.empty()) return;
     PortAt at = run.outs.front();
     for (std::size_t steps = 0; steps < net.links.size(); ++steps) {
-        const int port = onward_to_recorder(net, at);
-        const int link = port < 0 ? -1 : net.link_at({at.device, port});
+        const PortNumber port = onward_to_recorder(net, at);
+        const LinkNumber link = port ? net.link_at({at.device, port}) : LinkNumber{};
         run.root = at.device;
-        if (link < 0) return;
-        net.links[static_cast<std::size_t>(link)].load_mbps += rate_mbps;
+        if (!link) return;
+        net.links[link].load_mbps += rate_mbps;
         run.upstream.push_back(link);
         at = net.across({at.device, port});
     }
@@ -225,20 +221,19 @@ void add_load(Network& net, Run& run, double rate_mbps) {
 // Follows every feed that is always on through what passes power on: a passive one from its port,
 // PoE from behind the first repeater, which asked for it and then passes it on unasked.
 void find_passive_ends(Network& net) {
-    for (std::size_t i = 0; i < net.kinds.size(); ++i) {
-        const Kind& kind = *net.kinds[i];
-        for (std::size_t k = 0; k < kind.ports.size(); ++k) {
-            const PortAt from{static_cast<int>(i), static_cast<int>(k)};
-            if (kind.ports[k].role != PortRole::pse) continue;
-            const bool passive = kind.ports[k].power == PowerKind::passive;
+    for (DeviceNumber device : net.kinds.numbers()) {
+        const Kind& kind = net.kind(device);
+        for (PortNumber port : kind.ports.numbers()) {
+            const PortAt from{device, port};
+            if (kind.ports[port].role != PortRole::pse) continue;
+            const bool passive = kind.ports[port].power == PowerKind::passive;
             PassiveEnd end{from, {}, {}, {}};
             std::string lane;
             PortAt out = from;
-            while (out.port >= 0 && net.link_at(out) >= 0 && !net.power_off(out) &&
+            while (out.port && net.link_at(out) && !net.power_off(out) &&
                    end.links.size() <= net.links.size()) {
                 const PortAt in = net.across(out);
-                if (!carries_power(net.links[static_cast<std::size_t>(net.link_at(out))].medium()))
-                    break;
+                if (!carries_power(net.links[net.link_at(out)].medium())) break;
                 end.links.push_back(net.link_at(out));
                 end.at = in;
                 if (net.port(in).role != PortRole::pass || net.power_off(in)) break;
@@ -246,27 +241,26 @@ void find_passive_ends(Network& net) {
                 const auto& in_line = net.kind(in.device).in_line;
                 if (in_line && in_line->own_draw_w > 0) end.passed_by = out;
             }
-            if (end.at.device < 0 || net.port(end.at).role == PortRole::pass) continue;
+            if (!end.at || net.port(end.at).role == PortRole::pass) continue;
             const PortKind& at = net.port(end.at);
             const bool meant = at.role == PortRole::pd && at.power == PowerKind::poe;
-            if (passive || (end.passed_by.device >= 0 && !meant))
-                net.passive_ends.push_back(std::move(end));
+            if (passive || (end.passed_by && !meant)) net.passive_ends.push_back(std::move(end));
         }
     }
 }
 
 }  // namespace
 
-int onward_to_recorder(const Network& net, PortAt entered) {
+PortNumber onward_to_recorder(const Network& net, PortAt entered) {
     const Kind& unit = net.kind(entered.device);
     if (unit.category == Category::injector && !net.port(entered).lane.empty()) {
-        for (std::size_t i = 0; i < unit.ports.size(); ++i) {
-            if (unit.ports[i].role == PortRole::data &&
-                unit.ports[i].lane == net.port(entered).lane)
-                return static_cast<int>(i);
+        for (PortNumber port : unit.ports.numbers()) {
+            if (unit.ports[port].role == PortRole::data &&
+                unit.ports[port].lane == net.port(entered).lane)
+                return port;
         }
     }
-    return net.towards[static_cast<std::size_t>(entered.device)];
+    return net.towards[entered.device];
 }
 
 bool carries_power(Medium medium) {
@@ -291,18 +285,18 @@ int channel_joints(const Link& link) {
 }
 
 PortAt Network::across(PortAt at) const {
-    const int link = link_at(at);
-    if (link < 0) return {};
-    const NetLink& found = links[static_cast<std::size_t>(link)];
+    const LinkNumber link = link_at(at);
+    if (!link) return {};
+    const NetLink& found = links[link];
     return found.a == at ? found.b : found.a;
 }
 
-const Place* Network::place_of(int number) const {
+const Place* Network::place_of(DeviceNumber number) const {
     const std::string& id = device(number).place;
     return id.empty() ? nullptr : find_place(*site, id);
 }
 
-bool Network::at_head_end(int number) const {
+bool Network::at_head_end(DeviceNumber number) const {
     const Place* place = place_of(number);
     return place && place->head_end;
 }
@@ -343,20 +337,18 @@ double camera_bit_rate_mbps(const Device& device, const Kind& kind, Working* wor
     return picture_bit_rate_mbps(kind.camera->picture, working);
 }
 
-int passed_on_at(const Kind& kind, int from, std::string& lane) {
+PortNumber passed_on_at(const Kind& kind, PortNumber from, std::string& lane) {
     if (kind.category == Category::combiner) return across_lanes(kind, from, lane);
-    if (kind.ports[static_cast<std::size_t>(from)].role != PortRole::pass) return -1;
-    for (std::size_t i = 0; i < kind.ports.size(); ++i) {
-        if (static_cast<int>(i) != from && kind.ports[i].role == PortRole::pass) {
-            return static_cast<int>(i);
-        }
+    if (kind.ports[from].role != PortRole::pass) return {};
+    for (PortNumber port : kind.ports.numbers()) {
+        if (port != from && kind.ports[port].role == PortRole::pass) return port;
     }
-    return -1;
+    return {};
 }
 
 namespace {
 
-using DeviceNumbers = std::unordered_map<std::string_view, int>;
+using DeviceNumbers = std::unordered_map<std::string_view, DeviceNumber>;
 
 DeviceNumbers add_devices(Network& net) {
     const Site& site = *net.site;
@@ -364,19 +356,18 @@ DeviceNumbers add_devices(Network& net) {
     numbers.reserve(site.devices.size());
     std::unordered_map<std::string_view, Surroundings> place_surroundings;
     for (const Place& place : site.places) place_surroundings[place.id] = place.surroundings;
-    for (std::size_t i = 0; i < site.devices.size(); ++i) {
-        const Device& device = site.devices[i];
+    for (const Device& device : site.devices) {
+        const DeviceNumber number = net.kinds.next();
         const Kind* kind = net.catalogue->find(device.kind);
         net.kinds.push_back(kind ? kind : &nothing());
         const auto place = place_surroundings.find(device.place);
         net.surroundings.push_back(device.surroundings                 ? *device.surroundings
                                    : place != place_surroundings.end() ? place->second
                                                                        : Surroundings::outdoor);
-        net.link_on.emplace_back(net.kinds.back()->ports.size(), -1);
+        net.link_on.emplace_back(net.kinds.back()->ports.size());
         net.use_on.emplace_back(net.kinds.back()->ports.size());
-        numbers[device.id] = static_cast<int>(i);
-        if (net.kinds.back()->category == Category::camera)
-            net.cameras.push_back(static_cast<int>(i));
+        numbers[device.id] = number;
+        if (net.kinds.back()->category == Category::camera) net.cameras.push_back(number);
     }
     return numbers;
 }
@@ -401,33 +392,30 @@ void add_link(Network& net, const DeviceNumbers& numbers, const Link& link) {
     laid.cable = cable;
     laid.a = {a->second, port_number(net.kind(a->second), link.a.port)};
     laid.b = {b->second, port_number(net.kind(b->second), link.b.port)};
-    if (laid.a.port < 0 || laid.b.port < 0) return;
-    if (net.link_at(laid.a) >= 0 || net.link_at(laid.b) >= 0) return;
+    if (!laid.a || !laid.b) return;
+    if (net.link_at(laid.a) || net.link_at(laid.b)) return;
     const Site& site = *net.site;
     const Device& end_a = net.device(laid.a.device);
     const Device& end_b = net.device(laid.b.device);
     laid.length_m = laid_length_m(site, laid, end_a, end_b);
     laid.surroundings = link_surroundings(site, link, end_a, end_b, laid.medium());
     laid.in_ground = lies_in_ground(site, link, end_a, end_b, laid.medium());
-    for (PortAt end : {laid.a, laid.b})
-        net.link_on[static_cast<std::size_t>(end.device)][static_cast<std::size_t>(end.port)] =
-            static_cast<int>(net.links.size());
+    for (PortAt end : {laid.a, laid.b}) net.link_on[end.device][end.port] = net.links.next();
     net.links.push_back(laid);
 }
 
 void add_runs(Network& net) {
-    for (int camera : net.cameras) {
+    for (DeviceNumber camera : net.cameras) {
         net.runs.push_back(walk(net, camera));
         if (net.runs.back().fed) {
             const PortAt port = net.runs.back().source;
-            Network::PortUse& use = net.use_on[static_cast<std::size_t>(port.device)]
-                                              [static_cast<std::size_t>(port.port)];
+            Network::PortUse& use = net.use_on[port.device][port.port];
             if (use.cameras++ == 0) use.first_camera = camera;
         }
         net.bit_rate_mbps.push_back(camera_bit_rate_mbps(net.device(camera), net.kind(camera)));
     }
-    for (std::size_t i = 0; i < net.runs.size(); ++i)
-        add_load(net, net.runs[i], net.bit_rate_mbps[i]);
+    for (CameraNumber camera : net.runs.numbers())
+        add_load(net, net.runs[camera], net.bit_rate_mbps[camera]);
 }
 
 }  // namespace

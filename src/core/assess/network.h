@@ -1,22 +1,27 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The site laid out for assessment: devices, ports and links by number, lengths worked out, runs
 // walked. Built once per site value; borrows the site and the catalogue, or shares them.
+//
+// Two things are walked, apart from each other. Pictures: from the recorders outwards every unit
+// learns by which of its ports the recorder is reached (`towards`); a camera's run is then that way
+// from the camera back to the head end. Power: from every source outwards every unit learns at
+// which port its feed begins (`fed_by`), which port feeds it itself (`fed_from`), and by which of
+// its own ports it comes in (`fed_at`). The two need not agree.
+//
+// Example: REC1 - SW1.9 - repeater R4 - K14, and K14 fed by an adapter A1 on the spot. towards[K14]
+// is its lan port, towards[R4] its "in", towards[SW1] its uplink, towards[REC1] none. K14's run is
+// the links SW1-R4, R4-K14. fed_by[R4] is SW1.9, fed_by[K14] is A1's outlet.
 #pragma once
 
 #include <memory>
 #include <vector>
 
 #include "core/catalogue/catalogue.h"
+#include "core/numbered.h"
 #include "core/site/site.h"
 #include "core/value.h"
 
 namespace ovant {
-
-struct PortAt {
-    int device = -1;
-    int port = -1;
-    bool operator==(const PortAt&) const = default;
-};
 
 struct NetLink {
     const Link* link = nullptr;
@@ -32,24 +37,25 @@ struct NetLink {
 // The way of one camera's pictures, from the unit it starts from at the head end to the camera.
 struct Run {
     OVANT_VALUE(Run);
-    int camera = -1;
-    std::vector<int> links;
+    DeviceNumber camera;
+    std::vector<LinkNumber> links;
     std::vector<PortAt> outs;  // outs[i] is the head-end side of links[i]
     std::vector<PortAt> ins;   // ins[i] is the far side of links[i]; the last is the camera
-    PortAt source;             // the port at the root of the camera's feed; device -1 if not fed
+    PortAt source;             // the port at the root of the camera's feed; none if not fed
     bool connected = false;    // there is a cable for data at the camera
     bool fed = false;          // a source behind the camera's feed, with all ports on
     bool power_off = false;    // a port on the way of the feed is switched off
     double length_m = 0;
-    int root = -1;              // the unit where its pictures end, the recorder
-    std::vector<int> upstream;  // the head end's own links, from the first unit to the recorder
+    DeviceNumber root;  // the unit where its pictures end, the recorder
+    std::vector<LinkNumber>
+        upstream;  // the head end's own links, from the first unit to the recorder
 };
 
 // Where volts that are always on end: a passive feed's port, and the socket it reaches.
 struct PassiveEnd {
     PortAt from, at;
-    std::vector<int> links;
-    PortAt passed_by;  // the last powered repeater's far port, device -1 if none is on the way
+    std::vector<LinkNumber> links;
+    PortAt passed_by;  // the last powered repeater's far port, none if none is on the way
 };
 
 struct Network {
@@ -57,39 +63,33 @@ struct Network {
     const Catalogue* catalogue = nullptr;
     std::shared_ptr<const Site> shared_site;            // the same, where it is shared
     std::shared_ptr<const Catalogue> shared_catalogue;  // the same
-    std::vector<const Kind*> kinds;                     // by device
-    std::vector<Surroundings> surroundings;             // by device
-    std::vector<std::vector<int>> link_on;              // by device and port, -1 if free
+    By<DeviceNumber, const Kind*> kinds;
+    By<DeviceNumber, Surroundings> surroundings;
+    By<DeviceNumber, By<PortNumber, LinkNumber>> link_on;  // none where the port is free
     struct PortUse {
         int cameras = 0;
-        int first_camera = -1;
+        DeviceNumber first_camera;
     };
-    std::vector<std::vector<PortUse>> use_on;  // by device and port: whom a feeding port feeds
-    std::vector<PortAt> fed_by;     // by device: port at the root of its feed, device -1 if none
-    std::vector<PortAt> fed_from;   // by device: the port that feeds it itself
-    std::vector<int> fed_at;        // by device: its own port the power comes in by, -1 if none
-    std::vector<bool> feed_is_off;  // by device: it hangs on a feed with a port switched off
-    std::vector<int> towards;       // by device: the port that leads to the recorder, -1 at a root
-    std::vector<NetLink> links;
-    std::vector<int> cameras;           // device numbers
-    std::vector<Run> runs;              // by camera
-    std::vector<double> bit_rate_mbps;  // by camera
+    By<DeviceNumber, By<PortNumber, PortUse>> use_on;  // whom a feeding port feeds
+    By<DeviceNumber, PortAt> fed_by;       // port at the root of its feed, none if it has none
+    By<DeviceNumber, PortAt> fed_from;     // the port that feeds it itself
+    By<DeviceNumber, PortNumber> fed_at;   // its own port that the power comes in by
+    By<DeviceNumber, bool> feed_is_off;    // it hangs on a feed with a port switched off
+    By<DeviceNumber, PortNumber> towards;  // the port that leads to the recorder, none at a root
+    By<LinkNumber, NetLink> links;
+    By<CameraNumber, DeviceNumber> cameras;
+    By<CameraNumber, Run> runs;
+    By<CameraNumber, double> bit_rate_mbps;
     std::vector<PassiveEnd> passive_ends;
 
-    const Device& device(int number) const {
-        return site->devices[static_cast<std::size_t>(number)];
-    }
-    const Kind& kind(int number) const { return *kinds[static_cast<std::size_t>(number)]; }
-    const PortKind& port(PortAt at) const {
-        return kind(at.device).ports[static_cast<std::size_t>(at.port)];
-    }
-    int link_at(PortAt at) const {
-        return link_on[static_cast<std::size_t>(at.device)][static_cast<std::size_t>(at.port)];
-    }
-    // The other end of the link on a port; device -1 if the port is free.
+    const Device& device(DeviceNumber number) const { return site->devices[number.position()]; }
+    const Kind& kind(DeviceNumber number) const { return *kinds[number]; }
+    const PortKind& port(PortAt at) const { return kind(at.device).ports[at.port]; }
+    LinkNumber link_at(PortAt at) const { return link_on[at.device][at.port]; }
+    // The other end of the link on a port; none if the port is free.
     PortAt across(PortAt at) const;
-    const Place* place_of(int number) const;
-    bool at_head_end(int number) const;
+    const Place* place_of(DeviceNumber number) const;
+    bool at_head_end(DeviceNumber number) const;
     bool power_off(PortAt at) const;
     bool long_setting_on(PortAt at) const;
 };
@@ -114,12 +114,12 @@ Network lay_out(std::shared_ptr<const Site> site, std::shared_ptr<const Catalogu
                 const BackgroundLoad& background = {});
 
 // The port of a unit that leads to the recorder for what comes in at `entered`: of a mid-span with
-// several channels the one of the same channel. -1: none.
-int onward_to_recorder(const Network& net, PortAt entered);
+// several channels the one of the same channel; or none.
+PortNumber onward_to_recorder(const Network& net, PortAt entered);
 
-// Where power that enters a unit at `from` leaves it unchanged; -1 where it ends. `lane` is the
+// Where power that enters a unit at `from` leaves it unchanged; none where it ends. `lane` is the
 // channel it travels in on a cable shared by two, empty elsewhere.
-int passed_on_at(const Kind& kind, int from, std::string& lane);
+PortNumber passed_on_at(const Kind& kind, PortNumber from, std::string& lane);
 
 bool carries_power(Medium medium);
 

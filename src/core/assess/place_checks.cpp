@@ -19,7 +19,7 @@ const std::string& spoken_name(const Place& place) {
 // Motors of this size and more stutter on a small generator, common practice: more than class 4.
 constexpr double large_load_w = 25.5;
 
-void mains(RunCase& of, int device) {
+void mains(RunCase& of, DeviceNumber device) {
     const Network& net = of.net;
     const Kind* around = net.catalogue->find(net.device(device).enclosure);
     const bool heated = around && around->box && around->box->heater_w > 0;
@@ -51,10 +51,10 @@ void mains(RunCase& of, int device) {
 // Copper that joins two earths carries what flows between them; fibre does not.
 void earths(RunCase& of) {
     for (const EarthCrossing& crossing : earth_crossings(of.net, of.run)) {
-        const NetLink& link = of.net.links[static_cast<std::size_t>(crossing.link)];
+        const NetLink& link = of.net.links[crossing.link];
         Check check =
             plain_check(CheckId::earth_between_buildings, link.link->id, source::separate_earths);
-        check.other = spoken_name(*crossing.from) + " and " + spoken_name(*crossing.to);
+        check.detail = JoinedEarths{spoken_name(*crossing.from), spoken_name(*crossing.to)};
         check.verdict = Verdict::tight;
         of.offer(std::move(check));
     }
@@ -64,28 +64,28 @@ void earths(RunCase& of) {
 constexpr double sun_on_box_k = 12;
 
 // What a unit turns to heat by day: its own, and what is lost in passing power on.
-double heat_w(const Network& net, int device) {
+double heat_w(const Network& net, DeviceNumber device) {
     const Kind& kind = net.kind(device);
     double watts = kind.draw_w;
     if (kind.in_line) watts += kind.in_line->own_draw_w;
     if (!kind.supply) return watts;
     double out_w = 0;
-    for (std::size_t i = 0; i < kind.ports.size(); ++i) {
-        const PortAt port{device, static_cast<int>(i)};
-        if (kind.ports[i].role == PortRole::pse && net.link_at(port) >= 0)
+    for (PortNumber number : kind.ports.numbers()) {
+        const PortAt port{device, number};
+        if (kind.ports[number].role == PortRole::pse && net.link_at(port))
             out_w += solve_port(net, port, Condition::day).front().watts();
     }
     return watts + kind.supply->own_draw_w + out_w * (1 / kind.supply->efficiency - 1);
 }
 
-void box_heat(RunCase& of, int device) {
+void box_heat(RunCase& of, DeviceNumber device) {
     const Network& net = of.net;
     const Device& unit = net.device(device);
     if (unit.enclosure.empty()) return;
     const Kind* box = net.catalogue->find(unit.enclosure);
     if (!box || !box->box || box->box->kelvin_per_w <= 0) return;
     const Settings& settings = net.site->settings;
-    const bool indoors = net.surroundings[static_cast<std::size_t>(device)] == Surroundings::indoor;
+    const bool indoors = net.surroundings[device] == Surroundings::indoor;
     const double outside_c = indoors ? settings.indoor_c : settings.day_c + sun_on_box_k;
     const Kind& kind = net.kind(device);
     const double watts = heat_w(net, device);
@@ -105,18 +105,18 @@ void box_heat(RunCase& of, int device) {
     of.offer(std::move(check));
 }
 
-double fed_w(const Network& net, int device, Condition condition) {
+double fed_w(const Network& net, DeviceNumber device, Condition condition) {
     const Kind& kind = net.kind(device);
     double ports_w = 0;
-    for (std::size_t i = 0; i < kind.ports.size(); ++i) {
-        const PortAt port{device, static_cast<int>(i)};
-        if (kind.ports[i].role == PortRole::pse && net.link_at(port) >= 0)
+    for (PortNumber number : kind.ports.numbers()) {
+        const PortAt port{device, number};
+        if (kind.ports[number].role == PortRole::pse && net.link_at(port))
             ports_w += solve_port(net, port, condition).front().watts();
     }
     return outlet_w(kind, ports_w);
 }
 
-void solar(RunCase& of, int device) {
+void solar(RunCase& of, DeviceNumber device) {
     const Network& net = of.net;
     const Kind& kind = net.kind(device);
     if (!kind.solar || !kind.supply) return;
@@ -143,13 +143,12 @@ void solar(RunCase& of, int device) {
 }  // namespace
 
 void place_checks(RunCase& of) {
-    std::vector<int> units = of.units();
+    std::vector<DeviceNumber> units = of.units();
     for (std::size_t i = 0, count = units.size(); i < count; ++i) {
-        const int by = of.net.fed_by[static_cast<std::size_t>(units[i])].device;
-        if (by >= 0 && std::find(units.begin(), units.end(), by) == units.end())
-            units.push_back(by);
+        const DeviceNumber by = of.net.fed_by[units[i]].device;
+        if (by && std::find(units.begin(), units.end(), by) == units.end()) units.push_back(by);
     }
-    for (int unit : units) {
+    for (DeviceNumber unit : units) {
         mains(of, unit);
         box_heat(of, unit);
         solar(of, unit);

@@ -31,7 +31,7 @@ public:
         else
             feed.pairs = poe_pairs(net_, port);
         feed.nodes.push_back({});
-        feed.points.push_back({port.device, -1, port, 0});
+        feed.points.push_back({port.device, {}, port, 0});
         feeds.push_back(std::move(feed));
         std::string lane;
         if (now_.extra && now_.extra->port == port)
@@ -44,10 +44,10 @@ public:
 private:
     void follow(PortAt out, int parent, double extra_ohm, std::vector<PortFeed>& feeds,
                 std::size_t at, std::string& lane) {
-        const int link = net_.link_at(out);
-        if (link < 0 || feeds[at].nodes.size() > net_.links.size()) return;
+        const LinkNumber link = net_.link_at(out);
+        if (!link || feeds[at].nodes.size() > net_.links.size()) return;
         const PortAt in = net_.across(out);
-        const NetLink& laid = net_.links[static_cast<std::size_t>(link)];
+        const NetLink& laid = net_.links[link];
         if (!carries_power(laid.medium())) return;
         const double line_ohm = extra_ohm + link_loop_ohm(net_, laid, feeds[at].pairs, now_);
         const Kind& kind = net_.kind(in.device);
@@ -62,7 +62,7 @@ private:
         feeds[at].points.push_back({in.device, link, in, load_w});
         if (role != PortRole::pass || net_.power_off(in)) return;
         const PortAt onward{in.device, passed_on_at(kind, in.port, lane)};
-        if (onward.port < 0 || net_.power_off(onward)) return;
+        if (!onward.port || net_.power_off(onward)) return;
         follow(onward, node, kind.in_line ? kind.in_line->series_ohm : 0, feeds, at, lane);
     }
 
@@ -70,31 +70,26 @@ private:
     double taken_at(PortAt in, std::vector<PortFeed>& feeds) {
         const Kind& kind = net_.kind(in.device);
         // Of several inputs the one that is fed takes the load.
-        if (net_.fed_at[static_cast<std::size_t>(in.device)] >= 0 &&
-            net_.fed_at[static_cast<std::size_t>(in.device)] != in.port)
-            return 0;
-        if (now_.state && now_.state->off[static_cast<std::size_t>(in.device)]) return 0;
+        if (net_.fed_at[in.device] && net_.fed_at[in.device] != in.port) return 0;
+        if (now_.state && now_.state->off[in.device]) return 0;
         if (kind.camera) {
-            if (now_.state) return now_.state->camera_w[static_cast<std::size_t>(in.device)];
+            if (now_.state) return now_.state->camera_w[in.device];
             return camera_power_w(net_, in.device, now_.condition);
         }
         if (is_source(kind)) return 0;
         if (!kind.supply) return kind.draw_w + (kind.in_line ? kind.in_line->own_draw_w : 0);
         double out_w = 0;
-        for (std::size_t i = 0; i < kind.ports.size(); ++i) {
-            const PortAt out{in.device, static_cast<int>(i)};
+        for (PortNumber port : kind.ports.numbers()) {
+            const PortAt out{in.device, port};
             const bool more = now_.extra && now_.extra->port == out;
-            if (net_.port(out).role == PortRole::pse && (net_.link_at(out) >= 0 || more)) {
+            if (net_.port(out).role == PortRole::pse && (net_.link_at(out) || more)) {
                 out_w += solve(out, feeds);
             }
         }
         return out_w / kind.supply->efficiency + kind.supply->own_draw_w + kind.draw_w;
     }
 
-    bool cut(PortAt port) const {
-        return now_.state && now_.state->cut[static_cast<std::size_t>(port.device)]
-                                            [static_cast<std::size_t>(port.port)];
-    }
+    bool cut(PortAt port) const { return now_.state && now_.state->cut[port.device][port.port]; }
 
     const Network& net_;
     const Circumstances& now_;
@@ -119,9 +114,9 @@ double camera_power_w(const CameraDraw& draw, Condition condition) {
     return draw.day_w;
 }
 
-double surroundings_c(const Network& net, int device, Condition condition) {
+double surroundings_c(const Network& net, DeviceNumber device, Condition condition) {
     const Settings& settings = net.site->settings;
-    const bool indoors = net.surroundings[static_cast<std::size_t>(device)] == Surroundings::indoor;
+    const bool indoors = net.surroundings[device] == Surroundings::indoor;
     const double outside_c = indoors                         ? settings.indoor_c
                              : condition == Condition::day   ? settings.day_c
                              : condition == Condition::night ? settings.night_c
@@ -130,7 +125,7 @@ double surroundings_c(const Network& net, int device, Condition condition) {
     return box && box->box ? outside_c + box->box->heater_w * box->box->kelvin_per_w : outside_c;
 }
 
-double camera_power_w(const Network& net, int camera, Condition condition) {
+double camera_power_w(const Network& net, DeviceNumber camera, Condition condition) {
     const Kind& kind = net.kind(camera);
     CameraDraw draw = camera_draw(net.device(camera), kind);
     const bool warm =
@@ -168,10 +163,10 @@ int poe_pairs(const Network& net, PortAt port) {
     std::string lane;
     for (std::size_t steps = 0; steps <= net.links.size(); ++steps) {
         const PortAt in = net.across(port);
-        if (in.device < 0 || net.port(in).role != PortRole::pass) return 4;
+        if (!in.device || net.port(in).role != PortRole::pass) return 4;
         if (net.port(in).pairs < 4) return 2;
         port = {in.device, passed_on_at(net.kind(in.device), in.port, lane)};
-        if (port.port < 0) return 4;
+        if (!port.port) return 4;
         if (net.port(port).pairs < 4) return 2;
     }
     return 4;
@@ -181,7 +176,7 @@ int class_asked(const Network& net, PortAt port) {
     std::string lane;
     for (std::size_t steps = 0; steps <= net.links.size(); ++steps) {
         const PortAt in = net.across(port);
-        if (in.device < 0) return 0;
+        if (!in.device) return 0;
         const PortKind& kind = net.port(in);
         if (kind.role == PortRole::pd) {
             if (kind.power == PowerKind::passive) return 0;
@@ -194,7 +189,7 @@ int class_asked(const Network& net, PortAt port) {
         }
         if (kind.role != PortRole::pass) return 0;
         port = {in.device, passed_on_at(net.kind(in.device), in.port, lane)};
-        if (port.port < 0) return 0;
+        if (!port.port) return 0;
     }
     return 0;
 }
@@ -204,11 +199,11 @@ int class_needed(const Network& net, PortAt port) {
     std::string lane;
     for (std::size_t steps = 0; steps <= net.links.size(); ++steps) {
         const PortAt in = net.across(port);
-        if (in.device < 0) return asked;
+        if (!in.device) return asked;
         if (net.port(in).role != PortRole::pass)
             return net.port(in).least_class > 0 ? std::min(net.port(in).least_class, asked) : asked;
         port = {in.device, passed_on_at(net.kind(in.device), in.port, lane)};
-        if (port.port < 0) return asked;
+        if (!port.port) return asked;
     }
     return asked;
 }
@@ -217,10 +212,9 @@ double port_limit_w(const Network& net, PortAt port) {
     const Kind& kind = net.kind(port.device);
     const double limit_w = net.port(port).limit_w;
     if (!kind.supply || is_source(kind)) return limit_w;
-    const PortAt from = net.fed_from[static_cast<std::size_t>(port.device)];
-    if (from.device < 0 || net.port(from).power == PowerKind::passive) return limit_w;
-    const PortKind& input =
-        kind.ports[static_cast<std::size_t>(net.fed_at[static_cast<std::size_t>(port.device)])];
+    const PortAt from = net.fed_from[port.device];
+    if (!from.device || net.port(from).power == PowerKind::passive) return limit_w;
+    const PortKind& input = kind.ports[net.fed_at[port.device]];
     const int granted = std::min(net.port(from).poe_class, input.poe_class);
     const auto limits = poe_class_limits(granted, poe_type_of_class(net.port(from).poe_class));
     if (!limits) return limit_w;
@@ -267,7 +261,7 @@ std::optional<Arriving> arriving(const Network& net, const PortFeed& feed, std::
     if (!supply || supply->arrives.empty() || node == 0) return std::nullopt;
     Arriving out;
     for (std::size_t at = node; at != 0; at = static_cast<std::size_t>(feed.nodes[at].parent))
-        out.length_m += net.links[static_cast<std::size_t>(feed.points[at].link)].length_m;
+        out.length_m += net.links[feed.points[at].link].length_m;
     out.limit_w = arrives_w(supply->arrives, out.length_m);
     out.watts = feed.solution.stands ? feed.solution.volts[node] * feed.solution.current_a[node]
                                      : std::nan("");
@@ -291,6 +285,41 @@ double coax_loop_ohm(const Network& net, const NetLink& link, double temperature
     return ohm;
 }
 
+namespace {
+
+constexpr double no_way_ohm = 1e9;
+
+// A leg is as many conductors side by side as there are pairs in use; one of them has the bad
+// joint, or some are open. Example: 2 pairs, 10 Ω, so legs of 5 Ω, two conductors of 10 Ω each: one
+// open leaves 10 + 5 = 15 Ω.
+double with_defects_ohm(const Defects& defects, double ohm, int pairs, Working* working) {
+    if (defects.joint_ohm <= 0 && defects.conductors_open <= 0 && !defects.crossed) return ohm;
+    // Power on one pair, or a meter on it, sees what is wrong in that pair; a pair that is open
+    // ends the power of its pairset.
+    const bool no_way = defects.crossed || (defects.conductors_open == 2 && pairs <= 2) ||
+                        (defects.conductors_open == 1 && pairs == 1);
+    double found_ohm = no_way_ohm;
+    if (!no_way && defects.conductors_open == 2) {
+        found_ohm = 2 * ohm;
+    } else if (!no_way) {
+        const double conductor_ohm = ohm * pairs / 2;
+        const int sound = pairs - 1;
+        const double sound_s = conductor_ohm > 0 ? sound / conductor_ohm : 0;
+        const double bad_s =
+            defects.conductors_open == 1 ? 0 : 1 / (conductor_ohm + defects.joint_ohm);
+        found_ohm = conductor_ohm > 0 ? ohm / 2 + 1 / (sound_s + bad_s) : ohm;
+    }
+    if (working) {
+        working->push_back({"R with what was found wrong in one conductor",
+                            fmt::format("one of {} conductors of a leg: {:g} Ω more, {} open",
+                                        pairs, defects.joint_ohm, defects.conductors_open),
+                            found_ohm, Unit::ohm, source::measured});
+    }
+    return found_ohm;
+}
+
+}  // namespace
+
 double link_loop_ohm(const Network& net, const NetLink& link, int pairs, Condition condition,
                      Working* working) {
     return link_loop_ohm(net, link, pairs, circumstances_of(net.site->settings, condition),
@@ -309,6 +338,16 @@ double link_loop_ohm(const Network& net, const NetLink& link, int pairs, const C
         ohm = coax_loop_ohm(net, link, temperature_c, working);
     } else if (cable.medium == Medium::dc || cable.medium == Medium::composite) {
         ohm = feed_loop_ohm(cable.conductor, link.length_m, 1, temperature_c, working);
+    } else if (link.link->measured_loop_ohm) {
+        ohm = *link.link->measured_loop_ohm *
+              (1 + copper_temperature_per_k * (temperature_c - 20)) / pairs;
+        if (working) {
+            working->push_back({"R = loop of a pair as measured, warmed or cooled, ÷ pairs in use",
+                                fmt::format("{:.2f} Ω × (1 + {} × ({:.0f} − 20)) ÷ {}",
+                                            *link.link->measured_loop_ohm, copper_temperature_per_k,
+                                            temperature_c, pairs),
+                                ohm, Unit::ohm, source::measured});
+        }
     } else if (settings.worst_permitted_cable &&
                worst_ohm_per_m > conductor_ohm_per_m(cable.conductor, temperature_c)) {
         ohm = 2 * worst_ohm_per_m * link.length_m / pairs;
@@ -320,6 +359,14 @@ double link_loop_ohm(const Network& net, const NetLink& link, int pairs, const C
         }
     } else {
         ohm = feed_loop_ohm(cable.conductor, link.length_m, pairs, temperature_c, working);
+    }
+    if (const auto& defects = link.link->defects; defects && defects->resistance_share > 0) {
+        ohm *= 1 + defects->resistance_share;
+        if (working) {
+            working->push_back({"R, the conductors as found on site",
+                                fmt::format("R × (1 + {:g})", defects->resistance_share), ohm,
+                                Unit::ohm, source::measured});
+        }
     }
     const double cords_m = channel_cords_m(*link.link);
     if (cable.medium == Medium::twisted_pair && cords_m > 0) {
@@ -342,6 +389,7 @@ double link_loop_ohm(const Network& net, const NetLink& link, int pairs, const C
             }
         }
     }
+    if (link.link->defects) ohm = with_defects_ohm(*link.link->defects, ohm, pairs, working);
     const double worse_share = settings.tolerances.resistance_share;
     if (worse_share > 0) {
         ohm *= 1 + worse_share;
@@ -363,7 +411,7 @@ void feed_drops(const Network& net, const PortFeed& feed, std::size_t node, Cond
     std::reverse(path.begin(), path.end());
     double total_ohm = 0;
     for (std::size_t at : path) {
-        const NetLink& line = net.links[static_cast<std::size_t>(feed.points[at].link)];
+        const NetLink& line = net.links[feed.points[at].link];
         Working line_steps;
         link_loop_ohm(net, line, feed.pairs, condition, &line_steps);
         for (Step& step : line_steps) {
@@ -376,7 +424,7 @@ void feed_drops(const Network& net, const PortFeed& feed, std::size_t node, Cond
         }
         total_ohm += feed.nodes[at].line_ohm;
         if (!feed.solution.stands) continue;
-        const double from_v = feed.solution.volts[static_cast<std::size_t>(feed.nodes[at].parent)];
+        const double from_v = feed.solution.volts[feed.nodes[at].parent];
         steps.push_back({"V = V before − I R",
                          fmt::format("{:.2f} V − {:.4f} A × {:.3f} Ω", from_v,
                                      feed.solution.current_a[at], feed.nodes[at].line_ohm),

@@ -13,8 +13,8 @@
 namespace ovant {
 
 struct FeedPoint {  // one for each node of the tree after the source
-    int device = -1;
-    int link = -1;      // the cable into it
+    DeviceNumber device;
+    LinkNumber link;    // the cable into it
     PortAt entered;     // by which port
     double load_w = 0;  // what it takes for itself here
 };
@@ -43,17 +43,17 @@ std::optional<Arriving> arriving(const Network& net, const PortFeed& feed, std::
 // last.
 double arrives_w(const std::vector<RatedWatts>& table, double length_m);
 
-// What is switched how at one moment, by device number: watts that cameras take, units without
+// What is switched how at one moment: watts that cameras take, units without
 // power, ports that are cut off.
 struct FeedState {
-    std::vector<double> camera_w;
-    std::vector<char> off;
-    std::vector<std::vector<char>> cut;
+    By<DeviceNumber, double> camera_w;
+    By<DeviceNumber, char> off;
+    By<DeviceNumber, By<PortNumber, char>> cut;
 };
 
 // Watts taken beside all else: at the input of a unit, or at a feeding port.
 struct ExtraLoad {
-    int device = -1;
+    DeviceNumber device;
     PortAt port;
     double watts = 0;
 };
@@ -73,13 +73,13 @@ struct Circumstances {
 Circumstances circumstances_of(const Settings& settings, Condition condition);
 
 // Degrees C where a unit stands in a condition; a heated box keeps it warmer.
-double surroundings_c(const Network& net, int device, Condition condition);
+double surroundings_c(const Network& net, DeviceNumber device, Condition condition);
 
 // Watts the camera takes in a condition: day and motors; night adds infrared, the coldest night the
 // heater; restart is the start draw with infrared and heater on.
 double camera_power_w(const CameraDraw& draw, Condition condition);
 // The same for a camera of the site: its heater counts where it is cold enough for it.
-double camera_power_w(const Network& net, int camera, Condition condition);
+double camera_power_w(const Network& net, DeviceNumber camera, Condition condition);
 double greatest_camera_power_w(const CameraDraw& draw);
 
 double cable_temperature_c(const Settings& settings, Condition condition,

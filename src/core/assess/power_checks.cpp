@@ -18,7 +18,7 @@ constexpr double limited_w = 100, limited_v = 60;  // NEC class 2, from memory
 
 bool clad(const Network& net, const PortFeed& feed) {
     return std::any_of(feed.points.begin() + 1, feed.points.end(), [&](const FeedPoint& point) {
-        return net.links[static_cast<std::size_t>(point.link)].cable->cable->conductor.material ==
+        return net.links[point.link].cable->cable->conductor.material ==
                ConductorMaterial::copper_clad_aluminium;
     });
 }
@@ -27,7 +27,7 @@ bool clad(const Network& net, const PortFeed& feed) {
 bool seen_to_run(const RunCase& of, const PortFeed& feed, std::size_t node) {
     if (of.net.site->settings.school != School::field_proven) return false;
     for (std::size_t at = node; at != 0; at = static_cast<std::size_t>(feed.nodes[at].parent)) {
-        const NetLink& link = of.net.links[static_cast<std::size_t>(feed.points[at].link)];
+        const NetLink& link = of.net.links[feed.points[at].link];
         if (!seen_to_feed(of.net, link, feed.points[node].load_w)) return false;
     }
     return true;
@@ -181,7 +181,7 @@ void power_limited(RunCase& of, const PortFeed& feed) {
     const Network& net = of.net;
     const bool long_dc =
         std::any_of(feed.points.begin() + 1, feed.points.end(), [&](const FeedPoint& point) {
-            const Medium medium = net.links[static_cast<std::size_t>(point.link)].medium();
+            const Medium medium = net.links[point.link].medium();
             return medium == Medium::composite || medium == Medium::coax;
         });
     // A PoE port is a limited source by its standard.
@@ -242,7 +242,8 @@ void arriving_power(RunCase& of, const PortFeed& feed, std::size_t node, Conditi
 }
 
 // trunk-power: what a unit fed over the cable passes on, against what it can.
-void trunk_power(RunCase& of, const std::vector<PortFeed>& feeds, int device, Condition condition) {
+void trunk_power(RunCase& of, const std::vector<PortFeed>& feeds, DeviceNumber device,
+                 Condition condition) {
     const Kind& kind = of.net.kind(device);
     if (!kind.supply || is_source(kind) || kind.supply->budget_w <= 0) return;
     double out_w = 0;
@@ -269,13 +270,13 @@ void trunk_power(RunCase& of, const std::vector<PortFeed>& feeds, int device, Co
 
 void power_checks(RunCase& of) {
     const Network& net = of.net;
-    const std::vector<int> units = of.units();
+    const std::vector<DeviceNumber> units = of.units();
     std::vector<PortAt> sources;
-    for (int unit : units) {
+    for (DeviceNumber unit : units) {
         // A combiner takes nothing for itself: what feeds its other channel is the other camera's.
         if (net.kind(unit).category == Category::combiner) continue;
-        const PortAt by = net.fed_by[static_cast<std::size_t>(unit)];
-        if (by.device >= 0 && std::find(sources.begin(), sources.end(), by) == sources.end()) {
+        const PortAt by = net.fed_by[unit];
+        if (by.device && std::find(sources.begin(), sources.end(), by) == sources.end()) {
             sources.push_back(by);
         }
     }

@@ -25,17 +25,17 @@ void feeds(RunCase& of, const Practice& practice) {
     const Network& net = of.net;
     const double most_w = poe_class_limits(4)->pd_w;
     std::vector<PortAt> sources;
-    for (int unit : of.units()) {
+    for (DeviceNumber unit : of.units()) {
         if (net.kind(unit).category == Category::combiner) continue;  // takes nothing for itself
-        const PortAt by = net.fed_by[static_cast<std::size_t>(unit)];
-        if (by.device >= 0 && std::find(sources.begin(), sources.end(), by) == sources.end())
+        const PortAt by = net.fed_by[unit];
+        if (by.device && std::find(sources.begin(), sources.end(), by) == sources.end())
             sources.push_back(by);
     }
     for (PortAt source : sources) {
         for (Condition condition : of.conditions) {
             for (const PortFeed& feed : solve_port(net, source, condition)) {
                 if (feed.points.size() < 2) continue;
-                const NetLink& first = net.links[static_cast<std::size_t>(feed.points[1].link)];
+                const NetLink& first = net.links[feed.points[1].link];
                 if (first.medium() != Medium::twisted_pair) continue;
                 if (practice.large_loads_apart)
                     against(of, Note::large_load, first.link->id, feed.load_w(), most_w, Unit::watt,
@@ -53,7 +53,7 @@ void feeds(RunCase& of, const Practice& practice) {
 }
 
 void fed_from(RunCase& of, FeedFrom wanted) {
-    const int unit = of.run.source.device;
+    const DeviceNumber unit = of.run.source.device;
     if (!of.run.fed ||
         !feeds_against_practice(of.net.site->settings, of.net.kind(unit), of.net.at_head_end(unit)))
         return;

@@ -21,13 +21,11 @@ void add_light(const Network& net, const NetLink& laid, ProfileHop& hop) {
     hop.sent_dbm = hop.received_dbm = hop.needed_dbm = no_volts;
     const OpticFacts* a = optic_at(net, laid.a);
     const OpticFacts* b = optic_at(net, laid.b);
-    if (!a || !b) return;
+    const bool crossed = laid.link->defects && laid.link->defects->crossed;
+    if (!a || !b || crossed) return;
     double least_db = std::numeric_limits<double>::infinity();
     for (const auto& [from, to] : {std::pair(a, b), std::pair(b, a)}) {
-        const double received_dbm =
-            from->transmit_min_dbm - fibre_loss_db(laid.cable->cable->fibre, from->transmit_nm,
-                                                   laid.length_m, laid.link->connectors,
-                                                   laid.link->splices);
+        const double received_dbm = from->transmit_min_dbm - light_loss_db(laid, from->transmit_nm);
         if (received_dbm - to->sensitivity_dbm >= least_db) continue;
         least_db = received_dbm - to->sensitivity_dbm;
         hop.sent_dbm = from->transmit_min_dbm;
@@ -37,7 +35,7 @@ void add_light(const Network& net, const NetLink& laid, ProfileHop& hop) {
 }
 
 void add_hop(const Network& net, const Run& run, std::size_t i, RunProfile& profile) {
-    const NetLink& laid = net.links[static_cast<std::size_t>(run.links[i])];
+    const NetLink& laid = net.links[run.links[i]];
     const LinkReach reach = link_reach(net, laid, Condition::day);
     Check worst = link_length_check(net, laid, Condition::day, false);
     for (Condition condition : all_conditions) {
@@ -64,9 +62,9 @@ void add_hop(const Network& net, const Run& run, std::size_t i, RunProfile& prof
 // The sources behind the units of the run, the head end's first.
 std::vector<PortAt> sources_of(const Network& net, const Run& run) {
     std::vector<PortAt> sources;
-    const auto add = [&](int device) {
-        const PortAt by = net.fed_by[static_cast<std::size_t>(device)];
-        if (by.device >= 0 && std::find(sources.begin(), sources.end(), by) == sources.end())
+    const auto add = [&](DeviceNumber device) {
+        const PortAt by = net.fed_by[device];
+        if (by.device && std::find(sources.begin(), sources.end(), by) == sources.end())
             sources.push_back(by);
     };
     if (!run.outs.empty()) add(run.outs.front().device);
@@ -108,12 +106,12 @@ void add_feed(const Run& run, const PortFeed& feed, std::size_t c, RunProfile& p
 
 }  // namespace
 
-RunProfile run_profile(const Network& net, std::size_t index) {
-    const Run& run = net.runs[index];
+RunProfile run_profile(const Network& net, CameraNumber camera) {
+    const Run& run = net.runs[camera];
     RunProfile profile;
     profile.camera = net.device(run.camera).id;
     if (!run.connected) return profile;
-    const auto add_point = [&](int device) {
+    const auto add_point = [&](DeviceNumber device) {
         ProfilePoint point;
         point.device = device;
         point.id = net.device(device).id;
@@ -146,12 +144,12 @@ RunProfile run_profile(const Network& net, std::size_t index) {
     return profile;
 }
 
-Working point_working(const Network& net, std::size_t index, std::size_t point,
+Working point_working(const Network& net, CameraNumber camera, std::size_t point,
                       Condition condition) {
     Working steps;
-    const Run& run = net.runs[index];
+    const Run& run = net.runs[camera];
     if (run.links.empty() || point > run.ins.size()) return steps;
-    const int device = point == 0 ? run.outs.front().device : run.ins[point - 1].device;
+    const DeviceNumber device = point == 0 ? run.outs.front().device : run.ins[point - 1].device;
     for (PortAt source : sources_of(net, run)) {
         for (const PortFeed& feed : solve_port(net, source, condition)) {
             for (std::size_t node = 0; node < feed.nodes.size(); ++node) {
@@ -177,11 +175,11 @@ Working point_working(const Network& net, std::size_t index, std::size_t point,
     return steps;
 }
 
-Working hop_working(const Network& net, std::size_t index, std::size_t hop, Condition condition) {
+Working hop_working(const Network& net, CameraNumber camera, std::size_t hop, Condition condition) {
     Working steps;
-    const Run& run = net.runs[index];
+    const Run& run = net.runs[camera];
     if (hop >= run.links.size()) return steps;
-    const NetLink& laid = net.links[static_cast<std::size_t>(run.links[hop])];
+    const NetLink& laid = net.links[run.links[hop]];
     const Link& link = *laid.link;
     if (laid.medium() == Medium::radio) {
         radio_path(net, laid, &steps);
@@ -202,8 +200,7 @@ Working hop_working(const Network& net, std::size_t index, std::size_t hop, Cond
     }
     link_reach(net, laid, condition, &steps);
     if (const OpticFacts* optic = optic_at(net, laid.a)) {
-        fibre_loss_db(laid.cable->cable->fibre, optic->transmit_nm, laid.length_m, link.connectors,
-                      link.splices, &steps);
+        light_loss_db(laid, optic->transmit_nm, &steps);
     }
     return steps;
 }

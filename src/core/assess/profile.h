@@ -12,7 +12,7 @@
 namespace ovant {
 
 struct ProfilePoint {  // a unit on the run; the first is the feeding port
-    int device = -1;
+    DeviceNumber device;
     std::string id;
     double at_m = 0;
     // By Condition. NaN where the line collapses. `out` differs from `in` where power is made anew.
@@ -45,13 +45,13 @@ struct RunProfile {
     double length_m = 0;
 };
 
-// `index` into net.cameras. A run that is not fed gives its hops but no volts.
-RunProfile run_profile(const Network& net, std::size_t index);
+// A run that is not fed gives its hops but no volts.
+RunProfile run_profile(const Network& net, CameraNumber camera);
 
 // The arithmetic of the volts and watts at point `point` of the profile; empty where nothing feeds.
-Working point_working(const Network& net, std::size_t index, std::size_t point,
+Working point_working(const Network& net, CameraNumber camera, std::size_t point,
                       Condition condition);
 // The arithmetic of a hop's length and of how far it may go.
-Working hop_working(const Network& net, std::size_t index, std::size_t hop, Condition condition);
+Working hop_working(const Network& net, CameraNumber camera, std::size_t hop, Condition condition);
 
 }  // namespace ovant

@@ -29,7 +29,7 @@ void clearance(RunCase& of, const NetLink& link, const RadioPath& path) {
 // Margin over the slowest modulation that still carries the pictures beside the other far ends.
 void fade_margin(RunCase& of, const NetLink& link, const RadioPath& path) {
     if (path.modulations.empty()) return;
-    const auto share_of_others = [&](int device) {
+    const auto share_of_others = [&](DeviceNumber device) {
         const double own = path.useful_mbps > 0 ? link.load_mbps / path.useful_mbps : 0;
         return std::max(0.0, airtime_share(of.net, device) - own);
     };
@@ -57,7 +57,7 @@ void fade_margin(RunCase& of, const NetLink& link, const RadioPath& path) {
     of.offer(std::move(check));
 }
 
-void airtime(RunCase& of, int device) {
+void airtime(RunCase& of, DeviceNumber device) {
     Check check = start_check(CheckId::radio_airtime, of.net.device(device).id, 0, 100,
                               Unit::percent, Sense::at_most, source::airtime_practice);
     check.value = 100 * airtime_share(of.net, device, of.working(check));
@@ -66,12 +66,11 @@ void airtime(RunCase& of, int device) {
 }
 
 // radio-far-ends: as many as the maker allows, whatever sockets there are.
-void far_ends(RunCase& of, int device) {
+void far_ends(RunCase& of, DeviceNumber device) {
     const RadioFacts& radio = *of.net.kind(device).radio;
     int count = 0;
-    for (int link : of.net.link_on[static_cast<std::size_t>(device)]) {
-        count +=
-            link >= 0 && of.net.links[static_cast<std::size_t>(link)].medium() == Medium::radio;
+    for (LinkNumber link : of.net.link_on[device]) {
+        count += link && of.net.links[link].medium() == Medium::radio;
     }
     Check check = start_check(CheckId::radio_far_ends, of.net.device(device).id, count,
                               radio.most_far_ends, Unit::count, Sense::at_most, source::maker);
@@ -79,7 +78,7 @@ void far_ends(RunCase& of, int device) {
     of.offer(std::move(check));
 }
 
-void transmit_limit(RunCase& of, int device) {
+void transmit_limit(RunCase& of, DeviceNumber device) {
     const RadioFacts& radio = *of.net.kind(device).radio;
     const double transmit_dbm = of.net.device(device).transmit_dbm.value_or(radio.transmit_dbm);
     Check check =

@@ -45,6 +45,18 @@ std::vector<Hill> hills_between(const Site& site, Point a, Point b) {
     return hills;
 }
 
+namespace {
+
+// The rate that what is received lets the radios choose.
+void plan_rate(RadioPath& path) {
+    path.planned = best_modulation(path.modulations, path.received_dbm, path.fade_keep_db);
+    if (!path.modulations.empty()) {
+        path.useful_mbps = path.modulations[std::max(0, path.planned)].useful_mbps;
+    }
+}
+
+}  // namespace
+
 RadioPath radio_path_between(const Site& site, const RadioFacts& a, Point at_a, double height_a_m,
                              double transmit_a_dbm, const RadioFacts& b, Point at_b,
                              double height_b_m, double transmit_b_dbm, Working* working,
@@ -91,11 +103,8 @@ RadioPath radio_path_between(const Site& site, const RadioFacts& a, Point at_a, 
     shared.useful_share = std::min(a.useful_share, b.useful_share);
     if (shared.sensitivities.empty()) shared.sensitivities = b.sensitivities;
     path.modulations = modulations(shared);
-    path.planned = best_modulation(path.modulations, path.received_dbm, path.fade_keep_db);
-    if (!path.modulations.empty()) {
-        path.useful_mbps =
-            path.modulations[static_cast<std::size_t>(std::max(0, path.planned))].useful_mbps;
-    }
+    path.level_dbm = path.received_dbm + settings.noise_allowance_db;
+    plan_rate(path);
     return path;
 }
 
@@ -107,28 +116,28 @@ double between_deg(double a, double b) {
 }
 
 // Directions of the far ends of a radio.
-std::vector<double> far_bearings(const Network& net, int device) {
+std::vector<double> far_bearings(const Network& net, DeviceNumber device) {
     std::vector<double> out;
-    const auto& links = net.link_on[static_cast<std::size_t>(device)];
-    for (std::size_t i = 0; i < links.size(); ++i) {
-        if (links[i] < 0) continue;
-        const NetLink& link = net.links[static_cast<std::size_t>(links[i])];
+    const auto& links = net.link_on[device];
+    for (PortNumber number : links.numbers()) {
+        if (!links[number]) continue;
+        const NetLink& link = net.links[links[number]];
         if (link.medium() != Medium::radio) continue;
-        const PortAt far = net.across({device, static_cast<int>(i)});
+        const PortAt far = net.across({device, number});
         out.push_back(bearing_deg(net.device(device).at, net.device(far.device).at));
     }
     return out;
 }
 
 // How far beside its beam's middle a radio sees `far`. A relay has an antenna for each.
-double off_axis_deg(const Network& net, int device, int far) {
+double off_axis_deg(const Network& net, DeviceNumber device, DeviceNumber far) {
     const auto& radio = net.kind(device).radio;
     if (radio && radio->relay && !net.device(device).azimuth_deg) return 0;
     return between_deg(azimuth_deg(net, device),
                        bearing_deg(net.device(device).at, net.device(far).at));
 }
 
-double transmit_dbm(const Network& net, int device) {
+double transmit_dbm(const Network& net, DeviceNumber device) {
     const auto& radio = net.kind(device).radio;
     return net.device(device).transmit_dbm.value_or(radio ? radio->transmit_dbm : 0);
 }
@@ -139,7 +148,7 @@ double bearing_deg(Point from, Point to) {
     return std::atan2(to.x_m - from.x_m, from.y_m - to.y_m) * 180 / M_PI;
 }
 
-double azimuth_deg(const Network& net, int device) {
+double azimuth_deg(const Network& net, DeviceNumber device) {
     if (net.device(device).azimuth_deg) return *net.device(device).azimuth_deg;
     std::vector<double> all = far_bearings(net, device);
     if (all.empty()) return 0;
@@ -163,17 +172,29 @@ RadioPath radio_path(const Network& net, const NetLink& link, Working* working) 
     if (!a || !b) return {};
     const Device& end_a = net.device(link.a.device);
     const Device& end_b = net.device(link.b.device);
-    return radio_path_between(*net.site, *a, end_a.at, end_a.height_m,
-                              transmit_dbm(net, link.a.device), *b, end_b.at, end_b.height_m,
-                              transmit_dbm(net, link.b.device), working,
-                              off_axis_deg(net, link.a.device, link.b.device),
-                              off_axis_deg(net, link.b.device, link.a.device));
+    const Defects found = link.link->defects.value_or(Defects{});
+    if (working && found.loss_db > 0)
+        working->push_back({"lost on the way, as found on site: taken off what is transmitted", "",
+                            found.loss_db, Unit::decibel, source::measured});
+    RadioPath path = radio_path_between(
+        *net.site, *a, end_a.at, end_a.height_m, transmit_dbm(net, link.a.device) - found.loss_db,
+        *b, end_b.at, end_b.height_m, transmit_dbm(net, link.b.device) - found.loss_db, working,
+        off_axis_deg(net, link.a.device, link.b.device),
+        off_axis_deg(net, link.b.device, link.a.device));
+    if (found.noise_db > 0) {
+        path.received_dbm -= found.noise_db;
+        plan_rate(path);
+        if (working)
+            working->push_back({"received, less the noise found on site", "", path.received_dbm,
+                                Unit::decibel_milliwatt, source::measured});
+    }
+    return path;
 }
 
 namespace {
 
 // Whether one radio hears the other well enough to wait for it.
-bool hears(const Network& net, int listener, int sender) {
+bool hears(const Network& net, DeviceNumber listener, DeviceNumber sender) {
     const RadioFacts& ear = *net.kind(listener).radio;
     const RadioFacts& mouth = *net.kind(sender).radio;
     const Device& here = net.device(listener);
@@ -191,7 +212,7 @@ bool hears(const Network& net, int listener, int sender) {
 
 }  // namespace
 
-double airtime_share(const Network& net, int device, Working* working) {
+double airtime_share(const Network& net, DeviceNumber device, Working* working) {
     double share = 0;
     for (const NetLink& link : net.links) {
         if (link.medium() != Medium::radio) continue;

@@ -17,6 +17,7 @@ struct RadioPath {
     Clearance clearance;
     double off_axis_a_deg = 0, off_axis_b_deg = 0;  // beside where each end points
     double received_dbm = 0;  // the weaker of the two directions, in rain, noise allowed for
+    double level_dbm = 0;     // as a radio shows it: in rain, without what is allowed for noise
     std::vector<Modulation> modulations;
     int planned = -1;        // best modulation that keeps the fade margin; -1: none does
     double useful_mbps = 0;  // of it; of the slowest where none keeps the margin
@@ -28,7 +29,7 @@ double bearing_deg(Point from, Point to);
 
 // Where a radio points, degrees clockwise from up: as set, else at its far end, or the middle of
 // all of them.
-double azimuth_deg(const Network& net, int device);
+double azimuth_deg(const Network& net, DeviceNumber device);
 
 RadioPath radio_path(const Network& net, const NetLink& link, Working* working = nullptr);
 
@@ -40,7 +41,7 @@ RadioPath radio_path_between(const Site& site, const RadioFacts& a, Point at_a, 
 
 // Airtime in use on a radio's channel, 0 to 1 and above: every air link of it, each by its own
 // planned rate, and those of other radios here that it hears on its channel.
-double airtime_share(const Network& net, int device, Working* working = nullptr);
+double airtime_share(const Network& net, DeviceNumber device, Working* working = nullptr);
 
 // What an obstacle takes of the line between two points; empty where it stands aside.
 std::vector<Hill> hills_between(const Site& site, Point a, Point b);

@@ -20,9 +20,9 @@ public:
         budget_w_ = budget_w(unit, net.device(root.device).supplies);
         for (const Condition condition : all_conditions) {
             double watts = 0;
-            for (std::size_t i = 0; i < unit.ports.size(); ++i) {
-                const PortAt port{root.device, static_cast<int>(i)};
-                if (unit.ports[i].role != PortRole::pse || port == root || net.link_at(port) < 0)
+            for (PortNumber number : unit.ports.numbers()) {
+                const PortAt port{root.device, number};
+                if (unit.ports[number].role != PortRole::pse || port == root || !net.link_at(port))
                     continue;
                 watts += solve_port(net, port, condition).front().watts();
             }
@@ -80,7 +80,7 @@ private:
     // Units that pass on what they are fed, by their own budgets.
     bool units_stand(const std::vector<PortFeed>& feeds) const {
         for (std::size_t i = 1; i < feeds.size(); ++i) {
-            const int device = feeds[i].port.device;
+            const DeviceNumber device = feeds[i].port.device;
             const Kind& kind = net_.kind(device);
             if (!kind.supply || kind.supply->budget_w <= 0) continue;
             double out_w = 0;
@@ -101,18 +101,18 @@ private:
 
 }  // namespace
 
-double room_left_w(const Network& net, int device) {
-    const PortAt root = net.fed_by[static_cast<std::size_t>(device)];
-    if (root.device < 0) return 0;
+double room_left_w(const Network& net, DeviceNumber device) {
+    const PortAt root = net.fed_by[device];
+    if (!root) return 0;
     return Room(net, root, {device, {}, 0}).watts();
 }
 
 double room_left_at_port_w(const Network& net, PortAt port) {
     if (net.port(port).role != PortRole::pse || net.power_off(port)) return 0;
     const bool source = is_source(net.kind(port.device));
-    const PortAt root = source ? port : net.fed_by[static_cast<std::size_t>(port.device)];
-    if (root.device < 0) return 0;
-    return Room(net, root, {-1, port, 0}).watts();
+    const PortAt root = source ? port : net.fed_by[port.device];
+    if (!root) return 0;
+    return Room(net, root, {{}, port, 0}).watts();
 }
 
 }  // namespace ovant

@@ -22,20 +22,20 @@ void not_connected(RunCase& of) {
     check.margin = no_value;
     const int most_w_class = poe_class_for_load(
         greatest_camera_power_w(camera_draw(net.device(run.camera), net.kind(run.camera))));
-    check.detail = CameraNeeds{most_w_class, net.bit_rate_mbps[of.index]};
+    check.detail = CameraNeeds{most_w_class, net.bit_rate_mbps[of.number]};
     check.verdict = run.connected ? Verdict::fails : Verdict::unknown;
     check.note = !run.connected ? Note::no_cable : run.power_off ? Note::power_off : Note::no_feed;
     of.offer(std::move(check));
 }
 
 // A unit on the way that nothing feeds: no picture comes through it.
-void unit_without_power(RunCase& of, int device) {
+void unit_without_power(RunCase& of, DeviceNumber device) {
     const Network& net = of.net;
     const Kind& kind = net.kind(device);
     if (kind.camera || plugs_into_mains(kind) || is_source(kind)) return;
     const bool hungry =
         kind.draw_w > 0 || kind.supply || (kind.in_line && kind.in_line->own_draw_w > 0);
-    if (!hungry || net.fed_by[static_cast<std::size_t>(device)].device >= 0) return;
+    if (!hungry || net.fed_by[device].device) return;
     Check check = start_check(CheckId::not_connected, net.device(device).id, no_value, no_value,
                               Unit::none, Sense::at_least, source::drawing);
     check.margin = no_value;
@@ -55,8 +55,8 @@ void RunCase::offer(Check&& check) {
     out.checks.push_back(std::move(check));
 }
 
-std::vector<int> RunCase::units() const {
-    std::vector<int> all;
+std::vector<DeviceNumber> RunCase::units() const {
+    std::vector<DeviceNumber> all;
     if (run.outs.empty()) return {run.camera};
     all.reserve(run.ins.size() + 1);
     all.push_back(run.outs.front().device);
@@ -84,8 +84,8 @@ Check plain_check(CheckId id, std::string subject, Source source) {
     return check;
 }
 
-RunAssessment assess_run(const Network& net, std::size_t index, const AssessOptions& options) {
-    RunCase of{net, net.runs[index], index, options, {}, {}};
+RunAssessment assess_run(const Network& net, CameraNumber camera, const AssessOptions& options) {
+    RunCase of{net, net.runs[camera], camera, options, {}, {}};
     if (options.condition)
         of.conditions = {*options.condition};
     else
@@ -99,7 +99,7 @@ RunAssessment assess_run(const Network& net, std::size_t index, const AssessOpti
     }
     out.checks.reserve(16);
     if (!of.run.connected || !of.run.fed) not_connected(of);
-    for (int unit : of.units()) {
+    for (DeviceNumber unit : of.units()) {
         // A combiner takes nothing for itself: what feeds its other channel is the other camera's.
         if (net.kind(unit).category != Category::combiner) unit_without_power(of, unit);
     }

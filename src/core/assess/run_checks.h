@@ -15,14 +15,12 @@ inline constexpr double no_value = std::numeric_limits<double>::quiet_NaN();
 struct RunCase {
     const Network& net;
     const Run& run;
-    std::size_t index;
+    CameraNumber number;
     const AssessOptions& options;
     std::vector<Condition> conditions;
     RunAssessment out;
 
-    const NetLink& link(std::size_t i) const {
-        return net.links[static_cast<std::size_t>(run.links[i])];
-    }
+    const NetLink& link(std::size_t i) const { return net.links[run.links[i]]; }
     Working* working(Check& check) const { return options.working ? &check.working : nullptr; }
     const KeepBack& keep() const { return net.site->settings.keep_back; }
     std::string port_name(PortAt at) const {
@@ -31,7 +29,7 @@ struct RunCase {
     // Keeps the worst check of each id: over conditions, links and devices.
     void offer(Check&& check);
     // Every unit on the way, the head end's first, the camera last, none twice.
-    std::vector<int> units() const;
+    std::vector<DeviceNumber> units() const;
 };
 
 Check start_check(CheckId id, std::string subject, double value, double limit, Unit unit,

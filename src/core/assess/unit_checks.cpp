@@ -21,9 +21,8 @@ PortAssessment assess_port(const Network& net, PortAt at, const AssessOptions& o
     out.class_offered = kind.poe_class;
     out.long_setting = net.long_setting_on(at);
     out.power_off = net.power_off(at);
-    if (net.link_at(at) < 0 || out.power_off) return out;
-    const Network::PortUse& use =
-        net.use_on[static_cast<std::size_t>(at.device)][static_cast<std::size_t>(at.port)];
+    if (!net.link_at(at) || out.power_off) return out;
+    const Network::PortUse& use = net.use_on[at.device][at.port];
     out.cameras = use.cameras;
     if (use.cameras > 0) out.camera = net.device(use.first_camera).id;
     out.class_asked = class_asked(net, at);
@@ -86,7 +85,7 @@ Check switch_power(const Network& net, const UnitAssessment& unit, const Kind& k
 }
 
 // port-refused: everything starts at once, port after port, and the class must be free each time.
-void port_refused(const Network& net, int device, UnitAssessment& unit, bool working) {
+void port_refused(const Network& net, DeviceNumber device, UnitAssessment& unit, bool working) {
     const Kind& kind = net.kind(device);
     if (unit.by_class_w <= 0 || unit.ports.size() < 2) return;
     const bool by_class = kind.supply->allocation == Allocation::by_class;
@@ -139,7 +138,7 @@ void port_refused(const Network& net, int device, UnitAssessment& unit, bool wor
 }
 
 // one-supply: whether the ports keep their power when one of two supplies fails.
-void one_supply(const Network& net, int device, UnitAssessment& unit) {
+void one_supply(const Network& net, DeviceNumber device, UnitAssessment& unit) {
     const Kind& kind = net.kind(device);
     const int supplies = net.device(device).supplies;
     if (kind.supply->supplies < 2 || (supplies > 0 && supplies < 2) || unit.by_class_w <= 0) return;
@@ -155,16 +154,16 @@ void one_supply(const Network& net, int device, UnitAssessment& unit) {
     unit.checks.push_back(std::move(check));
 }
 
-void uplink_rate(const Network& net, int device, UnitAssessment& unit, bool working) {
+void uplink_rate(const Network& net, DeviceNumber device, UnitAssessment& unit, bool working) {
     const Kind& kind = net.kind(device);
-    for (std::size_t i = 0; i < kind.ports.size(); ++i) {
-        const PortAt at{device, static_cast<int>(i)};
-        if (!kind.ports[i].uplink || net.link_at(at) < 0) continue;
-        const NetLink& link = net.links[static_cast<std::size_t>(net.link_at(at))];
+    for (PortNumber port : kind.ports.numbers()) {
+        const PortAt at{device, port};
+        if (!kind.ports[port].uplink || !net.link_at(at)) continue;
+        const NetLink& link = net.links[net.link_at(at)];
         if (link.load_mbps == 0) continue;
         Check check;
         check.id = CheckId::uplink_rate;
-        check.subject = unit.device + "." + kind.ports[i].id;
+        check.subject = unit.device + "." + kind.ports[port].id;
         check.value = link.load_mbps;
         check.limit = link_reach(net, link, Condition::day).rate_mbps;
         check.unit = Unit::megabit_per_second;
@@ -203,19 +202,19 @@ double PortAssessment::counted_w(SwitchBasis basis) const {
 
 namespace {
 
-UnitAssessment assess_unit(const Network& net, int device, const AssessOptions& options,
-                           const UnitAssessment* before, const std::vector<bool>& changed) {
+UnitAssessment assess_unit(const Network& net, DeviceNumber device, const AssessOptions& options,
+                           const UnitAssessment* before, const By<PortNumber, bool>& changed) {
     UnitAssessment unit;
     const Kind& kind = net.kind(device);
     unit.device = net.device(device).id;
     unit.budget_w = budget_w(kind, net.device(device).supplies);
     unit.basis = basis_of(kind, net.site->settings);
-    for (std::size_t i = 0; i < kind.ports.size(); ++i) {
-        if (kind.ports[i].role != PortRole::pse) continue;
-        if (before && !changed[i])
+    for (PortNumber number : kind.ports.numbers()) {
+        if (kind.ports[number].role != PortRole::pse) continue;
+        if (before && !changed[number])
             unit.ports.push_back(before->ports[unit.ports.size()]);
         else
-            unit.ports.push_back(assess_port(net, {device, static_cast<int>(i)}, options));
+            unit.ports.push_back(assess_port(net, {device, number}, options));
         const PortAssessment& port = unit.ports.back();
         unit.by_class_w += port.reserved_w;
         unit.greatest_w += port.watts;
@@ -238,12 +237,13 @@ UnitAssessment assess_unit(const Network& net, int device, const AssessOptions& 
 
 }  // namespace
 
-UnitAssessment assess_unit(const Network& net, int device, const AssessOptions& options) {
+UnitAssessment assess_unit(const Network& net, DeviceNumber device, const AssessOptions& options) {
     return assess_unit(net, device, options, nullptr, {});
 }
 
-UnitAssessment assess_unit_change(const Network& net, int device, const UnitAssessment& before,
-                                  const std::vector<bool>& changed, const AssessOptions& options) {
+UnitAssessment assess_unit_change(const Network& net, DeviceNumber device,
+                                  const UnitAssessment& before, const By<PortNumber, bool>& changed,
+                                  const AssessOptions& options) {
     return assess_unit(net, device, options, &before, changed);
 }
 

@@ -12,12 +12,13 @@ SwitchBasis basis_of(const Kind& kind, const Settings& settings);
 // One feeding port: what it gives, to whom, and whether it can.
 PortAssessment assess_port(const Network& net, PortAt at, const AssessOptions& options = {});
 // One unit that feeds others, by device number.
-UnitAssessment assess_unit(const Network& net, int device, const AssessOptions& options = {});
+UnitAssessment assess_unit(const Network& net, DeviceNumber device,
+                           const AssessOptions& options = {});
 
 // The same where only the feeds of some ports differ from `before`; `changed` by number of the port
 // in the unit's kind.
-UnitAssessment assess_unit_change(const Network& net, int device, const UnitAssessment& before,
-                                  const std::vector<bool>& changed,
+UnitAssessment assess_unit_change(const Network& net, DeviceNumber device,
+                                  const UnitAssessment& before, const By<PortNumber, bool>& changed,
                                   const AssessOptions& options = {});
 
 }  // namespace ovant

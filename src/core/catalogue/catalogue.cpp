@@ -9,7 +9,7 @@
 
 #include "core/catalogue/kind_fields.h"
 #include "core/catalogue/kind_json.h"
-#include "core/format/embedded.h"
+#include "core/catalogue/embedded.h"
 #include "core/json/json_text.h"
 
 namespace ovant {
@@ -72,11 +72,15 @@ std::optional<Kind> kind_from(const json& object, const JsonPath& path, Problems
     return std::nullopt;
 }
 
-void Catalogue::add(Kind kind) {
-    std::string id = kind.id;
-    by_id_.erase(id);
-    auto& kept = kinds_[id];
-    kept = std::make_shared<const Kind>(std::move(kind));
+OwnKind::OwnKind(Kind kind, std::string json)
+    : kind_(std::make_shared<const Kind>(std::move(kind))), json_(std::move(json)) {}
+
+void Catalogue::add(Kind kind) { add(std::make_shared<const Kind>(std::move(kind))); }
+
+void Catalogue::add(std::shared_ptr<const Kind> kind) {
+    by_id_.erase(kind->id);
+    auto& kept = kinds_[kind->id];
+    kept = std::move(kind);
     by_id_[kept->id] = kept.get();
 }
 
@@ -128,6 +132,16 @@ Result<Kind> read_kind(std::string_view json_text, std::string_view place) {
     std::optional<Kind> kind = kind_from(*parsed, path, problems);
     if (!kind) return first_of(problems, json_text);
     return std::move(*kind);
+}
+
+Result<OwnKind> read_own_kind(std::string_view id, std::string json_text) {
+    const std::string place = fmt::format("kinds/{}", id);
+    Result<Kind> kind = read_kind(json_text, place);
+    if (!kind) return kind.error();
+    if (kind->id != id)
+        return Error{ErrorCode::bad_kind, place, std::string(id),
+                     fmt::format("its id is {}", kind->id)};
+    return OwnKind(std::move(*kind), std::move(json_text));
 }
 
 Result<std::vector<Kind>> read_kinds(std::string_view json_text) {

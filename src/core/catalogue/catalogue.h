@@ -18,6 +18,7 @@ class Catalogue {
 public:
     // A kind of the same id is replaced.
     void add(Kind kind);
+    void add(std::shared_ptr<const Kind> kind);
     const Kind* find(std::string_view id) const;
     std::vector<const Kind*> of(Category category) const;
     std::size_t size() const { return kinds_.size(); }
@@ -36,6 +37,8 @@ const CableFacts* cable_facts(const Catalogue& catalogue, std::string_view id);
 Result<std::vector<Kind>> read_kinds(std::string_view json_text);
 // One kind by itself, as a site file holds its own.
 Result<Kind> read_kind(std::string_view json_text, std::string_view place);
+// The same for a kind that is to be called `id`. Errors: those of a kind, bad_kind for another id.
+Result<OwnKind> read_own_kind(std::string_view id, std::string json_text);
 
 // The kinds that ship with Ovant (data/catalogue, carried in the program).
 const Catalogue& shipped_catalogue();

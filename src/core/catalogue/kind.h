@@ -2,11 +2,13 @@
 // What a kind of cable or equipment is. Plain values; includes physics for its enums only.
 #pragma once
 
+#include <memory>
 #include <optional>
 #include <string>
 #include <string_view>
 #include <vector>
 
+#include "core/numbered.h"
 #include "core/physics/bit_rate.h"
 #include "core/physics/conductor.h"
 #include "core/physics/copper_reach.h"
@@ -212,6 +214,12 @@ struct InlineFacts {  // repeaters and extenders
     double series_ohm = 0;         // in the power's way through
 };
 
+// Of a unit that stands in the network by an address of its own.
+struct NetworkFacts {
+    std::string factory_address;    // as it comes; empty: it has none
+    bool asks_for_address = false;  // of a DHCP server, when it starts
+};
+
 struct Kind {
     OVANT_VALUE(Kind);
     std::string id;
@@ -224,7 +232,7 @@ struct Kind {
     double draw_w = 0;         // what it takes at its pd port or from the mains for itself
     bool needs_mains = false;  // comes with a plug; units with a mains supply always do
     double mount_h = 0;        // hours to mount and set up, 0: the site's usual
-    std::vector<PortKind> ports;
+    By<PortNumber, PortKind> ports;
     std::optional<CableFacts> cable;
     std::optional<CameraFacts> camera;
     std::optional<SupplyFacts> supply;
@@ -235,11 +243,28 @@ struct Kind {
     std::optional<SolarFacts> solar;
     std::optional<BoxFacts> box;
     std::optional<UpsFacts> ups;
+    std::optional<NetworkFacts> network;
     double input_mbps = 0;           // of a recorder: most it takes in, 0: not stated
     bool surge_protected = false;    // has protectors built in; they need an earth
     double conductor_ohm = 0;        // of a protector: in each conductor it stands in
     std::vector<SeenToWork> proven;  // of a unit: with what length of cable on it
     std::string lights;              // what its lights show when all is well
+};
+
+// A kind that a site brings along: what it is, and the letters it was written in, which keep the
+// order of its fields and what this version does not know.
+class OwnKind {
+public:
+    // `json` must read as `kind`.
+    OwnKind(Kind kind, std::string json);
+    const Kind& kind() const { return *kind_; }
+    const std::shared_ptr<const Kind>& shared() const { return kind_; }
+    const std::string& json() const { return json_; }
+    bool operator==(const OwnKind& other) const { return json_ == other.json_; }
+
+private:
+    std::shared_ptr<const Kind> kind_;
+    std::string json_;
 };
 
 // Has a plug that must be put into an outlet.

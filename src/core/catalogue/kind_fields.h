@@ -182,6 +182,12 @@ void fields(V& v, Of<UpsFacts>) {
 }
 
 template <class V>
+void fields(V& v, Of<NetworkFacts>) {
+    v.written("factory_address", &NetworkFacts::factory_address, Form::ipv4);
+    v.flag("asks_for_address", &NetworkFacts::asks_for_address);
+}
+
+template <class V>
 void fields(V& v, Of<InlineFacts>) {
     v.number("own_draw_w", &InlineFacts::own_draw_w, {0, 100});
     v.number("min_volts", &InlineFacts::min_volts, {0, 60});
@@ -252,6 +258,7 @@ void fields(V& v, Of<Kind>) {
     v.group("solar", &Kind::solar);
     v.group("box", &Kind::box);
     v.group("ups", &Kind::ups);
+    v.group("network", &Kind::network);
     v.number("input_mbps", &Kind::input_mbps, {0, 1000000});
     v.flag("surge_protected", &Kind::surge_protected);
     v.number("conductor_ohm", &Kind::conductor_ohm, {0, 100});

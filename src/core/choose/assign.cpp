@@ -9,7 +9,7 @@
 #include "core/assess/link_reach.h"
 #include "core/assess/unit_checks.h"
 #include "core/choose/port_fits.h"
-#include "core/site/edits.h"
+#include "core/edits/edits.h"
 
 namespace ovant {
 namespace {
@@ -74,7 +74,7 @@ private:
         return ports_.net.device(ports_.net.runs[item.runs.front()].camera).id;
     }
     bool is_focus(const Item& item) const {
-        return std::any_of(item.runs.begin(), item.runs.end(), [&](std::size_t run) {
+        return std::any_of(item.runs.begin(), item.runs.end(), [&](CameraNumber run) {
             return ports_.net.device(ports_.net.runs[run].camera).id == options_.only_camera;
         });
     }
@@ -140,12 +140,12 @@ private:
         }
         for (std::size_t p = 0; p < ports_.pools.size(); ++p)
             port_rows(out, p, setting[p], without);
-        std::vector<int> units;
+        std::vector<DeviceNumber> units;
         for (const Pool& pool : ports_.pools) {
             if (std::find(units.begin(), units.end(), pool.device) == units.end())
                 units.push_back(pool.device);
         }
-        for (int unit : units) unit_rows(out, unit, keep, without);
+        for (DeviceNumber unit : units) unit_rows(out, unit, keep, without);
         return out;
     }
 
@@ -171,7 +171,7 @@ private:
 
     // A row over every column of the unit's pools, each with what `factor` says of it.
     template <class Factor>
-    ProgrammeRow over_unit(int unit, double high, Factor factor) const {
+    ProgrammeRow over_unit(DeviceNumber unit, double high, Factor factor) const {
         ProgrammeRow row{-no_limit, high, {}};
         for (std::size_t i = 0; i < ports_.items.size(); ++i) {
             for (std::size_t p = 0; p < ports_.pools.size(); ++p) {
@@ -186,7 +186,7 @@ private:
         return row;
     }
 
-    void unit_rows(IntegerProgramme& out, int unit, bool keep, const Without& without) {
+    void unit_rows(IntegerProgramme& out, DeviceNumber unit, bool keep, const Without& without) {
         const Kind& kind = ports_.net.kind(unit);
         const KeepBack& back = given_.settings.keep_back;
         const UnitAssessment now = assess_unit(ports_.net, unit);
@@ -220,12 +220,11 @@ private:
             }
         }
         // What passes data through as it comes has no uplink of its own.
-        const int towards = ports_.net.kind(unit).supply->switches_data
-                                ? ports_.net.towards[static_cast<std::size_t>(unit)]
-                                : -1;
-        const int uplink = towards < 0 ? -1 : ports_.net.link_at({unit, towards});
-        if (uplink >= 0 && !without.uplink) {
-            const NetLink& link = ports_.net.links[static_cast<std::size_t>(uplink)];
+        const bool switches = ports_.net.kind(unit).supply->switches_data;
+        const PortNumber towards = switches ? ports_.net.towards[unit] : PortNumber{};
+        const LinkNumber uplink = towards ? ports_.net.link_at({unit, towards}) : LinkNumber{};
+        if (uplink && !without.uplink) {
+            const NetLink& link = ports_.net.links[uplink];
             const double fixed_mbps = std::max(0.0, link.load_mbps - movable_mbps);
             const double rate = link_reach(ports_.net, link, Condition::day).rate_mbps;
             double high = rate * keep_share(keep, back.data_share) - fixed_mbps;
@@ -247,8 +246,7 @@ private:
             for (std::size_t p = 0; p < ports_.pools.size(); ++p) {
                 for (bool on : {false, true}) {
                     const int column = ports_.fits[i][p][on].column;
-                    if (column < 0 || solution.values[static_cast<std::size_t>(column)] < 0.5)
-                        continue;
+                    if (column < 0 || solution.values[column] < 0.5) continue;
                     if (ports_.items[i].pool == static_cast<int>(p))
                         std::erase(open[p], ports_.items[i].at);
                     else
@@ -259,7 +257,7 @@ private:
         Site site = given_;
         for (std::size_t p = 0; p < ports_.pools.size(); ++p) {
             if (settings_[p] < 0) continue;
-            const bool on = solution.values[static_cast<std::size_t>(settings_[p])] > 0.5;
+            const bool on = solution.values[settings_[p]] > 0.5;
             const std::string& device = ports_.net.device(ports_.pools[p].device).id;
             if (on == ports_.group_now(ports_.pools[p])) continue;
             const GroupChange change{device, ports_.pools[p].group, on};
@@ -274,7 +272,7 @@ private:
         for (auto& [i, p] : moved) {
             auto& ports = open[p];
             std::stable_sort(ports.begin(), ports.end(), [&](PortAt a, PortAt b) {
-                return (ports_.net.link_at(a) < 0) > (ports_.net.link_at(b) < 0);
+                return (!ports_.net.link_at(a)) > (!ports_.net.link_at(b));
             });
             const PortAt to = ports.front();
             ports.erase(ports.begin());
@@ -402,7 +400,7 @@ private:
         }
         // Watts, or several limits at once: the watts are what the sentence can count.
         out.limit = AssignLimit::budget;
-        std::vector<int> units;
+        std::vector<DeviceNumber> units;
         for (std::size_t i = 0; i < ports_.items.size(); ++i) {
             double least_w = std::numeric_limits<double>::infinity();
             for (std::size_t p = 0; p < ports_.pools.size(); ++p) {
@@ -445,14 +443,14 @@ Site with_priorities_by_importance(const Site& site, const Catalogue& catalogue,
     const Network net = lay_out(site, catalogue);
     std::map<std::string, int> importance;  // by port: of the most important camera behind it
     for (const Run& run : net.runs) {
-        if (run.source.device < 0 || net.device(run.source.device).id != device) continue;
+        if (!run.source.device || net.device(run.source.device).id != device) continue;
         const auto& camera = net.device(run.camera).camera;
         const auto [found, is_new] =
             importance.emplace(net.port(run.source).id, camera ? camera->importance : 2);
         if (!is_new && camera) found->second = std::min(found->second, camera->importance);
     }
     for (const auto& [port, rank] : importance) {
-        if (Result<Site> set = set_port_priority(out, catalogue, device, port, rank))
+        if (Result<Site> set = set_port_priority(out, catalogue, {device, port}, rank))
             out = std::move(*set);
     }
     return out;

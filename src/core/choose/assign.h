@@ -1,6 +1,21 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// Which run on which port of which unit: an integer programme over the ports of one place. Each
-// run's fitness on each port is judged by assess with the plug moved there.
+// Which run on which port of which unit, for all units of one place.
+//
+// The question is put as an integer programme. A variable of 0 or 1 stands for each plug in each
+// pool of like ports (under each setting of its group), where that plug would do well enough there;
+// how well is measured first (port_fits.h). Each plug goes to one pool; no pool takes more plugs
+// than it has ports; the watts and Mb/s of a unit stay within its budget and its uplink; a group is
+// set long or it is not, for all of its ports. The cost is small for a fit that is merely tight,
+// larger for a plug that moves and for a setting that changes, so that the least is moved.
+//
+// Example: SW1 has ports 1 to 4 of class 4 (one pool) and 5 to 8 of class 6 (another). K03 wants
+// class 6 and hangs on port 2; K07 wants class 3 and hangs on port 5; ports 6 to 8 are taken by
+// class 6 cameras. K03 has one variable, for the second pool, K07 has two. The second pool holds
+// four plugs and five want it, so K07's variable there is 0: K07 moves to port 2, K03 to port 5, a
+// cost of two moves, and no assignment costs less.
+//
+// Where there is none, the reason is looked for: Hall's theorem over plugs and ports (five plugs
+// that only four ports suit), then leaving out one limit after the other until it can be done.
 #pragma once
 
 #include <string>

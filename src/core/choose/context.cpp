@@ -6,7 +6,7 @@
 
 #include "core/assess/practice_checks.h"
 #include "core/assess/unit_checks.h"
-#include "core/choose/usual.h"
+#include "core/choose/distances.h"
 #include "core/route/route.h"
 
 namespace ovant {
@@ -42,12 +42,12 @@ ChooseContext::ChooseContext(const Site& of_site, const Catalogue& of_catalogue,
       under(std::move(judged_under)),
       now(lay_out(of_site, of_catalogue)),
       router_(site) {
-    for (std::size_t i = 0; i < now.cameras.size(); ++i) {
-        if (now.device(now.cameras[i]).id != camera_id) continue;
+    for (CameraNumber number : now.cameras.numbers()) {
+        if (now.device(now.cameras[number]).id != camera_id) continue;
         found = true;
-        index = i;
-        camera = &now.device(now.cameras[i]);
-        kind = &now.kind(now.cameras[i]);
+        camera_number = number;
+        camera = &now.device(now.cameras[number]);
+        kind = &now.kind(now.cameras[number]);
     }
     if (!found) return;
     class_needed = poe_class_for_load(greatest_camera_power_w(camera_draw(*camera, *kind)));
@@ -112,8 +112,7 @@ const Route& ChooseContext::route(Point from, Point to) const {
 const UnitAssessment* ChooseContext::unit_before(const std::string& device) const {
     const auto known = units_before_.find(device);
     if (known != units_before_.end()) return &known->second;
-    for (std::size_t i = 0; i < before.kinds.size(); ++i) {
-        const int number = static_cast<int>(i);
+    for (DeviceNumber number : before.kinds.numbers()) {
         if (before.device(number).id == device)
             return &units_before_.emplace(device, assess_unit(before, number, under.options()))
                         .first->second;
@@ -122,29 +121,30 @@ const UnitAssessment* ChooseContext::unit_before(const std::string& device) cons
 }
 
 // What goes with the camera's old run cannot serve its new one.
-bool ChooseContext::stays(int number) const { return staying.contains(now.device(number).id); }
+bool ChooseContext::stays(DeviceNumber number) const {
+    return staying.contains(now.device(number).id);
+}
 
 std::optional<FeedPort> ChooseContext::pick_port(const PortWish& wish) const {
-    const auto against_practice = [&](int number) {
+    const auto against_practice = [&](DeviceNumber number) {
         return feeds_against_practice(site.settings, now.kind(number), now.at_head_end(number));
     };
-    const auto fits = [&](int number, const PortKind& port) {
+    const auto fits = [&](DeviceNumber number, const PortKind& port) {
         const Device& device = now.device(number);
         return !against_practice(number) && suits(device, now.kind(number), port, wish) &&
                !taken(device.id, port.id);
     };
     // A radio's run is fed out there, and has a port at the head end as well.
-    const Run& run = now.runs[index];
+    const Run& run = now.runs[camera_number];
     for (PortAt own : {run.source, run.outs.empty() ? PortAt{} : run.outs.front()}) {
-        if (own.device >= 0 && stays(own.device) && is_source(now.kind(own.device)) &&
+        if (own.device && stays(own.device) && is_source(now.kind(own.device)) &&
             fits(own.device, now.port(own)) && (!wish.at_head_end || now.at_head_end(own.device))) {
             return FeedPort{now.device(own.device).id, now.port(own).id, now.port(own).group};
         }
     }
-    std::vector<std::pair<double, int>> units;
-    for (std::size_t i = 0; i < now.kinds.size(); ++i) {
-        const int number = static_cast<int>(i);
-        if (!is_source(*now.kinds[i]) || now.kinds[i]->solar || !stays(number)) continue;
+    std::vector<std::pair<double, DeviceNumber>> units;
+    for (DeviceNumber number : now.kinds.numbers()) {
+        if (!is_source(*now.kinds[number]) || now.kinds[number]->solar || !stays(number)) continue;
         if (against_practice(number)) continue;
         if (wish.at_head_end && head_end && !now.at_head_end(number)) continue;
         units.push_back({distance_m(now.device(number).at, camera->at), number});
@@ -163,13 +163,12 @@ std::optional<FeedPort> ChooseContext::pick_port(const PortWish& wish) const {
 std::optional<FeedPort> ChooseContext::data_port() const {
     std::optional<FeedPort> feeding;
     // The one that its run has now.
-    const Run& run = now.runs[index];
+    const Run& run = now.runs[camera_number];
     if (const PortAt own = run.outs.empty() ? PortAt{} : run.outs.front();
-        own.device >= 0 && stays(own.device) && now.port(own).role == PortRole::data &&
+        own.device && stays(own.device) && now.port(own).role == PortRole::data &&
         now.port(own).medium == Medium::twisted_pair && (!head_end || now.at_head_end(own.device)))
         return FeedPort{now.device(own.device).id, now.port(own).id, now.port(own).group};
-    for (std::size_t i = 0; i < now.kinds.size(); ++i) {
-        const int number = static_cast<int>(i);
+    for (DeviceNumber number : now.kinds.numbers()) {
         const Kind& unit = now.kind(number);
         if ((head_end && !now.at_head_end(number)) || !stays(number)) continue;
         if (unit.category != Category::network_switch && unit.category != Category::recorder)
@@ -188,8 +187,7 @@ std::optional<FeedPort> ChooseContext::data_port() const {
 }
 
 std::optional<FeedPort> ChooseContext::optical_cage() const {
-    for (std::size_t i = 0; i < now.kinds.size(); ++i) {
-        const int number = static_cast<int>(i);
+    for (DeviceNumber number : now.kinds.numbers()) {
         const Kind& unit = now.kind(number);
         if ((head_end && !now.at_head_end(number)) || !stays(number) || unit.optic) continue;
         for (const PortKind& port : unit.ports) {
@@ -238,17 +236,16 @@ const PortKind* ChooseContext::camera_dc_port() const {
     return nullptr;
 }
 
-std::set<int> ChooseContext::units_of_interest() const {
-    std::set<int> units;
+std::set<DeviceNumber> ChooseContext::units_of_interest() const {
+    std::set<DeviceNumber> units;
     const auto add = [&](const std::optional<FeedPort>& port) {
         if (!port) return;
-        for (std::size_t i = 0; i < now.kinds.size(); ++i) {
-            if (now.device(static_cast<int>(i)).id == port->device)
-                units.insert(static_cast<int>(i));
+        for (DeviceNumber device : now.kinds.numbers()) {
+            if (now.device(device).id == port->device) units.insert(device);
         }
     };
-    const Run& run = now.runs[index];
-    if (run.source.device >= 0) units.insert(run.source.device);
+    const Run& run = now.runs[camera_number];
+    if (run.source.device) units.insert(run.source.device);
     for (int poe_class : {class_needed, 3, 4, 6, 8}) {
         add(pick_port({poe_class, false, "", false}));
         add(pick_port({poe_class, false, "", true}));
@@ -263,9 +260,9 @@ std::set<int> ChooseContext::units_of_interest() const {
     for (const std::string& line : lines) add(pick_port({class_needed, false, line, true}));
     add(data_port());
     // Neighbours whose cable could carry two, and units out there that could have a port to spare.
-    std::vector<std::pair<double, int>> neighbours;
+    std::vector<std::pair<double, DeviceNumber>> neighbours;
     for (const Run& other : now.runs) {
-        if (other.source.device < 0 || other.camera == now.cameras[index]) continue;
+        if (!other.source.device || other.camera == now.cameras[camera_number]) continue;
         const double away_m = distance_m(now.device(other.camera).at, camera->at);
         if (other.links.size() == 1 && away_m < usual::neighbour_m)
             neighbours.push_back({away_m, other.source.device});
@@ -286,7 +283,7 @@ std::set<int> ChooseContext::units_of_interest() const {
 // cord to it. A PoE injector stays: its port can feed what comes next.
 void ChooseContext::drop_head_unit(const Run& run, Site& out) const {
     if (run.outs.empty()) return;
-    const int unit = run.outs.front().device;
+    const DeviceNumber unit = run.outs.front().device;
     const Kind& unit_kind = now.kind(unit);
     const bool passive =
         std::any_of(unit_kind.ports.begin(), unit_kind.ports.end(), [](const PortKind& port) {
@@ -298,15 +295,15 @@ void ChooseContext::drop_head_unit(const Run& run, Site& out) const {
                         (category == Category::injector && passive) ||
                         category == Category::mains_unit;
     if (!of_run) return;
-    const int towards = now.towards[static_cast<std::size_t>(unit)];
+    const PortNumber towards = now.towards[unit];
     std::vector<std::string> cords;
-    const auto& links = now.link_on[static_cast<std::size_t>(unit)];
-    for (std::size_t i = 0; i < links.size(); ++i) {
-        if (links[i] < 0 ||
-            std::find(run.links.begin(), run.links.end(), links[i]) != run.links.end())
+    const auto& links = now.link_on[unit];
+    for (PortNumber port : links.numbers()) {
+        if (!links[port] ||
+            std::find(run.links.begin(), run.links.end(), links[port]) != run.links.end())
             continue;
-        if (static_cast<int>(i) != towards) return;  // it serves others as well
-        cords.push_back(now.links[static_cast<std::size_t>(links[i])].link->id);
+        if (port != towards) return;  // it serves others as well
+        cords.push_back(now.links[links[port]].link->id);
     }
     // The run itself must end here: another camera's pictures may come the same way.
     const bool shared = std::any_of(now.runs.begin(), now.runs.end(), [&](const Run& other) {
@@ -322,12 +319,12 @@ void ChooseContext::drop_head_unit(const Run& run, Site& out) const {
 
 // Whether a unit of the run has a link to anything but the run and the camera: a splitter's d.c.
 // lead leads to the camera too.
-bool ChooseContext::serves_others(int unit) const {
-    const Run& run = now.runs[index];
-    const auto& links = now.link_on[static_cast<std::size_t>(unit)];
-    return std::any_of(links.begin(), links.end(), [&](int link) {
-        if (link < 0) return false;
-        const NetLink& laid = now.links[static_cast<std::size_t>(link)];
+bool ChooseContext::serves_others(DeviceNumber unit) const {
+    const Run& run = now.runs[camera_number];
+    const auto& links = now.link_on[unit];
+    return std::any_of(links.begin(), links.end(), [&](LinkNumber link) {
+        if (!link) return false;
+        const NetLink& laid = now.links[link];
         return laid.a.device != run.camera && laid.b.device != run.camera &&
                std::find(run.links.begin(), run.links.end(), link) == run.links.end();
     });
@@ -335,27 +332,27 @@ bool ChooseContext::serves_others(int unit) const {
 
 Site ChooseContext::without_run(const Site& from) const {
     Site out = from;
-    const Run& run = now.runs[index];
+    const Run& run = now.runs[camera_number];
     const auto drop_link = [&](const std::string& id) {
         std::erase_if(out.links, [&](const Link& link) { return link.id == id; });
     };
     // From the camera back to the first unit that also serves others.
     for (std::size_t i = run.links.size(); i-- > 0;) {
-        drop_link(now.links[static_cast<std::size_t>(run.links[i])].link->id);
+        drop_link(now.links[run.links[i]].link->id);
         if (i == 0) break;
-        const int unit = run.outs[i].device;
+        const DeviceNumber unit = run.outs[i].device;
         const std::string& id = now.device(unit).id;
         if (serves_others(unit)) break;
         std::erase_if(out.devices, [&](const Device& device) { return device.id == id; });
     }
     drop_head_unit(run, out);
     // What feeds it beside the data: an adapter and its lead.
-    for (std::size_t i = 0; i < kind->ports.size(); ++i) {
-        const PortAt at{now.cameras[index], static_cast<int>(i)};
-        const int link = now.link_at(at);
-        if (link < 0 || now.links[static_cast<std::size_t>(link)].medium() != Medium::dc) continue;
-        const int supply = now.across(at).device;
-        drop_link(now.links[static_cast<std::size_t>(link)].link->id);
+    for (PortNumber port : kind->ports.numbers()) {
+        const PortAt at{now.cameras[camera_number], port};
+        const LinkNumber link = now.link_at(at);
+        if (!link || now.links[link].medium() != Medium::dc) continue;
+        const DeviceNumber supply = now.across(at).device;
+        drop_link(now.links[link].link->id);
         if (now.kind(supply).category == Category::supply && !now.kind(supply).solar) {
             std::erase_if(out.devices,
                           [&](const Device& device) { return device.id == now.device(supply).id; });
@@ -371,19 +368,20 @@ void ChooseContext::make_part(bool whole) {
         before = lay_out_judged(part, catalogue, under);
         return;
     }
-    const std::set<int> units = units_of_interest();
-    std::vector<bool> keep_device(now.kinds.size(), false);
-    std::vector<bool> drop_device(now.kinds.size(), false);
-    for (std::size_t i = 0; i < now.runs.size(); ++i) {
-        const Run& run = now.runs[i];
-        const bool other_media = std::any_of(run.links.begin(), run.links.end(), [&](int link) {
-            return now.links[static_cast<std::size_t>(link)].medium() != Medium::twisted_pair;
-        });
-        const bool keep = i == index || other_media || units.contains(run.source.device) ||
+    const std::set<DeviceNumber> units = units_of_interest();
+    By<DeviceNumber, bool> keep_device(now.kinds.size(), false);
+    By<DeviceNumber, bool> drop_device(now.kinds.size(), false);
+    for (CameraNumber camera : now.runs.numbers()) {
+        const Run& run = now.runs[camera];
+        const bool other_media = std::any_of(
+            run.links.begin(), run.links.end(),
+            [&](LinkNumber link) { return now.links[link].medium() != Medium::twisted_pair; });
+        const bool keep = camera == camera_number || other_media ||
+                          units.contains(run.source.device) ||
                           (!run.outs.empty() && units.contains(run.outs.front().device));
         auto& marked = keep ? keep_device : drop_device;
-        marked[static_cast<std::size_t>(run.camera)] = true;
-        for (PortAt in : run.ins) marked[static_cast<std::size_t>(in.device)] = true;
+        marked[run.camera] = true;
+        for (PortAt in : run.ins) marked[in.device] = true;
     }
     part.name = site.name;
     part.settings = site.settings;
@@ -392,9 +390,9 @@ void ChooseContext::make_part(bool whole) {
     part.existing = site.existing;
     part.obstacles = site.obstacles;
     std::unordered_set<std::string> dropped;
-    for (std::size_t i = 0; i < now.kinds.size(); ++i) {
-        const Device& device = now.device(static_cast<int>(i));
-        if (drop_device[i] && !keep_device[i])
+    for (DeviceNumber number : now.kinds.numbers()) {
+        const Device& device = now.device(number);
+        if (drop_device[number] && !keep_device[number])
             dropped.insert(device.id);
         else
             part.devices.push_back(device);

@@ -1,5 +1,17 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // What all builders of ways start from, worked out once for a camera. Private to core/choose.
+//
+// A way for one camera among a thousand cannot touch most of them, so it is built and judged on a
+// part of the site: the camera's own run, what hangs on the units that its new run could use, and
+// whatever goes by other media. What is left out still counts where it meets the part: its Mb/s as
+// a background load on shared links, its plugs as ports that are taken. From that part the camera's
+// present run is cleared away, since a way takes its place: its cables, and each unit on them that
+// serves nobody else. What stays (`staying`) keeps its ids; new things take ids that are free.
+//
+// Example: K14 is fed by SW1.9 through R4; 30 cameras hang on SW1 and 200 on SW2 to SW9 elsewhere.
+// The part holds the 30, K14 and the uplink with 200 cameras' Mb/s as background; in `cleared`
+// there is no K14 cable and no R4, and SW1.9 is free again. A way that plugs K14 into SW1.9 is
+// judged with the 30 around it.
 #pragma once
 
 #include <map>
@@ -69,7 +81,7 @@ public:
     const JudgedUnder under;
     Network now;  // of the whole site, as it is drawn
     bool found = false;
-    std::size_t index = 0;           // into now.cameras
+    CameraNumber camera_number;      // of now
     const Device* camera = nullptr;  // in site
     const Kind* kind = nullptr;
     int class_needed = 0;
@@ -113,13 +125,13 @@ public:
     const PortKind* camera_dc_port() const;
 
 private:
-    bool stays(int device) const;
+    bool stays(DeviceNumber device) const;
     void take_stock();
     void make_part(bool whole);
     Site without_run(const Site& from) const;
     void drop_head_unit(const Run& run, Site& out) const;
-    bool serves_others(int unit) const;
-    std::set<int> units_of_interest() const;
+    bool serves_others(DeviceNumber unit) const;
+    std::set<DeviceNumber> units_of_interest() const;
 
     Router router_;
     std::unordered_set<std::string> ids_, taken_;

@@ -6,9 +6,10 @@
 #include <algorithm>
 #include <cmath>
 
-#include "core/choose/usual.h"
+#include "core/catalogue/usual_kinds.h"
+#include "core/choose/distances.h"
 #include "core/route/route.h"
-#include "core/site/edits.h"
+#include "core/edits/edits.h"
 #include "core/site/site_problems.h"
 
 namespace ovant {

@@ -10,19 +10,18 @@
 namespace ovant {
 namespace {
 
-// Not found: the number of cameras.
-std::size_t camera_index(const Network& net, const std::string& camera) {
-    for (std::size_t i = 0; i < net.cameras.size(); ++i) {
-        if (net.device(net.cameras[i]).id == camera) return i;
+CameraNumber camera_number(const Network& net, const std::string& camera) {
+    for (CameraNumber number : net.cameras.numbers()) {
+        if (net.device(net.cameras[number]).id == camera) return number;
     }
-    return net.cameras.size();
+    return {};
 }
 
-int device_number(const Network& net, const std::string& id) {
-    for (std::size_t i = 0; i < net.kinds.size(); ++i) {
-        if (net.device(static_cast<int>(i)).id == id) return static_cast<int>(i);
+DeviceNumber device_number(const Network& net, const std::string& id) {
+    for (DeviceNumber device : net.kinds.numbers()) {
+        if (net.device(device).id == id) return device;
     }
-    return -1;
+    return {};
 }
 
 // That its setting harms a neighbour is no fault of the run's own cable and power.
@@ -42,28 +41,26 @@ bool can_touch(const Network& net, const Run& run, const Run& other, bool settin
                                         [&](PortAt mine) { return mine.device == in.device; });
         if (shared || (!run.outs.empty() && run.outs.front().device == in.device)) return true;
     }
-    return std::any_of(other.links.begin(), other.links.end(), [&](int link) {
-        return net.links[static_cast<std::size_t>(link)].medium() == Medium::radio;
-    });
+    return std::any_of(other.links.begin(), other.links.end(),
+                       [&](LinkNumber link) { return net.links[link].medium() == Medium::radio; });
 }
 
 // A run that shares something with it and is made to fail makes the proposal fail.
-void judge_neighbours(const ChooseContext& context, const Network& net, std::size_t index,
+void judge_neighbours(const ChooseContext& context, const Network& net, CameraNumber number,
                       Proposal& proposal) {
-    const Run& mine = net.runs[index];
+    const Run& mine = net.runs[number];
     const Device& unit = net.device(mine.source.device);
-    const int then_unit =
-        context.staying.contains(unit.id) ? device_number(context.before, unit.id) : -1;
+    const DeviceNumber then_unit =
+        context.staying.contains(unit.id) ? device_number(context.before, unit.id) : DeviceNumber{};
     const bool settings_changed =
-        then_unit >= 0 && context.before.device(then_unit).long_groups != unit.long_groups;
-    for (std::size_t i = 0; i < net.runs.size(); ++i) {
-        const Run& run = net.runs[i];
-        if (i == index || !run.fed || !can_touch(net, mine, run, settings_changed)) continue;
-        const RunAssessment now = assess_run(net, i, context.under.options());
+        then_unit && context.before.device(then_unit).long_groups != unit.long_groups;
+    for (CameraNumber camera : net.runs.numbers()) {
+        const Run& run = net.runs[camera];
+        if (camera == number || !run.fed || !can_touch(net, mine, run, settings_changed)) continue;
+        const RunAssessment now = assess_run(net, camera, context.under.options());
         if (!fails_by_itself(now)) continue;
-        const std::size_t then = camera_index(context.before, now.camera);
-        if (then < context.before.runs.size() &&
-            fails_by_itself(assess_run(context.before, then, context.under.options())))
+        const CameraNumber then = camera_number(context.before, now.camera);
+        if (then && fails_by_itself(assess_run(context.before, then, context.under.options())))
             continue;
         proposal.verdict = Verdict::fails;
         proposal.decisive = *now.decisive();
@@ -73,21 +70,20 @@ void judge_neighbours(const ChooseContext& context, const Network& net, std::siz
 }
 
 // The ports of a unit whose feed is not what it was: another cable, or the run's own.
-std::vector<bool> changed_ports(const ChooseContext& context, const Network& net, int device,
-                                const Run& run) {
+By<PortNumber, bool> changed_ports(const ChooseContext& context, const Network& net,
+                                   DeviceNumber device, const Run& run) {
     const Network& before = context.before;
-    const int then = device_number(before, net.device(device).id);
-    std::vector<bool> changed(net.kind(device).ports.size(), true);
-    for (std::size_t i = 0; i < changed.size(); ++i) {
-        const PortAt now_at{device, static_cast<int>(i)}, then_at{then, static_cast<int>(i)};
-        const int now_link = net.link_at(now_at), then_link = before.link_at(then_at);
-        if (now_link < 0 && then_link < 0) {
-            changed[i] = false;
-        } else if (now_link >= 0 && then_link >= 0 && !(run.source == now_at)) {
-            const Link& now = *net.links[static_cast<std::size_t>(now_link)].link;
-            const Link& was = *before.links[static_cast<std::size_t>(then_link)].link;
-            changed[i] =
-                !(now == was) || net.fed_by[static_cast<std::size_t>(run.camera)] == now_at;
+    const DeviceNumber then = device_number(before, net.device(device).id);
+    By<PortNumber, bool> changed(net.kind(device).ports.size(), true);
+    for (PortNumber port : changed.numbers()) {
+        const PortAt now_at{device, port}, then_at{then, port};
+        const LinkNumber now_link = net.link_at(now_at), then_link = before.link_at(then_at);
+        if (!now_link && !then_link) {
+            changed[port] = false;
+        } else if (now_link && then_link && !(run.source == now_at)) {
+            const Link& now = *net.links[now_link].link;
+            const Link& was = *before.links[then_link].link;
+            changed[port] = !(now == was) || net.fed_by[run.camera] == now_at;
         }
     }
     return changed;
@@ -96,12 +92,12 @@ std::vector<bool> changed_ports(const ChooseContext& context, const Network& net
 // The units that feed the run must not be made to fail by it.
 void judge_units(const ChooseContext& context, const Network& net, const Run& run,
                  Proposal& proposal) {
-    std::set<int> units;
+    std::set<DeviceNumber> units;
     for (PortAt in : run.ins) {
-        const int by = net.fed_by[static_cast<std::size_t>(in.device)].device;
-        if (by >= 0) units.insert(by);
+        const DeviceNumber by = net.fed_by[in.device].device;
+        if (by) units.insert(by);
     }
-    for (int unit : units) {
+    for (DeviceNumber unit : units) {
         // An id may have been another unit's, which goes with the camera's old run.
         const std::string& id = net.device(unit).id;
         const UnitAssessment* was =
@@ -170,14 +166,14 @@ std::vector<std::string> modules_added(const ChooseContext& context, const Site&
 
 // What serves this camera only, priced; a cable that lies in a pathway already has opened it.
 void price(const ChooseContext& context, const Network& net, const Run& run, Proposal& proposal) {
-    std::vector<int> devices, links;
-    for (std::size_t i = 0; i < net.kinds.size(); ++i) {
-        const int number = static_cast<int>(i);
+    std::vector<DeviceNumber> devices;
+    std::vector<LinkNumber> links;
+    for (DeviceNumber number : net.kinds.numbers()) {
         if (number != run.camera && !context.staying.contains(net.device(number).id))
             devices.push_back(number);
     }
-    for (std::size_t i = 0; i < net.links.size(); ++i) {
-        if (!context.staying.contains(net.links[i].link->id)) links.push_back(static_cast<int>(i));
+    for (LinkNumber link : net.links.numbers()) {
+        if (!context.staying.contains(net.links[link].link->id)) links.push_back(link);
     }
     proposal.cost = cost_of(net, devices, links, context.open_pathways);
     const std::vector<std::string> modules = modules_added(context, *net.site);
@@ -185,7 +181,7 @@ void price(const ChooseContext& context, const Network& net, const Run& run, Pro
         proposal.cost.material += or_nothing(context.catalogue.find(module)).price;
     proposal.parts = count_parts(net, devices, links, modules);
     // Off the way itself: an adapter at the camera fails as well.
-    for (int device : devices) {
+    for (DeviceNumber device : devices) {
         const bool on_way = std::any_of(run.ins.begin(), run.ins.end(),
                                         [&](PortAt in) { return in.device == device; });
         proposal.can_fail += !on_way;
@@ -194,7 +190,7 @@ void price(const ChooseContext& context, const Network& net, const Run& run, Pro
 
 void describe(const Network& net, const Run& run, Proposal& proposal) {
     for (std::size_t i = 0; i < run.links.size(); ++i) {
-        const NetLink& link = net.links[static_cast<std::size_t>(run.links[i])];
+        const NetLink& link = net.links[run.links[i]];
         const bool line =
             !net.port(link.a).line.empty() && net.port(link.a).line == net.port(link.b).line;
         const bool long_reach = line || net.long_setting_on(link.a) || net.long_setting_on(link.b);
@@ -246,25 +242,25 @@ Proposal judge(const ChooseContext& context, const Site& candidate) {
     Proposal proposal;
     proposal.built = true;
     const Network drawn = lay_out(candidate, context.catalogue, context.background);
-    const std::size_t index = camera_index(drawn, context.camera_id);
-    if (index == drawn.cameras.size()) return cannot_build(Cannot::no_camera);
+    const CameraNumber number = camera_number(drawn, context.camera_id);
+    if (!number) return cannot_build(Cannot::no_camera);
     // What is built and bought is as drawn; what is judged may have gone worse.
     std::optional<Network> worse;
     if (context.under.worse_than_designed())
         worse = lay_out_judged(candidate, context.catalogue, context.under, context.background);
     const Network& net = worse ? *worse : drawn;
-    const Run& run = net.runs[index];
-    proposal.run = assess_run(net, index, context.under.options());
+    const Run& run = net.runs[number];
+    proposal.run = assess_run(net, number, context.under.options());
     proposal.verdict = proposal.run.verdict;
     if (const Check* decisive = proposal.run.decisive()) proposal.decisive = *decisive;
     for (const Check& check : proposal.run.checks) {
         proposal.past_stated = proposal.past_stated || check.note == Note::past_stated_limit;
     }
-    describe(drawn, drawn.runs[index], proposal);
-    price(context, drawn, drawn.runs[index], proposal);
+    describe(drawn, drawn.runs[number], proposal);
+    price(context, drawn, drawn.runs[number], proposal);
     if (run.fed && proposal.verdict != Verdict::fails) {
         judge_units(context, net, run, proposal);
-        judge_neighbours(context, net, index, proposal);
+        judge_neighbours(context, net, number, proposal);
     }
     return proposal;
 }

@@ -34,13 +34,12 @@ public:
 
 private:
     void find_pools() {
-        for (std::size_t i = 0; i < out_.net.kinds.size(); ++i) {
-            const int device = static_cast<int>(i);
+        for (DeviceNumber device : out_.net.kinds.numbers()) {
             const Kind& kind = out_.net.kind(device);
             if (!is_source(kind) || out_.net.device(device).place != place_ || place_.empty())
                 continue;
-            for (std::size_t k = 0; k < kind.ports.size(); ++k) {
-                const PortAt at{device, static_cast<int>(k)};
+            for (PortNumber number : kind.ports.numbers()) {
+                const PortAt at{device, number};
                 const PortKind& port = out_.net.port(at);
                 if (port.role != PortRole::pse || port.power != PowerKind::poe ||
                     port.medium != Medium::twisted_pair || out_.net.power_off(at)) {
@@ -64,7 +63,7 @@ private:
     void find_items() {
         for (std::size_t p = 0; p < out_.pools.size(); ++p) {
             for (PortAt at : out_.pools[p].ports) {
-                if (out_.net.link_at(at) < 0) {
+                if (!out_.net.link_at(at)) {
                     out_.pools[p].open.push_back(at);
                     continue;
                 }
@@ -72,11 +71,11 @@ private:
                 item.at = at;
                 item.pool = static_cast<int>(p);
                 item.poe_class = class_asked(out_.net, at);
-                for (std::size_t r = 0; r < out_.net.runs.size(); ++r) {
-                    const Run& run = out_.net.runs[r];
+                for (CameraNumber number : out_.net.runs.numbers()) {
+                    const Run& run = out_.net.runs[number];
                     if (run.source != at) continue;
-                    item.runs.push_back(r);
-                    item.mbps += out_.net.bit_rate_mbps[r];
+                    item.runs.push_back(number);
+                    item.mbps += out_.net.bit_rate_mbps[number];
                     const Device& camera = out_.net.device(run.camera);
                     if (camera.camera) {
                         item.importance = std::min(item.importance, camera.camera->importance);
@@ -91,7 +90,7 @@ private:
 
     // Without port-setting: who stands beside whom is for the programme to decide. Each neighbour
     // that cannot have the setting says so by its own link-rate.
-    Level judge_run(std::size_t run) const {
+    Level judge_run(CameraNumber run) const {
         Level level{Verdict::holds, 0};
         for (const Check& check : assess_run(out_.net, run).checks) {
             if (check.id == CheckId::port_setting) continue;
@@ -102,7 +101,7 @@ private:
     }
     Level judge(const Item& item) const {
         Level level{Verdict::holds, 0};
-        for (std::size_t run : item.runs) {
+        for (CameraNumber run : item.runs) {
             const Level one = judge_run(run);
             level.verdict = std::max(level.verdict, one.verdict);
             level.failing += one.failing;
@@ -113,19 +112,18 @@ private:
     // Moves the plug in the network alone, asks, and moves it back.
     Fit fit_at(Item& item, PortAt to, SwitchBasis basis) {
         const PortAt from = item.at;
-        const int link = out_.net.link_at(from);
-        NetLink& laid = out_.net.links[static_cast<std::size_t>(link)];
-        const auto on = [&](PortAt at) -> int& {
-            return out_.net
-                .link_on[static_cast<std::size_t>(at.device)][static_cast<std::size_t>(at.port)];
+        const LinkNumber link = out_.net.link_at(from);
+        NetLink& laid = out_.net.links[link];
+        const auto on = [&](PortAt at) -> LinkNumber& {
+            return out_.net.link_on[at.device][at.port];
         };
-        const int there = on(to);
+        const LinkNumber there = on(to);
         const auto replug = [&](PortAt old_at, PortAt new_at) {
             (laid.a == old_at ? laid.a : laid.b) = new_at;
             for (PortAt& by : out_.net.fed_by) {
                 if (by == old_at) by = new_at;
             }
-            for (std::size_t number : item.runs) {
+            for (CameraNumber number : item.runs) {
                 Run& run = out_.net.runs[number];
                 run.source = new_at;
                 for (PortAt& out : run.outs) {
@@ -134,12 +132,12 @@ private:
             }
         };
         // What else is fed from the target must not be taken for this plug's.
-        std::vector<std::size_t> others;
-        for (std::size_t i = 0; i < out_.net.fed_by.size(); ++i) {
+        std::vector<DeviceNumber> others;
+        for (DeviceNumber i : out_.net.fed_by.numbers()) {
             if (from != to && out_.net.fed_by[i] == to) others.push_back(i);
         }
-        for (std::size_t i : others) out_.net.fed_by[i] = {};
-        on(from) = -1;
+        for (DeviceNumber i : others) out_.net.fed_by[i] = {};
+        on(from) = {};
         on(to) = link;
         replug(from, to);
         Fit fit;
@@ -148,12 +146,12 @@ private:
         replug(to, from);
         on(to) = there;
         on(from) = link;
-        for (std::size_t i : others) out_.net.fed_by[i] = to;
+        for (DeviceNumber i : others) out_.net.fed_by[i] = to;
         return fit;
     }
 
-    void set_group(int device, int group, bool on) {
-        auto& groups = out_.site->devices[static_cast<std::size_t>(device)].long_groups;
+    void set_group(DeviceNumber device, int group, bool on) {
+        auto& groups = out_.site->devices[device.position()].long_groups;
         if (on)
             groups.insert(group);
         else
@@ -196,10 +194,10 @@ private:
         Level worst{Verdict::holds, 0};
         for (PortAt at : pool.ports) {
             if (std::find(pool.open.begin(), pool.open.end(), at) != pool.open.end()) continue;
-            for (std::size_t r = 0; r < out_.net.runs.size(); ++r) {
-                const auto& outs = out_.net.runs[r].outs;
+            for (CameraNumber camera : out_.net.runs.numbers()) {
+                const auto& outs = out_.net.runs[camera].outs;
                 if (std::find(outs.begin(), outs.end(), at) != outs.end())
-                    worst = std::max(worst, judge_run(r));
+                    worst = std::max(worst, judge_run(camera));
             }
         }
         return worst;
@@ -214,7 +212,7 @@ private:
 }  // namespace
 
 bool PortFits::group_now(const Pool& pool) const {
-    return site->devices[static_cast<std::size_t>(pool.device)].long_groups.contains(pool.group);
+    return site->devices[pool.device.position()].long_groups.contains(pool.group);
 }
 
 PortFits measure_ports(const Site& site, const Catalogue& catalogue, const std::string& place,

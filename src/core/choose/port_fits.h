@@ -1,6 +1,13 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// How well each plug of a place would do on each of its ports, asked of assess with the plug moved
-// there. Private to core/choose.
+// How well each plug of a place would do on each of its ports. Private to core/choose.
+//
+// Nothing is estimated: the plug is moved in the laid out network, its runs are judged by the same
+// assess_run as everywhere, and it is moved back. Ports that are alike (same unit, class, limit,
+// line and group) are one pool, for one answer serves them all; each pool with a group is asked
+// twice, with the group's setting short and long.
+//
+// Example: 20 cameras on a switch with 16 ports of class 4 in two groups and 8 of class 6: three
+// pools, two of them asked twice, so 20 x 5 = 100 judgements instead of 20 x 24 x 2.
 #pragma once
 
 #include <array>
@@ -14,7 +21,7 @@ namespace ovant {
 
 // Ports of one unit that are alike: any of them does.
 struct Pool {
-    int device = -1;
+    DeviceNumber device;
     int group = 0;  // 0, or the group whose setting decides
     std::vector<PortAt> ports;
     std::vector<PortAt> open;  // those not taken by something that stays
@@ -31,7 +38,7 @@ struct Level {
 struct Item {
     PortAt at;
     int pool = -1;
-    std::vector<std::size_t> runs;  // by index into Network::runs
+    std::vector<CameraNumber> runs;
     int poe_class = 0;
     int importance = 3;
     double mbps = 0;

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/choose/radio_ends.h"
-#include "core/choose/usual.h"
+#include "core/catalogue/usual_kinds.h"
+#include "core/choose/distances.h"
 
 #include <algorithm>
 

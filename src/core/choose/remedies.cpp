@@ -4,11 +4,11 @@
 
 #include "core/assess/copper_path.h"
 #include "core/assess/unit_checks.h"
+#include "core/catalogue/usual_kinds.h"
 #include "core/choose/assign.h"
 #include "core/choose/draft.h"
 #include "core/choose/setting_remedies.h"
-#include "core/choose/usual.h"
-#include "core/site/edits.h"
+#include "core/edits/edits.h"
 
 namespace ovant {
 namespace {
@@ -24,12 +24,12 @@ public:
 
     std::vector<Proposal> make(const GoOn& go_on) {
         if (!context_.found) return {};
-        index_ = context_.index;
-        run_ = &net_.runs[index_];
+        number_ = context_.camera_number;
+        run_ = &net_.runs[number_];
         if (run_->links.empty()) return {};
         const Network& judged = context_.before;
-        const Run& run = judged.runs[index_];
-        now_ = assess_run(judged, index_, context_.under.options());
+        const Run& run = judged.runs[number_];
+        now_ = assess_run(judged, number_, context_.under.options());
         if (run.fed) {
             const UnitAssessment unit =
                 assess_unit(judged, run.source.device, context_.under.options());
@@ -121,9 +121,7 @@ private:
         }
     }
 
-    const NetLink& link(std::size_t i) const {
-        return net_.links[static_cast<std::size_t>(run_->links[i])];
-    }
+    const NetLink& link(std::size_t i) const { return net_.links[run_->links[i]]; }
 
     bool recable(Site& site, std::string& detail) const {
         bool changed = false;
@@ -173,7 +171,7 @@ private:
     bool fit_enclosure(Site& site, std::string& detail) const {
         bool changed = false;
         for (const PortAt& in : run_->ins) {
-            const Surroundings here = net_.surroundings[static_cast<std::size_t>(in.device)];
+            const Surroundings here = net_.surroundings[in.device];
             const Device& device = net_.device(in.device);
             const Kind* box = context_.catalogue.find(device.enclosure);
             if (std::max(net_.kind(in.device).rating, box ? box->rating : Surroundings::indoor) >=
@@ -211,9 +209,9 @@ private:
         };
         std::optional<Site> best;
         Verdict best_verdict = Verdict::fails;
-        for (std::size_t i = 0; i < net_.kinds.size(); ++i) {
-            const Device& other = net_.device(static_cast<int>(i));
-            const Kind& kind = *net_.kinds[i];
+        for (DeviceNumber device : net_.kinds.numbers()) {
+            const Device& other = net_.device(device);
+            const Kind& kind = *net_.kinds[device];
             if (!is_source(kind) || other.place != unit.place) continue;
             for (const PortKind& port : kind.ports) {
                 const bool other_group = other.id == unit.id && port.group != net_.port(now).group;
@@ -221,11 +219,11 @@ private:
                     rank(kind, port) > rank(net_.kind(now.device), net_.port(now));
                 const bool another_unit = other.id != unit.id;
                 if (port.role != PortRole::pse || !(other_group || stronger || another_unit) ||
-                    link_at(site, other.id, port.id)) {
+                    link_at(site, {other.id, port.id})) {
                     continue;
                 }
-                Result<Site> moved = move_plug(context_.site, context_.catalogue, unit.id,
-                                               net_.port(now).id, other.id, port.id);
+                Result<Site> moved = move_plug(context_.site, context_.catalogue,
+                                               {unit.id, net_.port(now).id}, {other.id, port.id});
                 if (!moved) continue;
                 const Verdict verdict = judge_draft(context_, *moved).verdict;
                 if (!best || verdict < best_verdict) {
@@ -271,9 +269,9 @@ private:
 
     std::size_t ports_at(const std::string& place) const {
         std::size_t count = 0;
-        for (std::size_t i = 0; i < net_.kinds.size(); ++i) {
-            if (net_.device(static_cast<int>(i)).place == place && is_source(*net_.kinds[i]))
-                count += net_.kinds[i]->ports.size();
+        for (DeviceNumber device : net_.kinds.numbers()) {
+            if (net_.device(device).place == place && is_source(*net_.kinds[device]))
+                count += net_.kinds[device]->ports.size();
         }
         return count;
     }
@@ -281,7 +279,7 @@ private:
     ChooseContext context_;
     const Network& net_;
     const Run* run_ = nullptr;
-    std::size_t index_ = 0;
+    CameraNumber number_;
     RunAssessment now_;
     std::vector<Proposal> out_;
 };

@@ -30,6 +30,15 @@ std::vector<RemedyKind> remedies_of(CheckId check) {
         case CheckId::radio_limit: return {lower_transmit};
         case CheckId::beyond_standard: return {turn_long_setting_off};
         case CheckId::site_practice: return {turn_long_setting_off, move_port, lower_picture};
+        // Addresses are given in Prove.
+        case CheckId::address_clash:
+        case CheckId::address_outside:
+        case CheckId::address_handed_out:
+        case CheckId::gateway_outside:
+        case CheckId::subnet_full:
+        case CheckId::address_missing:
+        case CheckId::channel_clash:
+        case CheckId::channel_missing: return {};
         case CheckId::switch_power: return {assign_ports};
         case CheckId::port_refused: return {raise_priority, assign_ports, set_priorities};
         case CheckId::one_supply: return {assign_ports};

@@ -7,7 +7,7 @@
 #include "core/assess/radio_path.h"
 #include "core/choose/draft.h"
 #include "core/physics/picture_sizes.h"
-#include "core/site/edits.h"
+#include "core/edits/edits.h"
 
 namespace ovant {
 namespace {
@@ -15,7 +15,7 @@ namespace {
 class SettingRemedies {
 public:
     explicit SettingRemedies(const ChooseContext& context)
-        : context_(context), net_(context.now), run_(net_.runs[context.index]) {}
+        : context_(context), net_(context.now), run_(net_.runs[context.camera_number]) {}
 
     std::optional<SettingRemedy> make(RemedyKind kind) const {
         switch (kind) {
@@ -40,7 +40,7 @@ private:
         const Network net = lay_out_judged(site, context_.catalogue, context_.under);
         Verdict out = Verdict::holds;
         for (const Check& check :
-             assess_run(net, context_.index, context_.under.options()).checks) {
+             assess_run(net, context_.camera_number, context_.under.options()).checks) {
             if (std::find(of.begin(), of.end(), check.id) != of.end())
                 out = std::max(out, check.verdict);
         }
@@ -48,10 +48,10 @@ private:
     }
 
     // Devices with a radio path of this run, head end first, none twice.
-    std::vector<int> radios() const {
-        std::vector<int> out;
-        for (int link : run_.links) {
-            const NetLink& laid = net_.links[static_cast<std::size_t>(link)];
+    std::vector<DeviceNumber> radios() const {
+        std::vector<DeviceNumber> out;
+        for (LinkNumber link : run_.links) {
+            const NetLink& laid = net_.links[link];
             if (laid.medium() != Medium::radio) continue;
             for (PortAt end : {laid.a, laid.b}) {
                 if (std::find(out.begin(), out.end(), end.device) == out.end())
@@ -135,10 +135,11 @@ private:
     std::optional<SettingRemedy> power_off_beyond() const {
         SettingRemedy remedy{context_.site, ""};
         for (const PassiveEnd& end : net_.passive_ends) {
-            const bool here = std::any_of(run_.links.begin(), run_.links.end(), [&](int link) {
-                return std::find(end.links.begin(), end.links.end(), link) != end.links.end();
-            });
-            if (!here || end.passed_by.device < 0) continue;
+            const bool here =
+                std::any_of(run_.links.begin(), run_.links.end(), [&](LinkNumber link) {
+                    return std::find(end.links.begin(), end.links.end(), link) != end.links.end();
+                });
+            if (!here || !end.passed_by.device) continue;
             set_off(remedy.site, end.passed_by, true);
             remedy.detail = name(end.passed_by);
         }
@@ -171,11 +172,11 @@ private:
 
     // As little higher as mends it, each end up to what can stand there.
     std::optional<SettingRemedy> raise_antenna() const {
-        const std::vector<int> ends = radios();
+        const std::vector<DeviceNumber> ends = radios();
         std::optional<SettingRemedy> last;
         for (double up_m = 1; up_m <= most_raise_m; up_m += 1) {
             SettingRemedy remedy{context_.site, ""};
-            for (int device : ends) {
+            for (DeviceNumber device : ends) {
                 const Device& radio = net_.device(device);
                 const Place* place = net_.place_of(device);
                 const double most_m = place ? place->mast_m : bare_mast_m;
@@ -199,14 +200,14 @@ private:
     std::optional<SettingRemedy> turn_antenna() const {
         SettingRemedy remedy{context_.site, ""};
         bool changed = false;
-        for (int device : radios()) {
+        for (DeviceNumber device : radios()) {
             if (!net_.device(device).azimuth_deg) continue;
             change(find_device(remedy.site, net_.device(device).id),
                    [](Device& found) { found.azimuth_deg.reset(); });
             changed = true;
         }
         for (std::size_t i = 0; !changed && i < run_.links.size(); ++i) {
-            const NetLink& laid = net_.links[static_cast<std::size_t>(run_.links[i])];
+            const NetLink& laid = net_.links[run_.links[i]];
             if (laid.medium() != Medium::radio) continue;
             const Device& hub = net_.device(run_.outs[i].device);
             if (or_nothing(net_.kind(run_.outs[i].device).radio).most_far_ends < 2) continue;
@@ -221,7 +222,7 @@ private:
     std::optional<SettingRemedy> lower_transmit() const {
         SettingRemedy remedy{context_.site, ""};
         bool changed = false;
-        for (int device : radios()) {
+        for (DeviceNumber device : radios()) {
             const Device& radio = net_.device(device);
             const RadioFacts& facts = or_nothing(net_.kind(device).radio);
             const double most_dbm = context_.site.settings.eirp_limit_dbm - facts.antenna_dbi;
@@ -235,13 +236,11 @@ private:
 
     // The radios of this run and all that are linked to them, on the first channel nobody has.
     std::optional<SettingRemedy> own_channel() const {
-        std::vector<int> group = radios();
+        std::vector<DeviceNumber> group = radios();
         for (std::size_t i = 0; i < group.size(); ++i) {
-            for (int link : net_.link_on[static_cast<std::size_t>(group[i])]) {
-                if (link < 0 ||
-                    net_.links[static_cast<std::size_t>(link)].medium() != Medium::radio)
-                    continue;
-                const NetLink& laid = net_.links[static_cast<std::size_t>(link)];
+            for (LinkNumber link : net_.link_on[group[i]]) {
+                if (!link || net_.links[link].medium() != Medium::radio) continue;
+                const NetLink& laid = net_.links[link];
                 for (PortAt end : {laid.a, laid.b}) {
                     if (std::find(group.begin(), group.end(), end.device) == group.end())
                         group.push_back(end.device);
@@ -250,18 +249,18 @@ private:
         }
         std::set<int> used;
         bool others = false;
-        for (std::size_t i = 0; i < net_.kinds.size(); ++i) {
-            if (!net_.kinds[i]->radio ||
-                std::find(group.begin(), group.end(), static_cast<int>(i)) != group.end())
+        for (DeviceNumber device : net_.kinds.numbers()) {
+            if (!net_.kinds[device]->radio ||
+                std::find(group.begin(), group.end(), device) != group.end())
                 continue;
             others = true;
-            used.insert(net_.device(static_cast<int>(i)).channel);
+            used.insert(net_.device(device).channel);
         }
         if (group.empty() || !others) return std::nullopt;
         int channel = 1;
         while (used.contains(channel)) ++channel;
         SettingRemedy remedy{context_.site, ""};
-        for (int device : group) {
+        for (DeviceNumber device : group) {
             change(find_device(remedy.site, net_.device(device).id),
                    [&](Device& found) { found.channel = channel; });
         }
@@ -293,7 +292,7 @@ private:
             if (!remedy) continue;
             const Network then = lay_out_judged(remedy->site, context_.catalogue, context_.under);
             const Verdict verdict =
-                assess_run(then, context_.index, context_.under.options()).verdict;
+                assess_run(then, context_.camera_number, context_.under.options()).verdict;
             if (best && verdict >= best_verdict) continue;
             best = std::move(remedy);
             best_verdict = verdict;
@@ -320,9 +319,9 @@ private:
 
     std::optional<SettingRemedy> behind(PortAt from, const Kind& kind, const PortKind& out) const {
         const PortKind* in = data_side(kind, out);
-        const int link = net_.link_at(from);
+        const LinkNumber link = net_.link_at(from);
         const Place* place = net_.place_of(from.device);
-        if (!in || link < 0 || (place && place->mains != Mains::steady)) return std::nullopt;
+        if (!in || !link || (place && place->mains != Mains::steady)) return std::nullopt;
         Site site = context_.site;
         const Device& unit = net_.device(from.device);
         Device injector;
@@ -338,13 +337,11 @@ private:
         patch.a = {unit.id, net_.port(from).id, 0, ""};
         patch.b = {injector.id, in->id, 0, ""};
         patch.measured_length_m = 1;
-        change(find_link(site, net_.links[static_cast<std::size_t>(link)].link->id),
-               [&](Link& found) {
-                   LinkEnd& end =
-                       net_.links[static_cast<std::size_t>(link)].a == from ? found.a : found.b;
-                   end.device = injector.id;
-                   end.port = out.id;
-               });
+        change(find_link(site, net_.links[link].link->id), [&](Link& found) {
+            LinkEnd& end = net_.links[link].a == from ? found.a : found.b;
+            end.device = injector.id;
+            end.port = out.id;
+        });
         site.devices.push_back(std::move(injector));
         site.links.push_back(std::move(patch));
         return SettingRemedy{std::move(site), kind.id};
@@ -352,7 +349,7 @@ private:
 
     std::optional<SettingRemedy> raise_priority() const {
         const PortAt port = run_.source;
-        if (port.device < 0) return std::nullopt;
+        if (!port.device) return std::nullopt;
         const Device& unit = net_.device(port.device);
         const std::string& id = net_.port(port).id;
         if (unit.priority_of(id) == 1) return std::nullopt;

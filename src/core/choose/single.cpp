@@ -5,17 +5,17 @@
 #include <set>
 
 #include "core/assess/practice_checks.h"
+#include "core/catalogue/usual_kinds.h"
 #include "core/choose/draft.h"
-#include "core/choose/usual.h"
 
 namespace ovant {
 namespace {
 
 // What was measured or left as slack on the camera's old single cable still holds for a new one.
 void keep_lengths(const ChooseContext& context, Link& link) {
-    const Run& run = context.now.runs[context.index];
+    const Run& run = context.now.runs[context.camera_number];
     if (run.links.size() != 1) return;
-    const Link& old = *context.now.links[static_cast<std::size_t>(run.links[0])].link;
+    const Link& old = *context.now.links[run.links[0]].link;
     if (old.a.device != link.a.device) return;
     link.cords_m = old.cords_m;
     link.slack_m = old.slack_m;

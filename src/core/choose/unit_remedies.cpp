@@ -3,7 +3,7 @@
 
 #include <algorithm>
 
-#include "core/site/edits.h"
+#include "core/edits/edits.h"
 
 namespace ovant {
 
@@ -33,7 +33,7 @@ std::vector<Check> checks_of_unit(const Network& net, const Assessment& assessme
     if (const UnitAssessment* unit = assessment.unit(device)) out = unit->checks;
     std::string backup;
     for (const Backup& one : backups(net)) {
-        for (int member : one.members) {
+        for (DeviceNumber member : one.members) {
             if (net.device(member).id == device) backup = one.id;
         }
     }
@@ -89,7 +89,7 @@ std::vector<UnitRemedy> propose_unit_remedies(const Site& site, const Catalogue&
             const bool of_unit =
                 backup.id == device ||
                 std::any_of(backup.members.begin(), backup.members.end(),
-                            [&](int member) { return net.device(member).id == device; });
+                            [&](DeviceNumber member) { return net.device(member).id == device; });
             const Kind* kind = ups ? catalogue.find(ups->kind) : nullptr;
             if (!of_unit || !kind || !kind->ups) continue;
             const Kind* larger =

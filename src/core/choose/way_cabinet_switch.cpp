@@ -3,8 +3,9 @@
 // radio; or a port of such a switch that stands there.
 #include <algorithm>
 
+#include "core/catalogue/usual_kinds.h"
 #include "core/choose/radio_ends.h"
-#include "core/choose/usual.h"
+#include "core/choose/distances.h"
 
 namespace ovant {
 namespace {

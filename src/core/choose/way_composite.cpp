@@ -3,8 +3,8 @@
 // the gauge is the thinnest that still holds at the far end.
 #include <algorithm>
 
+#include "core/catalogue/usual_kinds.h"
 #include "core/choose/draft.h"
-#include "core/choose/usual.h"
 
 namespace ovant {
 

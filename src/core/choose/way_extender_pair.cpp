@@ -1,8 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Way 7: a pair of long-reach units on an ordinary switch port; data is made anew, the port's power
 // passes through.
+#include "core/catalogue/usual_kinds.h"
 #include "core/choose/draft.h"
-#include "core/choose/usual.h"
 
 namespace ovant {
 

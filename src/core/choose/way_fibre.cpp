@@ -5,7 +5,7 @@
 #include <algorithm>
 
 #include "core/choose/draft.h"
-#include "core/choose/usual.h"
+#include "core/choose/distances.h"
 
 namespace ovant {
 namespace {

@@ -1,8 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Way 12: mains at the camera, a cable for data only. A d.c. input gets an adapter of its volts, a
 // PoE camera an injector beside it.
+#include "core/catalogue/usual_kinds.h"
 #include "core/choose/draft.h"
-#include "core/choose/usual.h"
+#include "core/choose/distances.h"
 
 namespace ovant {
 namespace {

@@ -2,8 +2,9 @@
 // Way 18: data over the mains wiring, the camera fed by an injector on the spot; one more far unit
 // of a head unit that serves several, or a new pair. A last resort: the rate is unknown before
 // trying.
+#include "core/catalogue/usual_kinds.h"
 #include "core/choose/draft.h"
-#include "core/choose/usual.h"
+#include "core/choose/distances.h"
 
 namespace ovant {
 

@@ -2,8 +2,9 @@
 // Way 17: Ethernet over coax that hangs there already, power over it from the head end.
 #include <algorithm>
 
+#include "core/catalogue/usual_kinds.h"
 #include "core/choose/draft.h"
-#include "core/choose/usual.h"
+#include "core/choose/distances.h"
 
 namespace ovant {
 namespace {}  // namespace

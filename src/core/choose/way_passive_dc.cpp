@@ -2,8 +2,8 @@
 // Way 11: a passive injector of the camera's volts at the head end, a splitter at the camera.
 #include <cmath>
 
+#include "core/catalogue/usual_kinds.h"
 #include "core/choose/draft.h"
-#include "core/choose/usual.h"
 
 namespace ovant {
 namespace {

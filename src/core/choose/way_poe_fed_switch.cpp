@@ -4,7 +4,7 @@
 #include <algorithm>
 
 #include "core/choose/draft.h"
-#include "core/choose/usual.h"
+#include "core/choose/distances.h"
 #include "core/route/route.h"
 
 namespace ovant {

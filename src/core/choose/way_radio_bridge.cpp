@@ -3,8 +3,9 @@
 // mains or on solar.
 #include <algorithm>
 
+#include "core/catalogue/usual_kinds.h"
 #include "core/choose/radio_ends.h"
-#include "core/choose/usual.h"
+#include "core/choose/distances.h"
 
 namespace ovant {
 
@@ -35,7 +36,7 @@ Proposal build_radio_bridge(const ChooseContext& context) {
             const std::string lead =
                 draft.lead(cable->id, *feed, {near, radio_input(*kind).id}, head.mast_m + 8);
             draft.protect(lead, usual::copper_protector);
-            draft.join("air", {near, "air"}, {there, "air"});
+            draft.join(usual::through_the_air, {near, "air"}, {there, "air"});
             for (Draft& made : with_far_supply(draft, far, there))
                 drafts.push_back(std::move(made));
         }

@@ -3,8 +3,9 @@
 // from a place that sees both ends where the straight path is cut.
 #include <algorithm>
 
+#include "core/catalogue/usual_kinds.h"
 #include "core/choose/radio_ends.h"
-#include "core/choose/usual.h"
+#include "core/choose/distances.h"
 
 namespace ovant {
 namespace {
@@ -55,7 +56,7 @@ void from_hubs(const ChooseContext& context, const FarSpot& far, std::vector<Dra
         }
         Draft draft(context);
         const std::string there = add_radio(draft, *end, far.spot);
-        draft.join("air", {device.id, port}, {there, "air"});
+        draft.join(usual::through_the_air, {device.id, port}, {there, "air"});
         for (Draft& made : with_far_supply(draft, far, there)) drafts.push_back(std::move(made));
     }
 }
@@ -76,7 +77,7 @@ void from_new_hub(const ChooseContext& context, const FarSpot& far, std::vector<
         const auto hub = mount_at_head(draft, *kind);
         if (!hub) continue;
         const std::string there = add_radio(draft, *end, far.spot);
-        draft.join("air", {*hub, "air1"}, {there, "air"});
+        draft.join(usual::through_the_air, {*hub, "air1"}, {there, "air"});
         for (Draft& made : with_far_supply(draft, far, there)) drafts.push_back(std::move(made));
         return;
     }
@@ -116,8 +117,8 @@ void over_relay(const ChooseContext& context, const FarSpot& far, std::vector<Dr
             draft.lead(cable->id, {feed, "out"}, {between, "lan"}, middle.mast_m + 4);
         draft.protect(lead, usual::copper_protector);
         const std::string there = add_radio(draft, *end, far.spot);
-        draft.join("air", {*near, "air"}, {between, "air1"});
-        draft.join("air", {between, "air2"}, {there, "air"});
+        draft.join(usual::through_the_air, {*near, "air"}, {between, "air1"});
+        draft.join(usual::through_the_air, {between, "air2"}, {there, "air"});
         for (Draft& made : with_far_supply(draft, far, there)) drafts.push_back(std::move(made));
         return;
     }

@@ -4,7 +4,7 @@
 #include <cmath>
 
 #include "core/choose/draft.h"
-#include "core/choose/usual.h"
+#include "core/choose/distances.h"
 
 namespace ovant {
 
@@ -38,7 +38,7 @@ Proposal build_repeaters_both_ends(const ChooseContext& context) {
         const std::string unit_id = draft.add(*far.kind, place.at, place.id, far.cabinet);
         const std::vector<std::string> chain =
             draft.chain(*cable, *port, {unit_id, far.ports[0]}, *unit, count);
-        const std::string& middle = chain[static_cast<std::size_t>(count / 2 - 1)];
+        const std::string& middle = chain[count / 2 - 1];
         for (const PortKind& out : unit->ports) {
             if (!out.upstream) draft.switch_off({middle, out.id});
         }

@@ -4,13 +4,13 @@
 #include <algorithm>
 
 #include "core/choose/draft.h"
-#include "core/choose/usual.h"
+#include "core/choose/distances.h"
 
 namespace ovant {
 namespace {
 
 bool shares_already(const ChooseContext& context) {
-    const Run& run = context.now.runs[context.index];
+    const Run& run = context.now.runs[context.camera_number];
     return std::any_of(run.ins.begin(), run.ins.end(), [&](PortAt in) {
         return context.now.kind(in.device).category == Category::combiner;
     });
@@ -30,7 +30,7 @@ Proposal build_shared_cable(const ChooseContext& context) {
     for (const Run& run : net.runs) {
         if (run.links.size() != 1 || !run.fed || !(run.outs[0] == run.source)) continue;
         const Device& neighbour = net.device(run.camera);
-        const NetLink& cable = net.links[static_cast<std::size_t>(run.links[0])];
+        const NetLink& cable = net.links[run.links[0]];
         if (neighbour.id == context.camera_id || cable.medium() != Medium::twisted_pair ||
             distance_m(neighbour.at, context.camera->at) > usual::neighbour_m ||
             drafts.size() >= 2) {

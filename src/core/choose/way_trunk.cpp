@@ -1,8 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Way 9: a trunk for up to four cameras on one cable, fed by a switch port, by a supply at the near
 // unit or by one at the far unit; over old coax as well; or a port of a trunk that is there.
+#include "core/catalogue/usual_kinds.h"
 #include "core/choose/draft.h"
-#include "core/choose/usual.h"
+#include "core/choose/distances.h"
 
 namespace ovant {
 namespace {
@@ -15,9 +16,9 @@ struct Trunk {
     bool far_needs_mains;
 };
 
-constexpr Trunk trunks[] = {{"trunk-near-poe", "in", "trunk-far", true, false},
-                            {"trunk-near-mains", "in", "trunk-far", false, false},
-                            {"trunk-near-data", "in", "trunk-far-mains", false, true}};
+constexpr Trunk trunks[] = {{usual::trunk_near_poe, "in", usual::trunk_far, true, false},
+                            {usual::trunk_near_mains, "in", usual::trunk_far, false, false},
+                            {usual::trunk_near_data, "in", usual::trunk_far_mains, false, true}};
 
 }  // namespace
 

@@ -24,7 +24,7 @@ public:
 
     void id(const char* key, std::string O::*member) {
         if (!is_id(object_.*member))
-            wrong(key, shown_value(object_.*member), std::string(allowed_id));
+            wrong(key, {shown_value(object_.*member), std::string(allowed_id)});
     }
     void text(const char* key, std::string O::*member, std::size_t most, Need need = Need::no) {
         check_text(key, object_.*member, most, need);
@@ -34,12 +34,18 @@ public:
         for (std::string_view word : words) {
             if (object_.*member == word) return;
         }
-        wrong(key, shown_value(object_.*member), allowed_words(words));
+        wrong(key, {shown_value(object_.*member), allowed_words(words)});
     }
     void date(const char* key, std::string O::*member, Need need = Need::yes) {
         if (need == Need::no && (object_.*member).empty()) return;
         if (!is_date(object_.*member))
-            wrong(key, shown_value(object_.*member), std::string(allowed_date));
+            wrong(key, {shown_value(object_.*member), std::string(allowed_date)});
+    }
+    void written(const char* key, std::string O::*member, Form form, Need need = Need::no) {
+        const std::string& text = object_.*member;
+        if (text.empty() && need == Need::no) return;
+        if (!is_written(form, text))
+            wrong(key, {shown_value(text), std::string(allowed_form(form))});
     }
     template <class N>
     void number(const char* key, N O::*member, Range range, Need = Need::no) {
@@ -66,8 +72,8 @@ public:
                 std::size_t most) {
         const std::vector<Point>& points = object_.*member;
         if (points.size() < least || points.size() > most)
-            wrong(key, fmt::format("a list of {}", points.size()),
-                  fmt::format("a list of {} to {} points", least, most));
+            wrong(key, {fmt::format("a list of {}", points.size()),
+                        fmt::format("a list of {} to {} points", least, most)});
         for (const Point& point : points) check_point(key, point);
     }
     template <class G>
@@ -81,15 +87,15 @@ public:
     template <class T>
     void list(const char* key, const std::vector<T> O::*member, std::size_t most) {
         if ((object_.*member).size() > most)
-            wrong(key, fmt::format("a list of {}", (object_.*member).size()),
-                  fmt::format("a list of {} at most", most));
+            wrong(key, {fmt::format("a list of {}", (object_.*member).size()),
+                        fmt::format("a list of {} at most", most)});
         for (const T& item : object_.*member) check_inside(key, item);
     }
     template <class C>
     void texts(const char* key, C O::*member, std::size_t most, std::size_t letters) {
         if ((object_.*member).size() > most)
-            wrong(key, fmt::format("a list of {}", (object_.*member).size()),
-                  fmt::format("a list of {} at most", most));
+            wrong(key, {fmt::format("a list of {}", (object_.*member).size()),
+                        fmt::format("a list of {} at most", most)});
         for (const std::string& text : object_.*member) check_text(key, text, letters, Need::no);
     }
     void wholes(const char* key, std::set<int> O::*member, std::size_t, Range range) {
@@ -114,28 +120,32 @@ public:
     void rest(std::string O::*) {}
 
 private:
-    void wrong(const char* key, std::string found, std::string allowed) {
+    struct Mismatch {
+        std::string found, allowed;
+    };
+    void wrong(const char* key, Mismatch value) {
         if (!error_)
-            error_ = Error{ErrorCode::bad_value, key, std::move(found), std::move(allowed)};
+            error_ =
+                Error{ErrorCode::bad_value, key, std::move(value.found), std::move(value.allowed)};
     }
     void wrong(const char* key, double found, std::string allowed) {
-        wrong(key, shown_value(found), std::move(allowed));
+        wrong(key, {shown_value(found), std::move(allowed)});
     }
     void check_text(const char* key, const std::string& text, std::size_t most, Need need) {
         if (need == Need::yes && text.empty())
-            return wrong(key, shown_value(text), allowed_text(most, need));
+            return wrong(key, {shown_value(text), allowed_text(most, need)});
         const std::optional<std::size_t> letters = letters_in(text);
         if (!letters)
-            wrong(key, shown_value(text), "text in UTF-8");
+            wrong(key, {shown_value(text), "text in UTF-8"});
         else if (*letters > most)
-            wrong(key, fmt::format("text of {} letters", *letters), allowed_text(most, need));
+            wrong(key, {fmt::format("text of {} letters", *letters), allowed_text(most, need)});
     }
     template <class P>
     void check_point(const char* key, const P& point) {
         const Range range{-farthest_m, farthest_m};
         if (!range.holds(point.x_m) || !range.holds(point.y_m))
-            wrong(key, fmt::format("[{:g}, {:g}]", point.x_m, point.y_m),
-                  std::string(allowed_point));
+            wrong(key,
+                  {fmt::format("[{:g}, {:g}]", point.x_m, point.y_m), std::string(allowed_point)});
     }
     template <class G>
     void check_inside(const char* key, const G& group) {

@@ -6,6 +6,8 @@
 #include <algorithm>
 #include <utility>
 
+#include "core/units/ipv4.h"
+
 namespace ovant {
 namespace {
 
@@ -81,6 +83,58 @@ bool is_date(std::string_view text) {
     const bool leap = (year % 4 == 0 && year % 100 != 0) || year % 400 == 0;
     const int days[] = {31, leap ? 29 : 28, 31, 30, 31, 30, 31, 31, 30, 31, 30, 31};
     return day <= days[month - 1];
+}
+
+namespace {
+
+// A day and a time of the clock on the wall: 2027-01-15T14:05.
+bool is_moment(std::string_view text) {
+    if (text.size() != 16 || text[10] != 'T' || text[13] != ':' || !is_date(text.substr(0, 10)))
+        return false;
+    for (std::size_t i : {11, 12, 14, 15}) {
+        if (!is_digit(text[i])) return false;
+    }
+    const int hour = (text[11] - '0') * 10 + text[12] - '0';
+    const int minute = (text[14] - '0') * 10 + text[15] - '0';
+    return hour < 24 && minute < 60;
+}
+
+}  // namespace
+
+bool is_written(Form form, std::string_view text) {
+    switch (form) {
+        case Form::ipv4: return ipv4_in(text).has_value();
+        case Form::ip: return ipv4_in(text) || is_ipv6(text);
+        case Form::ipv4_network: {
+            const std::optional<Ipv4Network> network = ipv4_network_in(text);
+            return network && ipv4_network_text(*network) == text;
+        }
+        case Form::mac: return mac_in(text) == text;
+        case Form::moment: return is_moment(text);
+    }
+    return false;
+}
+
+std::string_view allowed_form(Form form) {
+    switch (form) {
+        case Form::ipv4: return "an address like 192.168.10.34";
+        case Form::ip: return "an address like 192.168.10.34 or fe80::1";
+        case Form::ipv4_network: return "a network by its lowest address, like 192.168.10.0/24";
+        case Form::mac: return "a MAC like 02:00:5e:10:00:1c";
+        case Form::moment: return "a day and time like 2027-01-15T14:05";
+    }
+    return "";
+}
+
+std::string_view form_pattern(Form form) {
+    switch (form) {
+        case Form::ip: return "^[0-9a-fA-F.:]{2,45}(%.+)?$";
+        case Form::ipv4: return "^([0-9]{1,3}\\.){3}[0-9]{1,3}$";
+        case Form::ipv4_network: return "^([0-9]{1,3}\\.){3}[0-9]{1,3}/[0-9]{1,2}$";
+        case Form::mac: return "^([0-9a-f]{2}:){5}[0-9a-f]{2}$";
+        case Form::moment: return "^[12][0-9]{3}-[01][0-9]-[0-3][0-9]T[0-2][0-9]:[0-5][0-9]$";
+    }
+    return "";
 }
 
 std::string_view unit_of_field(std::string_view key) {

@@ -9,6 +9,7 @@
 //   text(key, &O::text, most_letters, need)  text
 //   one_of(key, &O::text, words, need)       text out of a few
 //   date(key, &O::text, need)                a day of the calendar, 2027-01-15
+//   written(key, &O::text, form, need)       text of a form, or empty
 //   number(key, &O::number, range, need)     double or optional double
 //   whole(key, &O::number, range)            int or unsigned
 //   one_number_of(key, &O::number, numbers)  a number out of a few
@@ -60,6 +61,14 @@ std::optional<std::size_t> letters_in(std::string_view text);
 bool is_id(std::string_view text);
 // A day that the calendar has, written 2027-01-15; years 1000 to 2999.
 bool is_date(std::string_view text);
+
+// A text that is written in one way: 192.168.1.34, fe80::1 (as `ip`), 192.168.1.0/24,
+// 02:00:00:00:00:1c, 2027-01-15T14:05. None is empty.
+enum class Form { ipv4, ip, ipv4_network, mac, moment };
+bool is_written(Form form, std::string_view text);
+std::string_view allowed_form(Form form);
+// The same as a pattern for the published schema; looser, where a pattern cannot say it.
+std::string_view form_pattern(Form form);
 
 // What may stand in a field, as the end of "350 is not ...".
 std::string allowed_number(std::string_view key, Range range, bool whole);

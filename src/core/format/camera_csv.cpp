@@ -1,4 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/catalogue/usual_kinds.h"
 #include "core/format/camera_csv.h"
 
 #include <csv.h>
@@ -81,19 +82,19 @@ public:
         const CsvRows read = csv_rows(csv);
         const std::vector<CsvRow>& rows = read.rows;
         if (rows.empty() && read.unclosed == 0)
-            fail(1, ErrorCode::missing_field, "name", "name, x, y");
+            fail(1, {ErrorCode::missing_field, "", "name", "name, x, y"});
         if (rows.empty()) return done(read);
         for (std::size_t i = 0; i < rows[0].cells.size(); ++i)
             columns_.emplace(column_name(rows[0].cells[i]), i);
         for (const char* needed : {"name", "x", "y"}) {
             if (columns_.contains(needed)) continue;
-            fail(rows[0].line, ErrorCode::missing_field, needed, "name, x, y");
+            fail(rows[0].line, {ErrorCode::missing_field, "", needed, "name, x, y"});
             return done(read);
         }
         for (std::size_t i = 1; i < rows.size(); ++i) {
             if (out_.site.devices.size() >= most_devices) {
-                fail(rows[i].line, ErrorCode::too_large, "more units",
-                     std::to_string(most_devices));
+                fail(rows[i].line,
+                     {ErrorCode::too_large, "", "more units", std::to_string(most_devices)});
                 break;
             }
             line(rows[i].line, rows[i].cells);
@@ -110,14 +111,14 @@ private:
     static constexpr std::size_t rows_between_news = 200;
 
     CsvImport done(const CsvRows& read) {
-        if (read.unclosed > 0) fail(read.unclosed, ErrorCode::open_quote, "", "");
+        if (read.unclosed > 0) fail(read.unclosed, {ErrorCode::open_quote, "", "", ""});
         return std::move(out_);
     }
-    void fail(std::size_t line, ErrorCode code, std::string subject, std::string detail,
-              const char* column = nullptr) {
-        std::string place = fmt::format("line {}", line);
-        if (column) place += fmt::format(", {}", column);
-        out_.lines.push_back({code, std::move(place), std::move(subject), std::move(detail)});
+    // The place of the error becomes its line, and the column where there is one.
+    void fail(std::size_t line, Error error, const char* column = nullptr) {
+        error.place = fmt::format("line {}", line);
+        if (column) error.place += fmt::format(", {}", column);
+        out_.lines.push_back(std::move(error));
     }
 
     std::string cell(const Row& row, const char* column) const {
@@ -131,7 +132,7 @@ private:
         if (text.empty()) return std::nullopt;
         const Result<double> value = parse_quantity(text, unit, out_.site.settings.units);
         if (value) return *value;
-        fail(at, value.error().code, shown_value(text), value.error().detail, column);
+        fail(at, {value.error().code, "", shown_value(text), value.error().detail}, column);
         return std::nullopt;
     }
     // The same held to what the field of a site may hold.
@@ -142,7 +143,7 @@ private:
         if (!value) return std::nullopt;
         const std::optional<Error> wrong = wrong_with(*value);
         if (!wrong) return value;
-        fail(at, ErrorCode::bad_value, shown_value(cell(row, column)), wrong->detail, column);
+        fail(at, {ErrorCode::bad_value, "", shown_value(cell(row, column)), wrong->detail}, column);
         return std::nullopt;
     }
 
@@ -163,19 +164,21 @@ private:
         const bool has_y = has_x && number(at, row, "y", Unit::metre, with_y).has_value();
         if (!has_x || !has_y) {
             if (out_.lines.size() == faults)
-                fail(at, ErrorCode::missing_field, has_x ? "y" : "x", "");
+                fail(at, {ErrorCode::missing_field, "", has_x ? "y" : "x", ""});
             return;
         }
         camera.kind = cell(row, "kind");
-        if (camera.kind.empty()) camera.kind = "cam-fixed-4mp";
+        if (camera.kind.empty()) camera.kind = usual::camera;
         if (!or_nothing(catalogue_.find(camera.kind)).camera)
-            return fail(at, ErrorCode::unknown_kind, shown_value(camera.kind), "");
+            return fail(at, {ErrorCode::unknown_kind, "", shown_value(camera.kind), ""});
         camera.name = cell(row, "name");
         if (camera.name.size() > most_name_letters) {
             const auto letters = letters_in(camera.name);
             if (!letters || *letters > most_name_letters) {
-                fail(at, ErrorCode::bad_value, shown_value(camera.name),
-                     allowed_text(most_name_letters, Need::no), "name");
+                fail(at,
+                     {ErrorCode::bad_value, "", shown_value(camera.name),
+                      allowed_text(most_name_letters, Need::no)},
+                     "name");
                 camera.name.clear();
             }
         }
@@ -211,9 +214,9 @@ private:
 
     void connect_by_length(std::size_t at, const Device& camera, double length_m) {
         std::optional<Link> link = lengths_.lay(camera, length_m);
-        if (!link) return fail(at, ErrorCode::not_possible, camera.id, "no free port");
+        if (!link) return fail(at, {ErrorCode::not_possible, "", camera.id, "no free port"});
         if (out_.site.links.size() >= most_links)
-            return fail(at, ErrorCode::too_large, "more cables", std::to_string(most_links));
+            return fail(at, {ErrorCode::too_large, "", "more cables", std::to_string(most_links)});
         link->id = ids_.link();
         out_.site.links.push_back(std::move(*link));
     }

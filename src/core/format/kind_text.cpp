@@ -12,7 +12,7 @@
 #include "core/catalogue/catalogue.h"
 #include "core/catalogue/kind_json.h"
 #include "core/format/camera_csv.h"
-#include "core/format/embedded.h"
+#include "core/catalogue/embedded.h"
 #include "core/json/json_text.h"
 
 namespace ovant {
@@ -190,7 +190,7 @@ KindsImport from_json(std::string_view text) {
 
 std::string kind_json(const Site& site, std::string_view id) {
     const auto own = site.kinds.find(std::string(id));
-    if (own != site.kinds.end()) return own->second;
+    if (own != site.kinds.end()) return own->second.json();
     for (std::string_view text : embedded::catalogue_files()) {
         const ordered_json file = parsed(text);
         for (const ordered_json& kind : file.at("kinds")) {
@@ -207,13 +207,13 @@ std::vector<KindField> kind_fields(std::string_view text) {
     return fields;
 }
 
-Result<std::string> with_field(std::string_view text, const std::string& path,
-                               std::string_view typed, UnitSystem system) {
-    ordered_json kind = parsed(text);
+Result<std::string> with_field(std::string_view json, const Typed& typed, UnitSystem system) {
+    const auto& [path, text] = typed;
+    ordered_json kind = parsed(json);
     ordered_json* field = kind.is_object() && path != "id" ? at_path(kind, path) : nullptr;
     if (!field) return Error{ErrorCode::missing_field, path, path, "a field of this kind"};
     if (field->is_number()) {
-        const Result<double> value = parse_quantity(typed, unit_of(path), system);
+        const Result<double> value = parse_quantity(text, unit_of(path), system);
         if (!value) {
             Error error = value.error();
             error.place = path;
@@ -221,14 +221,15 @@ Result<std::string> with_field(std::string_view text, const std::string& path,
         }
         *field = as_number(*value);
     } else if (field->is_boolean()) {
-        *field = typed == "true";
+        *field = text == "true";
     } else {
-        *field = std::string(typed);
+        *field = std::string(text);
     }
     return checked(kind);
 }
 
-Result<std::string> copied_kind(std::string_view text, std::string_view id, std::string_view name) {
+Result<std::string> copied_kind(std::string_view text, NamedId copy) {
+    const auto [id, name] = copy;
     ordered_json kind = parsed(text);
     if (!kind.is_object()) return Error{ErrorCode::unknown_kind, "", std::string(id), ""};
     kind["id"] = id;

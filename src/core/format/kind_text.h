@@ -28,10 +28,13 @@ std::vector<KindField> kind_fields(std::string_view json);
 
 // The kind with one figure changed; numbers as people type them, in the unit of the field. Errors:
 // bad_number, bad_unit, schema with the field as place; the id cannot be changed.
-Result<std::string> with_field(std::string_view json, const std::string& path,
-                               std::string_view text, UnitSystem system);
+struct Typed {
+    std::string path;  // of the field
+    std::string_view text;
+};
+Result<std::string> with_field(std::string_view json, const Typed& typed, UnitSystem system);
 // A copy under another id and name. Errors: schema for an id that cannot be.
-Result<std::string> copied_kind(std::string_view json, std::string_view id, std::string_view name);
+Result<std::string> copied_kind(std::string_view json, NamedId copy);
 
 // {"kinds": [...]}, one a line.
 std::string kinds_as_json(const std::vector<std::string>& kinds);

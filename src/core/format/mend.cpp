@@ -16,7 +16,8 @@ void erase_at(std::vector<T>& items, const std::set<std::size_t>& gone) {
 
 // What goes in one pass, so that numbers into the lists stay good until its end.
 struct Gone {
-    std::set<std::size_t> places, pathways, existing, obstacles, devices, links;
+    std::set<std::size_t> places, pathways, existing, obstacles, devices, links, subnets, seen,
+        instruments, readings;
     bool settings = false;
 };
 
@@ -73,6 +74,16 @@ void mend_one(Site& site, const SiteProblem& problem, Gone& gone) {
         mend_list(site.existing, gone.existing);
     else if (problem.list == "obstacles")
         mend_list(site.obstacles, gone.obstacles);
+    else if (problem.list == "subnets" && problem.field == "reserved")
+        std::erase(site.subnets[problem.index].reserved, problem.error.subject);
+    else if (problem.list == "subnets")
+        mend_list(site.subnets, gone.subnets);
+    else if (problem.list == "instruments")
+        mend_list(site.instruments, gone.instruments);
+    else if (problem.list == "readings")
+        mend_list(site.readings, gone.readings);
+    else if (problem.list == "seen")
+        mend_list(site.seen, gone.seen);
     else if (problem.list == "name")
         site.name.clear();
     else
@@ -99,6 +110,10 @@ std::vector<Error> mend(Site& site) {
         erase_at(site.obstacles, gone.obstacles);
         erase_at(site.devices, gone.devices);
         erase_at(site.links, gone.links);
+        erase_at(site.subnets, gone.subnets);
+        erase_at(site.seen, gone.seen);
+        erase_at(site.instruments, gone.instruments);
+        erase_at(site.readings, gone.readings);
         if (gone.settings) site.settings = {};
     }
 }

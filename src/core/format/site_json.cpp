@@ -25,21 +25,21 @@ int version_of(const json& object) {
     return number >= 1 && number <= 1000 ? static_cast<int>(number) : 0;
 }
 
-void tell(Problems& problems, ErrorCode code, const std::string& place, std::string subject,
-          std::string detail) {
-    problems.add({{code, place, std::move(subject), std::move(detail)}, place, false});
+void tell(Problems& problems, Error error) {
+    std::string place = error.place;
+    problems.add({std::move(error), std::move(place), false});
 }
 
 void read_head(const json& object, Problems& problems) {
     if (!object.contains("format"))
-        tell(problems, ErrorCode::missing_field, "", "format", "");
+        tell(problems, {ErrorCode::missing_field, "", "format", ""});
     else if (object["format"] != "ovant-site")
-        tell(problems, ErrorCode::bad_value, "format", found_in(object["format"]), "ovant-site");
+        tell(problems, {ErrorCode::bad_value, "format", found_in(object["format"]), "ovant-site"});
     if (!object.contains("version"))
-        tell(problems, ErrorCode::missing_field, "", "version", "");
+        tell(problems, {ErrorCode::missing_field, "", "version", ""});
     else if (version_of(object) == 0)
-        tell(problems, ErrorCode::bad_value, "version", found_in(object["version"]),
-             "a whole number from 1 to 1000");
+        tell(problems, {ErrorCode::bad_value, "version", found_in(object["version"]),
+                        "a whole number from 1 to 1000"});
 }
 
 void read_drawing(const json& object, const JsonPath& root, FieldReader<Site>& reader, Site& site,
@@ -79,7 +79,7 @@ void read_own_kinds(const json& object, std::string_view text, const JsonPath& r
                            kilobytes(largest_kind_bytes)},
                           here.pointer(),
                           true});
-        } else if (!site.kinds.emplace(kind->id, std::move(letters)).second) {
+        } else if (!site.kinds.emplace(kind->id, OwnKind(*kind, std::move(letters))).second) {
             problems.add({{ErrorCode::duplicate_id, here.place() + "/id", kind->id, ""},
                           here.pointer(),
                           true});
@@ -224,9 +224,7 @@ KeptSite read_site_keeping(std::string_view text) {
 
 Catalogue catalogue_for(const Site& site) {
     Catalogue catalogue = shipped_catalogue();
-    for (const auto& [id, text] : site.kinds) {
-        if (Result<Kind> kind = read_kind(text, "kinds/" + id)) catalogue.add(*kind);
-    }
+    for (const auto& [id, own] : site.kinds) catalogue.add(own.shared());
     return catalogue;
 }
 

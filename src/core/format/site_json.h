@@ -12,7 +12,7 @@
 
 namespace ovant {
 
-inline constexpr int site_format_version = 3;
+inline constexpr int site_format_version = 4;
 inline constexpr std::size_t largest_site_bytes = 64u << 20;
 
 // Errors: too_large, not_json, ends_early, newer_version, bad_value, missing_field, and those of

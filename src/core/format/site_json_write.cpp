@@ -33,7 +33,7 @@ public:
         out_ = fmt::format("{{\n\"format\": \"ovant-site\",\n\"version\": {},\n\"name\": {}",
                            site_format_version, dumped(json(site.name)));
         fields(*this, Of<Site>{});
-        write_items("kinds", site.kinds, [](const auto& kind) { return kind.second; });
+        write_items("kinds", site.kinds, [](const auto& kind) { return kind.second.json(); });
         for (const auto& [key, value] : rest_.items())
             out_ += fmt::format(",\n{}: {}", dumped(json(key)), dumped(value));
         out_ += "\n}\n";

@@ -55,6 +55,11 @@ public:
     void date(const char* key, std::string O::*, Need = Need::yes) {
         put(key, {{"type", "string"}, {"pattern", "^[12][0-9]{3}-[01][0-9]-[0-3][0-9]$"}});
     }
+    void written(const char* key, std::string O::*, Form form, Need need = Need::no) {
+        ordered text{{"type", "string"}, {"pattern", form_pattern(form)}};
+        if (need == Need::no) text = {{"anyOf", {text, {{"const", ""}}}}};
+        put(key, text, need);
+    }
     template <class N>
     void number(const char* key, N O::*, Range range, Need need = Need::no) {
         put(key, number_in(range), need);

@@ -38,15 +38,6 @@ std::optional<Error> wrong_drawing(const Drawing& drawing, bool picture_is_known
                  fmt::format("{} MB", most_drawing_bytes >> 20)};
 }
 
-std::optional<Error> wrong_own_kind(const std::string& id, const std::string& text) {
-    const std::string place = "kinds/" + id;
-    const Result<Kind> kind = read_kind(text, place);
-    if (!kind) return kind.error();
-    if (kind->id != id)
-        return Error{ErrorCode::bad_kind, place, id, fmt::format("its id is {}", kind->id)};
-    return std::nullopt;
-}
-
 }  // namespace
 
 Result<Site> sound(const Site& was, const Catalogue& catalogue, Result<Site> changed) {
@@ -60,11 +51,6 @@ Result<Site> sound(const Site& was, const Catalogue& catalogue, Result<Site> cha
     if (site.kinds.size() > most_own_kinds)
         return Error{ErrorCode::too_large, "kinds", fmt::format("{} kinds", site.kinds.size()),
                      std::to_string(most_own_kinds)};
-    for (const auto& [id, text] : site.kinds) {
-        const auto before = was.kinds.find(id);
-        if (before != was.kinds.end() && before->second == text) continue;
-        if (std::optional<Error> wrong = wrong_own_kind(id, text)) return *wrong;
-    }
     std::vector<Error> errors =
         find_problems(site, site.kinds == was.kinds ? catalogue : catalogue_for(site));
     if (!errors.empty()) return errors.front();

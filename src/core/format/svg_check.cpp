@@ -101,6 +101,10 @@ private:
         if (lowered(target) == "xml-stylesheet") of(data).refuse(text);
     }
 
+    struct Attribute {
+        std::string_view name, value;
+    };
+
     void start(std::string_view name, const char** attributes) {
         const std::string element = lowered(name.substr(name.rfind(':') + 1));
         if (open_.empty()) is_svg_ = element == "svg";
@@ -110,14 +114,15 @@ private:
         open_.emplace_back();
         in_style_ += element == "style";
         for (std::size_t i = 0; attributes[i]; i += 2)
-            attribute(element, attributes[i], attributes[i + 1]);
+            attribute(element, {attributes[i], attributes[i + 1]});
         // An element counts in every part that it stands in.
         for (const std::string& part : open_) {
             if (!part.empty()) ++parts_[part].elements;
         }
         ++parts_[""].elements;
     }
-    void attribute(const std::string& element, std::string_view name, std::string_view value) {
+    void attribute(const std::string& element, Attribute attribute) {
+        const auto [name, value] = attribute;
         const std::string key = lowered(name.substr(name.rfind(':') + 1));
         if (key == "id") open_.back() = std::string(value);
         if (key == "href" || key == "src") {

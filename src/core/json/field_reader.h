@@ -134,6 +134,15 @@ public:
         else
             wrong(step(key), *value, std::string(allowed_date));
     }
+    void written(std::string_view key, std::string O::*member, Form form, Need need = Need::no) {
+        const json* value = find(key, need);
+        if (!value) return;
+        const std::string* text = value->get_ptr<const json::string_t*>();
+        if (text && (is_written(form, *text) || (text->empty() && need == Need::no)))
+            into_.*member = *text;
+        else
+            wrong(step(key), *value, std::string(allowed_form(form)), need);
+    }
     template <class N>
     void number(std::string_view key, N O::*member, Range range, Need need = Need::no) {
         const json* value = find(key, need);

@@ -44,6 +44,9 @@ public:
     void date(const char* key, std::string O::*member, Need = Need::yes) {
         put(key, member, Need::no);
     }
+    void written(const char* key, std::string O::*member, Form, Need need = Need::no) {
+        put(key, member, need);
+    }
     template <class N>
     void number(const char* key, N O::*member, Range, Need need = Need::no) {
         put(key, member, need);

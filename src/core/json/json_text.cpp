@@ -15,7 +15,8 @@ namespace {
 using nlohmann::json;
 
 // Calls on_value(pointer, first byte, one past the last) for every value of a JSON text, those
-// inside before those around. Without recursion: nesting is as deep as the text likes.
+// inside before those around. Without recursion: nesting is as deep as the text likes. One
+// loop, long because every letter moves the same few marks.
 template <class OnValue>
 void walk(std::string_view text, OnValue on_value) {
     struct Level {

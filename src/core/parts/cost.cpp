@@ -18,7 +18,7 @@ public:
     Counting(const Network& net, const std::set<std::string>& open)
         : net_(net), open_(open), rates_(net.site->settings.labour) {}
 
-    void device(int number) {
+    void device(DeviceNumber number) {
         const Device& device = net_.device(number);
         const Kind& kind = net_.kind(number);
         cost_.material += kind.price + price_of(device.enclosure);
@@ -28,8 +28,8 @@ public:
         if (plugs_into_mains(kind) && !net_.at_head_end(number)) outlet(device.place);
     }
 
-    void link(int number) {
-        const NetLink& link = net_.links[static_cast<std::size_t>(number)];
+    void link(LinkNumber number) {
+        const NetLink& link = net_.links[number];
         const CableFacts& cable = *link.cable->cable;
         cost_.material += price_of(link.link->a.protector) + price_of(link.link->b.protector);
         if (link.medium() == Medium::radio || link.medium() == Medium::mains_wiring) return;
@@ -108,11 +108,11 @@ private:
 
 }  // namespace
 
-Cost cost_of(const Network& net, const std::vector<int>& devices, const std::vector<int>& links,
-             const std::set<std::string>& open) {
+Cost cost_of(const Network& net, const std::vector<DeviceNumber>& devices,
+             const std::vector<LinkNumber>& links, const std::set<std::string>& open) {
     Counting counting(net, open);
-    for (int device : devices) counting.device(device);
-    for (int link : links) counting.link(link);
+    for (DeviceNumber device : devices) counting.device(device);
+    for (LinkNumber link : links) counting.link(link);
     return counting.done();
 }
 

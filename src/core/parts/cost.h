@@ -22,7 +22,7 @@ struct Cost {
 // `devices` and `links` by number. A pathway in `open` has been paid for by what lies in it; among
 // the links themselves each metre is paid once. An outlet is paid once a place, none at the head
 // end.
-Cost cost_of(const Network& net, const std::vector<int>& devices, const std::vector<int>& links,
-             const std::set<std::string>& open);
+Cost cost_of(const Network& net, const std::vector<DeviceNumber>& devices,
+             const std::vector<LinkNumber>& links, const std::set<std::string>& open);
 
 }  // namespace ovant

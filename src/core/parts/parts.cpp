@@ -3,7 +3,8 @@
 
 #include <algorithm>
 #include <map>
-#include <numeric>
+
+#include "core/catalogue/usual_kinds.h"
 
 namespace ovant {
 namespace {
@@ -38,84 +39,108 @@ int order_of(const PartLine& line, const Catalogue& catalogue) {
 }  // namespace
 
 const char* cord_kind(const Settings& settings) {
-    return settings.cord_awg >= 25 ? "patch-26" : "patch-24";
+    return settings.cord_awg >= 25 ? usual::thin_patch_cord : usual::patch_cord;
 }
 
 double cut_length_m(const NetLink& link) { return link.length_m; }
 
-std::vector<PartLine> count_parts(const Network& net) {
-    std::vector<int> devices(net.kinds.size()), links(net.links.size());
-    std::iota(devices.begin(), devices.end(), 0);
-    std::iota(links.begin(), links.end(), 0);
-    return count_parts(net, devices, links);
-}
+namespace {
 
-std::vector<PartLine> count_parts(const Network& net, const std::vector<int>& devices,
-                                  const std::vector<int>& links,
-                                  const std::vector<std::string>& modules) {
-    std::map<std::string, PartLine> lines;
-    const auto add = [&](const std::string& id, double quantity, const std::string& used_by) {
-        const Kind* kind = net.catalogue->find(id);
-        PartLine& line = lines[id];
+// What is fitted to an end of a cable and stands in no catalogue.
+struct SmallPart {
+    const char* id;
+    const char* name;
+    double price;
+};
+constexpr SmallPart rj45_plug{"plug-rj45", "Plug, 8 contacts, for solid conductors", plug_price};
+constexpr SmallPart coax_plug{"plug-coax", "Plug, coax, compression", coax_plug_price};
+constexpr SmallPart fibre_ends{"fibre-end", "Fibre ends, fitted and tested, a pair",
+                               fibre_end_price};
+
+// Adds up what is needed, by kind.
+class PartCount {
+public:
+    explicit PartCount(const Network& net) : net_(net) {}
+
+    void add(const std::string& id, double quantity, const std::string& used_by) {
+        const Kind* kind = net_.catalogue->find(id);
+        PartLine& line = lines_[id];
         line.kind = id;
         line.name = kind ? kind->name : id;
         line.unit = kind && kind->cable ? Unit::metre : Unit::count;
         line.unit_price = !kind ? 0 : kind->cable ? kind->cable->price_per_m : kind->price;
         line.quantity += quantity;
         if (line.used_by.empty() || line.used_by.back() != used_by) line.used_by.push_back(used_by);
-    };
-    for (const std::string& module : modules) add(module, 1, "");
-    for (const int number : devices) {
-        const Device& device = net.device(number);
+    }
+
+    void add(const Device& device) {
         add(device.kind, 1, device.id);
         if (!device.enclosure.empty()) add(device.enclosure, 1, device.id);
         for (const auto& [port, module] : device.modules) add(module, 1, device.id);
     }
-    const auto add_small = [&](const char* id, const char* name, double price,
-                               const std::string& used_by) {
-        add(id, 1, used_by);
-        lines[id].unit_price = price;
-        lines[id].name = name;
-    };
-    for (const int number : links) {
-        const NetLink& link = net.links[static_cast<std::size_t>(number)];
-        if (link.medium() == Medium::radio || link.medium() == Medium::mains_wiring) continue;
-        if (link.link->existing.empty()) {
-            add(link.link->cable, cut_length_m(link), link.link->id);
-        }
+
+    void add(const NetLink& link) {
+        if (link.medium() == Medium::radio || link.medium() == Medium::mains_wiring) return;
+        if (link.link->existing.empty()) add(link.link->cable, cut_length_m(link), link.link->id);
         const double cords_m =
             link.medium() == Medium::twisted_pair ? channel_cords_m(*link.link) : 0;
-        if (cords_m > 0) add(cord_kind(net.site->settings), cords_m, link.link->id);
+        if (cords_m > 0) add(cord_kind(net_.site->settings), cords_m, link.link->id);
         for (const LinkEnd* end : {&link.link->a, &link.link->b}) {
             if (!end->protector.empty()) add(end->protector, 1, link.link->id);
-            if (link.cable->cable->cord) continue;  // comes with its plugs
-            switch (link.medium()) {
-                case Medium::twisted_pair:
-                    add_small("plug-rj45", "Plug, 8 contacts, for solid conductors", plug_price,
-                              link.link->id);
-                    break;
-                case Medium::coax:
-                    add_small("plug-coax", "Plug, coax, compression", coax_plug_price,
-                              link.link->id);
-                    break;
-                case Medium::fibre:
-                case Medium::composite:
-                    add_small("fibre-end", "Fibre ends, fitted and tested, a pair", fibre_end_price,
-                              link.link->id);
-                    break;
-                default: break;
-            }
+            if (!link.cable->cable->cord) add_end(link);  // a cord comes with its plugs
         }
     }
-    std::vector<PartLine> parts;
-    for (auto& [id, line] : lines) {
-        line.price = line.quantity * line.unit_price;
-        parts.push_back(std::move(line));
+
+    std::vector<PartLine> done() {
+        std::vector<PartLine> parts;
+        for (auto& [id, line] : lines_) {
+            line.price = line.quantity * line.unit_price;
+            parts.push_back(std::move(line));
+        }
+        std::stable_sort(parts.begin(), parts.end(), [&](const PartLine& a, const PartLine& b) {
+            return order_of(a, *net_.catalogue) < order_of(b, *net_.catalogue);
+        });
+        return parts;
     }
-    std::stable_sort(parts.begin(), parts.end(), [&](const PartLine& a, const PartLine& b) {
-        return order_of(a, *net.catalogue) < order_of(b, *net.catalogue);
-    });
-    return parts;
+
+private:
+    void add_end(const NetLink& link) {
+        const auto small = [&](SmallPart part) {
+            add(part.id, 1, link.link->id);
+            lines_[part.id].unit_price = part.price;
+            lines_[part.id].name = part.name;
+        };
+        switch (link.medium()) {
+            case Medium::twisted_pair: return small(rj45_plug);
+            case Medium::coax: return small(coax_plug);
+            case Medium::fibre:
+            case Medium::composite: return small(fibre_ends);
+            default: return;
+        }
+    }
+
+    const Network& net_;
+    std::map<std::string, PartLine> lines_;
+};
+
+}  // namespace
+
+std::vector<PartLine> count_parts(const Network& net) {
+    std::vector<DeviceNumber> devices;
+    std::vector<LinkNumber> links;
+    for (DeviceNumber device : net.kinds.numbers()) devices.push_back(device);
+    for (LinkNumber link : net.links.numbers()) links.push_back(link);
+    return count_parts(net, devices, links);
+}
+
+std::vector<PartLine> count_parts(const Network& net, const std::vector<DeviceNumber>& devices,
+                                  const std::vector<LinkNumber>& links,
+                                  const std::vector<std::string>& modules) {
+    PartCount count(net);
+    for (const std::string& module : modules) count.add(module, 1, "");
+    for (DeviceNumber device : devices) count.add(net.device(device));
+    for (LinkNumber link : links) count.add(net.links[link]);
+    return count.done();
 }
 
 double total_price(const std::vector<PartLine>& parts) {

@@ -23,8 +23,8 @@ struct PartLine {
 // cords, plugs two a link. In order: cameras, equipment, cable, small parts.
 std::vector<PartLine> count_parts(const Network& net);
 // The same of some devices and links by number, and of transceivers put into what is there already.
-std::vector<PartLine> count_parts(const Network& net, const std::vector<int>& devices,
-                                  const std::vector<int>& links,
+std::vector<PartLine> count_parts(const Network& net, const std::vector<DeviceNumber>& devices,
+                                  const std::vector<LinkNumber>& links,
                                   const std::vector<std::string>& modules = {});
 double total_price(const std::vector<PartLine>& parts);
 

@@ -20,11 +20,10 @@ std::optional<CardStep::Pairs> pairs_with_power(const Network& net, PortAt from,
                                                 Medium medium) {
     const PortKind& in = net.port(to);
     const bool takes = in.role == PortRole::pd || in.role == PortRole::pass;
-    const PortAt root = net.fed_from[static_cast<std::size_t>(to.device)];
+    const PortAt root = net.fed_from[to.device];
     const PortKind& out = net.port(from);
     const bool gives = out.role == PortRole::pse || out.role == PortRole::pass;
-    if (medium != Medium::twisted_pair || !takes || !gives || root.device < 0 ||
-        net.power_off(from))
+    if (medium != Medium::twisted_pair || !takes || !gives || !root.device || net.power_off(from))
         return std::nullopt;
     const PortKind& source = net.port(root);
     CardStep::Pairs pairs;
@@ -35,8 +34,8 @@ std::optional<CardStep::Pairs> pairs_with_power(const Network& net, PortAt from,
     return pairs;
 }
 
-CardStep step_of(const Network& net, int link, PortAt from, PortAt to) {
-    const NetLink& laid = net.links[static_cast<std::size_t>(link)];
+CardStep step_of(const Network& net, LinkNumber link, PortAt from, PortAt to) {
+    const NetLink& laid = net.links[link];
     const bool from_is_a = laid.a == from;
     CardStep step;
     step.link = laid.link->id;
@@ -86,7 +85,7 @@ CardStep step_of(const Network& net, int link, PortAt from, PortAt to) {
 }
 
 // What the run promises at the far end of hop `hop`.
-void expect(const Network& net, const RunProfile& profile, int link, std::size_t hop,
+void expect(const Network& net, const RunProfile& profile, LinkNumber link, std::size_t hop,
             CardStep& step) {
     const ProfilePoint& there = profile.points[hop + 1];
     const bool powered = carries_power(step.medium) && !profile.feeding_port.empty();
@@ -100,7 +99,7 @@ void expect(const Network& net, const RunProfile& profile, int link, std::size_t
     step.rate_mbps = profile.hops[hop].rate_mbps;
     step.expected_dbm = profile.hops[hop].received_dbm;
     if (step.medium != Medium::radio) return;
-    step.expected_dbm = radio_path(net, net.links[static_cast<std::size_t>(link)]).received_dbm;
+    step.expected_dbm = radio_path(net, net.links[link]).received_dbm;
 }
 
 }  // namespace
@@ -113,7 +112,7 @@ public:
 
     std::vector<Caution> find() {
         for (std::size_t i = 0; i < run_.links.size(); ++i) {
-            link(net_.links[static_cast<std::size_t>(run_.links[i])]);
+            link(net_.links[run_.links[i]]);
             // The last pass-through unit before a load that is no PD must not send power on.
             if (i > 0 && net_.port(run_.outs[i]).role == PortRole::pass &&
                 net_.port(run_.ins[i]).role == PortRole::data) {
@@ -156,24 +155,22 @@ private:
         }
     }
 
-    void unit(int number) {
+    void unit(DeviceNumber number) {
         one_unit(number);
-        const PortAt by = net_.fed_by[static_cast<std::size_t>(number)];
-        if (by.device < 0) return;
+        const PortAt by = net_.fed_by[number];
+        if (!by.device) return;
         if (by.device != number) one_unit(by.device);
         feed(by);
     }
 
-    void one_unit(int number) {
+    void one_unit(DeviceNumber number) {
         const Kind& kind = net_.kind(number);
         const Place* place = net_.place_of(number);
         const Kind* box = net_.catalogue->find(net_.device(number).enclosure);
         if (kind.solar || (box && box->box && box->box->ups_wh > 0)) add(Caution::batteries);
         if (place && place->vapour_zone) add(Caution::vapour);
-        for (const int number_of_link : net_.link_on[static_cast<std::size_t>(number)]) {
-            if (number_of_link >= 0 &&
-                net_.links[static_cast<std::size_t>(number_of_link)].medium() == Medium::dc)
-                add(Caution::dc_polarity);
+        for (LinkNumber link : net_.link_on[number]) {
+            if (link && net_.links[link].medium() == Medium::dc) add(Caution::dc_polarity);
         }
         if (!plugs_into_mains(kind) || net_.at_head_end(number)) return;
         add(Caution::mains);
@@ -195,8 +192,7 @@ private:
     }
 
     void camera() {
-        if (net_.surroundings[static_cast<std::size_t>(run_.camera)] != Surroundings::indoor)
-            add(Caution::height);
+        if (net_.surroundings[run_.camera] != Surroundings::indoor) add(Caution::height);
         const Device& device = net_.device(run_.camera);
         for (const Place& place : net_.site->places) {
             if (place.vapour_zone && std::abs(device.at.x_m - place.at.x_m) <= place.width_m / 2 &&
@@ -217,8 +213,8 @@ private:
 
 }  // namespace
 
-std::vector<Caution> cautions_of(const Network& net, std::size_t index) {
-    return Cautions(net, net.runs[index]).find();
+std::vector<Caution> cautions_of(const Network& net, CameraNumber camera) {
+    return Cautions(net, net.runs[camera]).find();
 }
 
 namespace {
@@ -227,12 +223,11 @@ namespace {
 std::vector<CardStep> feeds_beside(const Network& net, const Run& run) {
     std::vector<CardStep> out;
     for (PortAt in : run.ins) {
-        const auto device = static_cast<std::size_t>(in.device);
         // A combiner takes nothing: what its other channel carries is the other camera's.
         if (net.kind(in.device).category == Category::combiner) continue;
-        const int fed_at = net.fed_at[device];
-        const int link = fed_at < 0 ? -1 : net.link_at({in.device, fed_at});
-        if (link < 0 || std::find(run.links.begin(), run.links.end(), link) != run.links.end())
+        const PortNumber fed_at = net.fed_at[in.device];
+        const LinkNumber link = fed_at ? net.link_at({in.device, fed_at}) : LinkNumber{};
+        if (!link || std::find(run.links.begin(), run.links.end(), link) != run.links.end())
             continue;
         const PortAt at{in.device, fed_at};
         out.push_back(step_of(net, link, net.across(at), at));
@@ -245,8 +240,8 @@ std::vector<CardStep> feeds_beside(const Network& net, const Run& run) {
 std::vector<Card> wiring_cards(const Network& net) {
     std::vector<Card> cards;
     std::map<std::string, std::string> cut_for;  // link to the camera on whose card it is cut
-    for (std::size_t i = 0; i < net.cameras.size(); ++i) {
-        const Run& run = net.runs[i];
+    for (CameraNumber number : net.cameras.numbers()) {
+        const Run& run = net.runs[number];
         if (!run.connected) continue;
         const Device& camera = net.device(run.camera);
         Card card;
@@ -254,8 +249,8 @@ std::vector<Card> wiring_cards(const Network& net) {
         card.name = camera.name;
         card.kind = camera.kind;
         card.wiring = net.site->settings.plug_wiring;
-        card.verdict = assess_run(net, i).verdict;
-        const RunProfile profile = run_profile(net, i);
+        card.verdict = assess_run(net, number).verdict;
+        const RunProfile profile = run_profile(net, number);
         card.expected_v = std::numeric_limits<double>::infinity();
         for (std::size_t c = 0; c < condition_count; ++c) {
             const double volts = profile.points.back().in_v[c];
@@ -287,7 +282,7 @@ std::vector<Card> wiring_cards(const Network& net) {
                 if (!is_new) step.cut_with = cut->second;
             }
         }
-        card.cautions = cautions_of(net, i);
+        card.cautions = cautions_of(net, number);
         cards.push_back(std::move(card));
     }
     return cards;

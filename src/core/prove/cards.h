@@ -82,8 +82,8 @@ struct Card {
     int piece = 0, pieces = 0;
 };
 
-// Cautions that a run gives cause for, and no others. `index` into net.cameras.
-std::vector<Caution> cautions_of(const Network& net, std::size_t index);
+// Cautions that a run gives cause for, and no others.
+std::vector<Caution> cautions_of(const Network& net, CameraNumber camera);
 
 // One for each connected run, in order of camera.
 std::vector<Card> wiring_cards(const Network& net);

@@ -95,9 +95,10 @@ std::vector<PortFeed> feed_at(const Network& net, const DayResult& day, double t
     state.camera_w.assign(net.kinds.size(), 0);
     state.off.assign(net.kinds.size(), 0);
     for (const auto& links : net.link_on) state.cut.emplace_back(links.size(), 0);
-    for (std::size_t i = 0; i < net.cameras.size() && i < day.cameras.size(); ++i) {
-        const CameraMoment& moment = day.cameras[i].at(t_s);
-        const auto device = static_cast<std::size_t>(net.cameras[i]);
+    for (CameraNumber camera : net.cameras.numbers()) {
+        if (camera >= day.cameras.next()) break;
+        const CameraMoment& moment = day.cameras[camera].at(t_s);
+        const DeviceNumber device = net.cameras[camera];
         state.camera_w[device] = moment.watts;
         state.off[device] = moment.watts <= 0;
     }

@@ -110,6 +110,13 @@ struct CameraDay {
     bool operator==(const CameraDay&) const = default;
 };
 
+// In the lists of a day: of ports that feed, of units that have such ports, of batteries (backups
+// first, then solar supplies), of what takes power from an outlet or a cable.
+using FeedingNumber = Number<struct OfFeedingPorts>;
+using FeederNumber = Number<struct OfFeeders>;
+using BatteryNumber = Number<struct OfBatteries>;
+using TakenNumber = Number<struct OfTaken>;
+
 struct PortDay {
     std::string device, port;
     double peak_w = 0;
@@ -147,11 +154,11 @@ struct DayResult {
     DayPlan plan;
     SunTimes sun;  // of the first day
     double length_s = 86400;
-    std::vector<CameraDay> cameras;  // in the order of Network::cameras
-    std::vector<PortDay> ports;
-    std::vector<UnitDay> units;
-    std::vector<TakenDay> taken;  // by every unit with a plug or a power supply
-    std::vector<BackupDay> backups;
+    By<CameraNumber, CameraDay> cameras;
+    By<FeedingNumber, PortDay> ports;
+    By<FeederNumber, UnitDay> units;
+    By<TakenNumber, TakenDay> taken;  // by every unit with a plug or a power supply
+    By<BatteryNumber, BackupDay> backups;
     std::vector<Sample> air_c;
     std::vector<Sample> recorded_mbps;
     std::vector<DayEvent> events;

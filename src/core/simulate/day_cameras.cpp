@@ -45,8 +45,8 @@ void DayEngine::warm_up(Camera& camera) {
 }
 
 // Brings the housing up to now and plans when its thermostat turns next.
-void DayEngine::plan_thermostat(int number) {
-    Camera& camera = cameras_[static_cast<std::size_t>(number)];
+void DayEngine::plan_thermostat(CameraNumber number) {
+    Camera& camera = cameras_[number];
     if (camera.draw.heater_w <= 0) return;
     warm_up(camera);
     ++camera.heat_stamp;
@@ -54,15 +54,17 @@ void DayEngine::plan_thermostat(int number) {
     const double turn_c =
         camera.heater ? camera.heater_below_c + thermostat_span_k : camera.heater_below_c;
     const bool past = camera.heater ? camera.inside_c >= turn_c : camera.inside_c <= turn_c;
-    if (past) return later(t_s_, Act::thermostat, number, camera.heat_stamp);
+    if (past) return later(t_s_, Thermostat{number, camera.heat_stamp});
     const bool comes = camera.heater ? goal_c > turn_c : goal_c < turn_c;
     if (!comes) return;
     const double wait_s = housing_time_s * std::log((goal_c - camera.inside_c) / (goal_c - turn_c));
-    later(t_s_ + std::max(0.001, wait_s), Act::thermostat, number, camera.heat_stamp);
+    later(t_s_ + std::max(0.001, wait_s), Thermostat{number, camera.heat_stamp});
 }
 
-void DayEngine::thermostat(int number) {
-    Camera& camera = cameras_[static_cast<std::size_t>(number)];
+void DayEngine::happen(const Thermostat& turn) {
+    const CameraNumber number = turn.camera;
+    Camera& camera = cameras_[number];
+    if (camera.heat_stamp != turn.stamp) return;
     camera.heater = !camera.heater;
     // An unpowered heater closes its contact and warms nothing: no event.
     if (camera.watts > 0) {
@@ -75,9 +77,9 @@ void DayEngine::thermostat(int number) {
     plan_thermostat(number);
 }
 
-void DayEngine::infrared(int number) {
-    Camera& camera = cameras_[static_cast<std::size_t>(number / 2)];
-    camera.sensor_dark = number % 2 == 1;
+void DayEngine::happen(const SensorTurns& turn) {
+    Camera& camera = cameras_[turn.camera];
+    camera.sensor_dark = turn.dark;
     if (camera.draw.infrared_w <= 0) return;
     if (camera.state == CameraState::on || camera.state == CameraState::no_picture) {
         const DayEventKind kind =
@@ -85,54 +87,54 @@ void DayEngine::infrared(int number) {
         tell(kind, name(camera.device), "", camera.draw.infrared_w);
         cause_ = {kind, name(camera.device)};
     }
-    apply_load(number / 2);
+    apply_load(turn.camera);
 }
 
-void DayEngine::tour(int number, bool on) {
-    Camera& camera = cameras_[static_cast<std::size_t>(number)];
-    camera.motors = on;
+void DayEngine::happen(const Tour& tour) {
+    Camera& camera = cameras_[tour.camera];
+    camera.motors = tour.begins;
     if (camera.state == CameraState::on || camera.state == CameraState::no_picture) {
-        const DayEventKind kind = on ? DayEventKind::motors_on : DayEventKind::motors_off;
+        const DayEventKind kind = tour.begins ? DayEventKind::motors_on : DayEventKind::motors_off;
         tell(kind, name(camera.device), "", camera.draw.motors_w);
         cause_ = {kind, name(camera.device)};
     }
-    apply_load(number);
+    apply_load(tour.camera);
 }
 
 // Takes the camera's state over into its load and solves its feed again.
-void DayEngine::apply_load(int number) {
-    Camera& camera = cameras_[static_cast<std::size_t>(number)];
+void DayEngine::apply_load(CameraNumber number) {
+    Camera& camera = cameras_[number];
     const double watts = watts_of(camera);
     if (watts == camera.watts) return note_camera(number);
     camera.watts = watts;
     if (camera.draw.heater_w > 0) plan_thermostat(number);
-    state_.camera_w[static_cast<std::size_t>(camera.device)] = watts;
-    if (camera.root.device >= 0) settle(camera.root);
+    state_.camera_w[camera.device] = watts;
+    if (camera.root) settle(camera.root);
     note_camera(number);
 }
 
 // Power has come to it: it starts. Called while its feed is being solved.
-void DayEngine::camera_power(int number, double volts) {
-    Camera& camera = cameras_[static_cast<std::size_t>(number)];
+void DayEngine::camera_power(CameraNumber number, double volts) {
+    Camera& camera = cameras_[number];
     camera.state = CameraState::starting;
     camera.watts = watts_of(camera);
     camera.volts = volts;
-    state_.camera_w[static_cast<std::size_t>(camera.device)] = camera.watts;
+    state_.camera_w[camera.device] = camera.watts;
     tell(DayEventKind::camera_starts, name(camera.device), "", camera.watts);
-    if (camera.has_run) ++out_.cameras[static_cast<std::size_t>(number)].restarts;
+    if (camera.has_run) ++out_.cameras[number].restarts;
     cause_ = {DayEventKind::camera_starts, name(camera.device)};
-    later(t_s_ + camera.start_s, Act::camera_runs, number, ++camera.boot_stamp);
+    later(t_s_ + camera.start_s, CameraRuns{number, ++camera.boot_stamp});
     if (camera.draw.heater_w > 0) plan_thermostat(number);
 }
 
-void DayEngine::camera_lost(int number, DayEventKind why, double volts, double limit_v) {
-    Camera& camera = cameras_[static_cast<std::size_t>(number)];
+void DayEngine::camera_lost(CameraNumber number, DayEventKind why, double volts, double limit_v) {
+    Camera& camera = cameras_[number];
     if (camera.state == CameraState::off || camera.state == CameraState::refused) return;
     ++camera.boot_stamp;
     camera.state = CameraState::off;
     camera.watts = 0;
     camera.volts = 0;
-    state_.camera_w[static_cast<std::size_t>(camera.device)] = 0;
+    state_.camera_w[camera.device] = 0;
     DayEvent& event = tell(why, name(camera.device), "", volts, limit_v);
     event.cause = cause_.kind;
     event.cause_device = cause_.device;
@@ -140,49 +142,50 @@ void DayEngine::camera_lost(int number, DayEventKind why, double volts, double l
     if (camera.draw.heater_w > 0) plan_thermostat(number);
 }
 
-void DayEngine::blame(int number, const DayEvent& event) {
+void DayEngine::blame(CameraNumber number, const DayEvent& event) {
     if (starting_up_) return;
-    std::vector<DayEvent>& causes = out_.cameras[static_cast<std::size_t>(number)].causes;
+    std::vector<DayEvent>& causes = out_.cameras[number].causes;
     const bool known = std::any_of(causes.begin(), causes.end(),
                                    [&](const DayEvent& other) { return other.kind == event.kind; });
     if (!known) causes.push_back(event);
 }
 
-void DayEngine::camera_runs(int number) {
-    Camera& camera = cameras_[static_cast<std::size_t>(number)];
+void DayEngine::happen(const CameraRuns& runs) {
+    Camera& camera = cameras_[runs.camera];
+    if (camera.boot_stamp != runs.stamp) return;
     camera.state = picture_arrives(camera) ? CameraState::on : CameraState::no_picture;
     camera.has_run = true;
     tell(DayEventKind::camera_runs, name(camera.device));
     const bool lit = camera.sensor_dark && camera.draw.infrared_w > 0;
     cause_ = {lit ? DayEventKind::infrared_on : DayEventKind::camera_runs, name(camera.device)};
     // It now names the watts it needs, where both ends can.
-    if (camera.by_port >= 0) ports_[static_cast<std::size_t>(camera.by_port)].asked = true;
-    apply_load(number);
+    if (camera.by_port) ports_[camera.by_port].asked = true;
+    apply_load(runs.camera);
 }
 
-void DayEngine::planned_restart() {
+void DayEngine::happen(const PlannedRestart&) {
     tell(DayEventKind::planned_restart, "");
-    for (std::size_t i = 0; i < cameras_.size(); ++i) {
-        Camera& camera = cameras_[i];
+    for (CameraNumber number : cameras_.numbers()) {
+        Camera& camera = cameras_[number];
         if (camera.state != CameraState::on && camera.state != CameraState::no_picture) continue;
         cause_ = {DayEventKind::planned_restart, ""};
         camera.state = CameraState::starting;
-        ++out_.cameras[i].restarts;
-        later(t_s_ + camera.start_s, Act::camera_runs, static_cast<int>(i), ++camera.boot_stamp);
-        apply_load(static_cast<int>(i));
+        ++out_.cameras[number].restarts;
+        later(t_s_ + camera.start_s, CameraRuns{number, ++camera.boot_stamp});
+        apply_load(number);
     }
 }
 
 bool DayEngine::picture_arrives(const Camera& camera) const {
     return !camera.way.empty() &&
            std::all_of(camera.way.begin(), camera.way.end(),
-                       [&](int device) { return running_[static_cast<std::size_t>(device)]; });
+                       [&](DeviceNumber device) { return running_[device]; });
 }
 
 // A unit on the way of pictures came or went.
-void DayEngine::see_pictures(int device) {
-    for (int number : behind_[static_cast<std::size_t>(device)]) {
-        Camera& camera = cameras_[static_cast<std::size_t>(number)];
+void DayEngine::see_pictures(DeviceNumber device) {
+    for (CameraNumber number : behind_[device]) {
+        Camera& camera = cameras_[number];
         if (camera.state != CameraState::on && camera.state != CameraState::no_picture) continue;
         camera.state = picture_arrives(camera) ? CameraState::on : CameraState::no_picture;
         if (camera.state == CameraState::no_picture) {
@@ -195,13 +198,12 @@ void DayEngine::see_pictures(int device) {
 }
 
 // Writes down what has changed of a camera.
-void DayEngine::note_camera(int number) {
+void DayEngine::note_camera(CameraNumber number) {
     if (starting_up_) return;
-    Camera& camera = cameras_[static_cast<std::size_t>(number)];
-    CameraDay& day = out_.cameras[static_cast<std::size_t>(number)];
+    Camera& camera = cameras_[number];
+    CameraDay& day = out_.cameras[number];
     CameraState shown = camera.state;
-    if (shown == CameraState::off && camera.by_port >= 0 &&
-        ports_[static_cast<std::size_t>(camera.by_port)].refused) {
+    if (shown == CameraState::off && camera.by_port && ports_[camera.by_port].refused) {
         shown = CameraState::refused;
     }
     std::uint8_t uses = 0;

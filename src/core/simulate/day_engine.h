@@ -1,9 +1,20 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The events of a day and what they do. Private to core/simulate.
+//
+// Time goes from event to event. Each event changes the state of one thing (a camera's lamps, a
+// port, the mains); then the feed that this touches is solved again by the same solve_port as the
+// checks use, with the loads of the moment, and what follows from the volts is planned as new
+// events. Nothing else is computed between two events, for nothing changes there.
+//
+// Example: at 16:31 it is dusk for K07 (SensorTurns): 4 W more. Its feed is solved: SW1.3 now gives
+// 16.1 W of 15.4. That is too much, so a CutPort is planned 60 ms on. It happens: the port is off,
+// K07 is lost, a StartPort follows after the pause, the camera starts, its lamps come on, and SW1.3
+// is cut again.
 #pragma once
 
 #include <queue>
 #include <random>
+#include <variant>
 
 #include "core/assess/backup.h"
 #include "core/simulate/day.h"
@@ -18,32 +29,68 @@ public:
     DayResult play();
 
 private:
-    enum class Act : std::uint8_t {
-        weather,
-        sun,
-        infrared,
-        thermostat,
-        tour_on,
-        tour_off,
-        camera_runs,
-        settle_feed,
-        unit_runs,
-        start_port,
-        after_inrush,
-        cut_port,
-        idle_port,
-        mains_lost,
-        mains_back,
-        backup_empty,
-        battery,
-        planned_restart
+    // What falls due, and of what. A stamp counts the changes of the subject: the event carries the
+    // count it was planned at, and falls away where the subject has changed since. Example: K03
+    // gets power at 16:30:00 and is planned to run 40 s later (CameraRuns, stamp 1). At 16:30:10
+    // its port is cut, which sets its stamp to 2; at 16:30:40 the event finds 2 and does nothing.
+    struct Weather {};
+    struct Sun {
+        bool rises = false;
     };
+    struct SensorTurns {  // a camera's own idea of dusk and dawn
+        CameraNumber camera;
+        bool dark = false;
+    };
+    struct Thermostat {
+        CameraNumber camera;
+        std::uint32_t stamp = 0;
+    };
+    struct Tour {
+        CameraNumber camera;
+        bool begins = false;
+    };
+    struct CameraRuns {
+        CameraNumber camera;
+        std::uint32_t stamp = 0;
+    };
+    struct SettleFeed {
+        FeedingNumber port;
+    };
+    struct UnitRuns {
+        DeviceNumber device;
+        std::uint32_t stamp = 0;
+    };
+    struct StartPort {
+        FeedingNumber port;
+        std::uint32_t stamp = 0;
+    };
+    struct AfterInrush {
+        FeedingNumber port;
+        std::uint32_t stamp = 0;
+    };
+    struct CutPort {
+        FeedingNumber port;
+        std::uint32_t stamp = 0;
+    };
+    struct IdlePort {
+        FeedingNumber port;
+        std::uint32_t stamp = 0;
+    };
+    struct MainsTurn {
+        bool back = false;
+    };
+    struct BatteryTurns {
+        BatteryNumber battery;
+        std::uint32_t stamp = 0;
+    };
+    struct PlannedRestart {};
+    using Event = std::variant<Weather, Sun, SensorTurns, Thermostat, Tour, CameraRuns, SettleFeed,
+                               UnitRuns, StartPort, AfterInrush, CutPort, IdlePort, MainsTurn,
+                               BatteryTurns, PlannedRestart>;
     struct Due {
         double t_s = 0;
         std::uint64_t number = 0;  // of equal times the earlier planned comes first
-        Act act = Act::weather;
-        int what = 0;  // camera, device, port or backup, by act
-        std::uint32_t stamp = 0;
+        Event event;
         bool operator<(const Due& other) const {
             return t_s != other.t_s ? t_s > other.t_s : number > other.number;
         }
@@ -53,7 +100,7 @@ private:
         std::string device;
     };
     struct Camera {
-        int device = -1;
+        DeviceNumber device;
         PortAt root;
         CameraDraw draw;
         double min_v = 0;
@@ -61,7 +108,7 @@ private:
         double heater_below_c = 5;
         bool poe = true;
         double rate_mbps = 0;
-        std::vector<int> way;  // units its picture passes, the recorder too
+        std::vector<DeviceNumber> way;  // units its picture passes, the recorder too
         CameraState state = CameraState::off;
         bool sensor_dark = false, heater = false, motors = false;
         bool has_run = false;
@@ -70,7 +117,7 @@ private:
         double box_k = 0;  // warmer in a heated box
         double inside_c = 0, inside_at_s = 0, held_w = 0;
         double watts = 0, volts = 0, dark_since_s = -1;
-        int by_port = -1;  // the port that feeds it
+        FeedingNumber by_port;  // the port that feeds it
         std::uint32_t boot_stamp = 0, heat_stamp = 0;
     };
     enum class PortState : std::uint8_t { unused, waiting, on, paused };
@@ -88,14 +135,14 @@ private:
         Cause cause;
     };
     struct Unit {
-        int device = -1;
+        DeviceNumber device;
         double budget_w = 0, total_w = 0;
         Allocation allocation = Allocation::by_draw;
         double next_start_s = 0;
-        std::vector<int> ports;
+        std::vector<FeedingNumber> ports;
     };
-    struct Battery {      // of a backup or a solar supply
-        int device = -1;  // solar supply; -1 for a backup
+    struct Battery {          // of a backup or a solar supply
+        DeviceNumber device;  // solar supply; none for a backup
         double wh = 0, full_wh = 0;
         double rate_w = 0;  // into it
         double at_s = 0;
@@ -114,77 +161,84 @@ private:
     // day_engine.cpp
     void plan_day();
     void start_cameras();
-    void act(const Due& due);
-    void later(double t_s, Act act, int what, std::uint32_t stamp = 0);
+    void later(double t_s, Event event);
+    // One for each kind of event.
+    void happen(const Weather&);
+    void happen(const Sun& sun);
+    void happen(const SensorTurns& turn);
+    void happen(const Thermostat& turn);
+    void happen(const Tour& tour);
+    void happen(const CameraRuns& runs);
+    void happen(const SettleFeed& settle_it);
+    void happen(const UnitRuns& runs);
+    void happen(const StartPort& start);
+    void happen(const AfterInrush& inrush);
+    void happen(const CutPort& cut);
+    void happen(const IdlePort& idle);
+    void happen(const MainsTurn& turn);
+    void happen(const BatteryTurns& turn);
+    void happen(const PlannedRestart&);
+    // How a day is set up.
+    void add_feeder(DeviceNumber device);
+    Port port_at_rest(PortAt at) const;
+    void add_camera(CameraNumber number);
     DayEvent& tell(DayEventKind kind, const std::string& device, const std::string& port = "",
                    double value = 0, double limit = 0);
-    void weather();
     void keep_energy(double until_s);
     void add_up_flows();
-    Flow source_flow(int device) const;
+    double ports_w_of(DeviceNumber device) const;  // given by all its ports together
+    Flow source_flow(DeviceNumber device) const;
     void set_flow(Flow& kept, const Flow& now);
-    void note_source(int device);
-    void note_taken(int device, double watts);
+    void note_source(DeviceNumber device);
+    void note_taken(DeviceNumber device, double watts);
     double uniform(double from, double to);
-    const std::string& name(int device) const { return net_.device(device).id; }
+    const std::string& name(DeviceNumber device) const { return net_.device(device).id; }
 
     // day_cameras.cpp
     double watts_of(const Camera& camera) const;
     double around_c(const Camera& camera) const;
     double backup_load_w(const Backup& backup) const;
-    void infrared(int number);
-    void tour(int number, bool on);
-    void thermostat(int number);
-    void plan_thermostat(int number);
+    void plan_thermostat(CameraNumber number);
     void warm_up(Camera& camera);
-    void camera_power(int number, double volts);
-    void camera_lost(int number, DayEventKind why, double volts, double limit_v);
-    void blame(int number, const DayEvent& event);
-    void camera_runs(int number);
-    void planned_restart();
-    void apply_load(int number);
-    void see_pictures(int device);
-    void note_camera(int number);
+    void camera_power(CameraNumber number, double volts);
+    void camera_lost(CameraNumber number, DayEventKind why, double volts, double limit_v);
+    void blame(CameraNumber number, const DayEvent& event);
+    void apply_load(CameraNumber number);
+    void see_pictures(DeviceNumber device);
+    void note_camera(CameraNumber number);
     bool picture_arrives(const Camera& camera) const;
 
     // day_ports.cpp
     void settle(PortAt root);
     std::vector<PortFeed> solve(PortAt root) const;
     bool drop_what_is_low(const std::vector<PortFeed>& feeds);
-    void drop(PortAt root, int device, double volts);
+    void drop(PortAt root, DeviceNumber device, double volts);
     bool raise_what_has_power(const std::vector<PortFeed>& feeds);
     void take_results(PortAt root, const std::vector<PortFeed>& feeds);
     Cause heaviest_use(PortAt root) const;
-    void set_watts(int port, double watts, double source_a);
-    void start_ports(int unit);
-    void plan_start(int port);
-    void start_port(int port);
-    void port_off(int port, PortState state);
+    void set_watts(FeedingNumber number, double watts, double source_a);
+    void start_ports(FeederNumber unit);
+    void plan_start(FeedingNumber number);
+    void start_port(FeedingNumber number);
+    void port_off(FeedingNumber number, PortState state);
     void shed(const Unit& unit, const std::vector<bool>& granted, double claimed_w);
-    void cut_port(int port);
-    void idle_port(int port);
-    void balance(int unit);
-    void retry_refused(int unit);
-    std::vector<bool> admitted(const Unit& unit, int waiting) const;
+    void balance(FeederNumber unit);
+    void retry_refused(FeederNumber unit);
+    std::vector<bool> admitted(const Unit& unit, FeedingNumber waiting) const;
     double counted_w(const Unit& unit, const Port& port) const;
     Flow flow_of(const std::vector<PortFeed>& feeds) const;
-    double unit_min_volts(int device) const;
-    int port_number(PortAt at) const {
-        return port_at_[static_cast<std::size_t>(at.device)][static_cast<std::size_t>(at.port)];
-    }
+    double unit_min_volts(DeviceNumber device) const;
+    FeedingNumber feeding(PortAt at) const { return feeding_at_[at.device][at.port]; }
 
     // day_mains.cpp
     void plan_mains();
-    bool has_mains(int device) const;
-    void unit_power(int device, bool on);
-    void unit_runs(int device);
-    void mains(bool back);
+    bool has_mains(DeviceNumber device) const;
+    void unit_power(DeviceNumber device, bool on);
     void update_batteries();
     void spend(Battery& battery);
-    void plan_battery(int number);
-    double battery_rate_w(const Battery& battery, std::size_t number) const;
-    void battery_turns(int number);
-    double boot_s(int device) const;
+    void plan_battery(BatteryNumber number);
+    double battery_rate_w(BatteryNumber number) const;
+    double boot_s(DeviceNumber device) const;
 
     const Network& net_;
     const DayPlan& plan_;
@@ -198,25 +252,25 @@ private:
     FeedState state_;
     std::priority_queue<Due> agenda_;
     std::uint64_t planned_ = 0;
-    std::vector<Camera> cameras_;
-    std::vector<int> camera_at_;  // by device, -1
-    std::vector<Port> ports_;
-    std::vector<std::vector<int>> port_at_;  // by device and port, -1
-    std::vector<Unit> units_;
-    std::vector<int> unit_at_;             // by device, -1
-    std::vector<char> powered_, running_;  // by device
-    std::vector<double> unit_retry_s_;     // by device
-    std::vector<std::uint32_t> boot_stamp_;
-    std::vector<std::vector<int>> fed_;     // by root port number: devices of its feed
-    std::vector<std::vector<int>> behind_;  // by device: cameras whose picture passes it
-    std::vector<Flow> flows_;               // by root port number
-    std::vector<int> taken_at_;             // by device: its place in DayResult::taken, -1
-    std::vector<Flow> source_flows_;        // by device: its own and what conversion loses
+    By<CameraNumber, Camera> cameras_;
+    By<DeviceNumber, CameraNumber> camera_at_;
+    By<FeedingNumber, Port> ports_;
+    By<DeviceNumber, By<PortNumber, FeedingNumber>> feeding_at_;
+    By<FeederNumber, Unit> units_;
+    By<DeviceNumber, FeederNumber> unit_at_;
+    By<DeviceNumber, char> powered_, running_;
+    By<DeviceNumber, double> unit_retry_s_;
+    By<DeviceNumber, std::uint32_t> boot_stamp_;
+    By<FeedingNumber, std::vector<DeviceNumber>> fed_;    // by root: devices of its feed
+    By<DeviceNumber, std::vector<CameraNumber>> behind_;  // cameras whose picture passes it
+    By<FeedingNumber, Flow> flows_;                       // by root
+    By<DeviceNumber, TakenNumber> taken_at_;
+    By<DeviceNumber, Flow> source_flows_;   // its own and what conversion loses
     Flow flow_;                             // of all of them
-    std::vector<std::uint32_t> seen_;
+    By<DeviceNumber, std::uint32_t> seen_;  // number of the settling that last saw it
     std::uint32_t settle_number_ = 0;
     std::vector<Backup> backups_;
-    std::vector<Battery> batteries_;  // backups first, then solar supplies
+    By<BatteryNumber, Battery> batteries_;  // those of backups_ first, in its order
     bool mains_on_ = true;
     bool starting_up_ = false;  // before the day: nothing is told
     double recorded_mbps_ = 0;

@@ -23,7 +23,7 @@ std::vector<PortFeed> DayEngine::solve(PortAt root) const {
 }
 
 void DayEngine::settle(PortAt root) {
-    if (root.device < 0) return;
+    if (!root) return;
     std::vector<PortFeed> feeds = solve(root);
     for (int pass = 0; pass < most_passes; ++pass) {
         if (!drop_what_is_low(feeds) && !raise_what_has_power(feeds)) break;
@@ -32,7 +32,7 @@ void DayEngine::settle(PortAt root) {
     take_results(root, feeds);
 }
 
-double DayEngine::unit_min_volts(int device) const {
+double DayEngine::unit_min_volts(DeviceNumber device) const {
     const Kind& kind = net_.kind(device);
     if (kind.in_line && kind.in_line->min_volts > 0) return kind.in_line->min_volts;
     return camera_min_volts(kind, power_port(net_, device));
@@ -43,7 +43,7 @@ bool DayEngine::drop_what_is_low(const std::vector<PortFeed>& feeds) {
     for (const PortFeed& feed : feeds) {
         // A port over its limit is cut before its loads' input capacitors are empty.
         if (feed.solution.stands && feed.solution.source_w > feed.limit_w * (1 + 1e-9)) continue;
-        int worst = -1;
+        DeviceNumber worst;
         double worst_by = 0, worst_v = 0;
         for (std::size_t i = 1; i < feed.points.size(); ++i) {
             const FeedPoint& point = feed.points[i];
@@ -55,9 +55,8 @@ bool DayEngine::drop_what_is_low(const std::vector<PortFeed>& feeds) {
                 }
                 continue;
             }
-            const int camera = camera_at_[static_cast<std::size_t>(point.device)];
-            const double least_v = camera >= 0 ? cameras_[static_cast<std::size_t>(camera)].min_v
-                                               : unit_min_volts(point.device);
+            const CameraNumber camera = camera_at_[point.device];
+            const double least_v = camera ? cameras_[camera].min_v : unit_min_volts(point.device);
             const double short_by = least_v - feed.solution.volts[i];
             if (short_by > 1e-9 && short_by > worst_by) {
                 worst = point.device;
@@ -65,23 +64,23 @@ bool DayEngine::drop_what_is_low(const std::vector<PortFeed>& feeds) {
                 worst_v = feed.solution.volts[i];
             }
         }
-        if (worst < 0) continue;
+        if (!worst) continue;
         drop(feeds.front().port, worst, worst_v);
         return true;
     }
     return false;
 }
 
-void DayEngine::drop(PortAt root, int device, double volts) {
-    const int number = camera_at_[static_cast<std::size_t>(device)];
+void DayEngine::drop(PortAt root, DeviceNumber device, double volts) {
+    const CameraNumber number = camera_at_[device];
     const double again_s = t_s_ + retry_pause_s;
-    if (number >= 0) {
-        Camera& camera = cameras_[static_cast<std::size_t>(number)];
+    if (number) {
+        Camera& camera = cameras_[number];
         camera.retry_at_s = again_s;
         camera_lost(number, DayEventKind::camera_low, volts, camera.min_v);
         note_camera(number);
     } else {
-        unit_retry_s_[static_cast<std::size_t>(device)] = again_s;
+        unit_retry_s_[device] = again_s;
         DayEvent& event =
             tell(DayEventKind::unit_low, name(device), "", volts, unit_min_volts(device));
         event.cause = cause_.kind;
@@ -89,7 +88,7 @@ void DayEngine::drop(PortAt root, int device, double volts) {
         trouble_ = event;
         unit_power(device, false);
     }
-    later(again_s, Act::settle_feed, port_number(root));
+    later(again_s, SettleFeed{feeding(root)});
 }
 
 // What is off and has enough volts starts. True if anything did.
@@ -99,12 +98,12 @@ bool DayEngine::raise_what_has_power(const std::vector<PortFeed>& feeds) {
         if (!feed.solution.stands) continue;
         for (std::size_t i = 1; i < feed.points.size(); ++i) {
             const FeedPoint& point = feed.points[i];
-            const auto device = static_cast<std::size_t>(point.device);
+            const DeviceNumber device = point.device;
             if (!takes_power(net_.port(point.entered))) continue;
             const double volts = feed.solution.volts[i];
-            const int number = camera_at_[device];
-            if (number >= 0) {
-                const Camera& camera = cameras_[static_cast<std::size_t>(number)];
+            const CameraNumber number = camera_at_[device];
+            if (number) {
+                const Camera& camera = cameras_[number];
                 const double start_v = camera.poe ? pd_start_volts : camera.min_v;
                 if (camera.state != CameraState::off || camera.retry_at_s > t_s_ ||
                     volts < start_v) {
@@ -153,26 +152,25 @@ DayEngine::Flow DayEngine::flow_of(const std::vector<PortFeed>& feeds) const {
 
 void DayEngine::take_results(PortAt root, const std::vector<PortFeed>& feeds) {
     const std::uint32_t seen = ++settle_number_;
-    const int root_number = port_number(root);
-    std::vector<int> units;
-    std::vector<int> noted;
+    const FeedingNumber root_number = feeding(root);
+    std::vector<FeederNumber> units;
+    std::vector<CameraNumber> noted;
     for (const PortFeed& feed : feeds) {
-        const int port = port_number(feed.port);
-        const bool on = ports_[static_cast<std::size_t>(port)].state == PortState::on;
+        const FeedingNumber port = feeding(feed.port);
+        const bool on = ports_[port].state == PortState::on;
         set_watts(port, on && feed.solution.stands ? feed.solution.source_w : 0,
                   on ? feed.solution.source_a : 0);
-        const int unit = unit_at_[static_cast<std::size_t>(feed.port.device)];
+        const FeederNumber unit = unit_at_[feed.port.device];
         if (std::find(units.begin(), units.end(), unit) == units.end()) units.push_back(unit);
         for (std::size_t i = 1; i < feed.points.size(); ++i) {
-            const int device = feed.points[i].device;
-            const auto at = static_cast<std::size_t>(device);
-            seen_[at] = seen;
+            const DeviceNumber device = feed.points[i].device;
+            seen_[device] = seen;
             if (takes_power(net_.port(feed.points[i].entered)))
                 note_taken(device, feed.points[i].load_w);
             const double volts = feed.solution.stands ? feed.solution.volts[i] : 0;
-            const int number = camera_at_[at];
-            if (number >= 0) {
-                Camera& camera = cameras_[static_cast<std::size_t>(number)];
+            const CameraNumber number = camera_at_[device];
+            if (number) {
+                Camera& camera = cameras_[number];
                 camera.by_port = port;
                 camera.volts = volts;
                 noted.push_back(number);
@@ -180,26 +178,25 @@ void DayEngine::take_results(PortAt root, const std::vector<PortFeed>& feeds) {
                 const Kind& kind = net_.kind(device);
                 const double least_v = kind.in_line ? kind.in_line->min_volts : 0;
                 const bool on_now = volts > 0 && volts >= least_v;
-                if (on_now != static_cast<bool>(powered_[at])) unit_power(device, on_now);
+                if (on_now != static_cast<bool>(powered_[device])) unit_power(device, on_now);
             }
         }
     }
-    set_flow(flows_[static_cast<std::size_t>(root_number)], flow_of(feeds));
-    for (int device : fed_[static_cast<std::size_t>(root_number)]) {
-        const auto at = static_cast<std::size_t>(device);
-        if (seen_[at] == seen) continue;
-        const int number = camera_at_[at];
+    set_flow(flows_[root_number], flow_of(feeds));
+    for (DeviceNumber device : fed_[root_number]) {
+        if (seen_[device] == seen) continue;
+        const CameraNumber number = camera_at_[device];
         note_taken(device, 0);
-        if (number >= 0) {
+        if (number) {
             camera_lost(number, DayEventKind::camera_off, 0, 0);
             note_camera(number);
-        } else if (powered_[at]) {
+        } else if (powered_[device]) {
             unit_power(device, false);
         }
     }
-    for (int number : noted) note_camera(number);
-    for (int unit : units) {
-        if (unit >= 0 && !starting_up_) balance(unit);
+    for (CameraNumber number : noted) note_camera(number);
+    for (FeederNumber unit : units) {
+        if (unit && !starting_up_) balance(unit);
     }
 }
 
@@ -207,10 +204,10 @@ void DayEngine::take_results(PortAt root, const std::vector<PortFeed>& feeds) {
 DayEngine::Cause DayEngine::heaviest_use(PortAt root) const {
     Cause cause;
     double most_w = 0;
-    for (int device : fed_[static_cast<std::size_t>(port_number(root))]) {
-        const int number = camera_at_[static_cast<std::size_t>(device)];
-        if (number < 0) continue;
-        const Camera& camera = cameras_[static_cast<std::size_t>(number)];
+    for (DeviceNumber device : fed_[feeding(root)]) {
+        const CameraNumber number = camera_at_[device];
+        if (!number) continue;
+        const Camera& camera = cameras_[number];
         const auto offer = [&](bool on, double watts, DayEventKind kind) {
             if (!on || watts <= most_w) return;
             most_w = watts;
@@ -223,12 +220,12 @@ DayEngine::Cause DayEngine::heaviest_use(PortAt root) const {
     return cause;
 }
 
-void DayEngine::set_watts(int number, double watts, double source_a) {
-    Port& port = ports_[static_cast<std::size_t>(number)];
-    PortDay& day = out_.ports[static_cast<std::size_t>(number)];
-    const int unit_number = unit_at_[static_cast<std::size_t>(port.at.device)];
-    Unit& unit = units_[static_cast<std::size_t>(unit_number)];
-    UnitDay& unit_day = out_.units[static_cast<std::size_t>(unit_number)];
+void DayEngine::set_watts(FeedingNumber number, double watts, double source_a) {
+    Port& port = ports_[number];
+    PortDay& day = out_.ports[number];
+    const FeederNumber unit_number = unit_at_[port.at.device];
+    Unit& unit = units_[unit_number];
+    UnitDay& unit_day = out_.units[unit_number];
     const auto push = [&](std::vector<Sample>& series, double value) {
         if (!series.empty() && series.back().t_s == t_s_)
             series.back().value = value;
@@ -238,7 +235,7 @@ void DayEngine::set_watts(int number, double watts, double source_a) {
     if (port.watts != watts || day.watts.empty()) {
         port.watts = watts;
         unit.total_w = 0;
-        for (int other : unit.ports) unit.total_w += ports_[static_cast<std::size_t>(other)].watts;
+        for (FeedingNumber other : unit.ports) unit.total_w += ports_[other].watts;
         note_source(port.at.device);
         push(day.watts, watts);
         push(unit_day.watts, unit.total_w);
@@ -249,15 +246,15 @@ void DayEngine::set_watts(int number, double watts, double source_a) {
     const bool over = watts > port.limit_w * (1 + 1e-9);
     if (over && !port.over) {
         port.cause = starting_up_ ? heaviest_use(port.root) : cause_;
-        later(t_s_ + uniform(overload_cut_min_s, overload_cut_max_s), Act::cut_port, number,
-              ++port.stamp);
+        later(t_s_ + uniform(overload_cut_min_s, overload_cut_max_s),
+              CutPort{number, ++port.stamp});
     } else if (!over && port.over) {
         ++port.stamp;
     }
     port.over = over;
     const bool idle = !port.passive && source_a < maintain_a;
     if (idle && !port.idle)
-        later(t_s_ + maintain_lost_s, Act::idle_port, number, ++port.stamp);
+        later(t_s_ + maintain_lost_s, IdlePort{number, ++port.stamp});
     else if (!idle && port.idle)
         ++port.stamp;
     port.idle = idle;
@@ -274,10 +271,10 @@ double DayEngine::counted_w(const Unit& unit, const Port& port) const {
 }
 
 // Who of the unit's ports has power if `waiting` asks now, by place in unit.ports.
-std::vector<bool> DayEngine::admitted(const Unit& unit, int waiting) const {
+std::vector<bool> DayEngine::admitted(const Unit& unit, FeedingNumber waiting) const {
     std::vector<PortClaim> claims;
-    for (int number : unit.ports) {
-        const Port& port = ports_[static_cast<std::size_t>(number)];
+    for (FeedingNumber number : unit.ports) {
+        const Port& port = ports_[number];
         PortClaim claim{port.priority, port.state == PortState::on, 0};
         if (claim.on)
             claim.watts = counted_w(unit, port);
@@ -290,37 +287,45 @@ std::vector<bool> DayEngine::admitted(const Unit& unit, int waiting) const {
     return admit(claims, unit.budget_w);
 }
 
-void DayEngine::start_ports(int unit_number) {
-    const Unit& unit = units_[static_cast<std::size_t>(unit_number)];
-    std::vector<int> order = unit.ports;
-    std::stable_sort(order.begin(), order.end(), [&](int a, int b) {
-        return ports_[static_cast<std::size_t>(a)].priority <
-               ports_[static_cast<std::size_t>(b)].priority;
+void DayEngine::start_ports(FeederNumber unit_number) {
+    const Unit& unit = units_[unit_number];
+    std::vector<FeedingNumber> order = unit.ports;
+    std::stable_sort(order.begin(), order.end(), [&](FeedingNumber a, FeedingNumber b) {
+        return ports_[a].priority < ports_[b].priority;
     });
-    for (int number : order) {
-        if (ports_[static_cast<std::size_t>(number)].state == PortState::waiting)
-            plan_start(number);
+    for (FeedingNumber number : order) {
+        if (ports_[number].state == PortState::waiting) plan_start(number);
     }
 }
 
-void DayEngine::plan_start(int number) {
-    Port& port = ports_[static_cast<std::size_t>(number)];
+void DayEngine::plan_start(FeedingNumber number) {
+    Port& port = ports_[number];
     if (port.planned) return;
     port.planned = true;
-    Unit& unit =
-        units_[static_cast<std::size_t>(unit_at_[static_cast<std::size_t>(port.at.device)])];
+    Unit& unit = units_[unit_at_[port.at.device]];
     unit.next_start_s = std::max(t_s_, unit.next_start_s) + port_start_s;
-    later(unit.next_start_s, Act::start_port, number, port.stamp);
+    later(unit.next_start_s, StartPort{number, port.stamp});
 }
 
-void DayEngine::start_port(int number) {
-    Port& port = ports_[static_cast<std::size_t>(number)];
-    const auto device = static_cast<std::size_t>(port.at.device);
+void DayEngine::happen(const StartPort& start) {
+    if (ports_[start.port].stamp == start.stamp) start_port(start.port);
+}
+
+void DayEngine::happen(const SettleFeed& settle_it) { settle(ports_[settle_it.port].at); }
+
+void DayEngine::happen(const AfterInrush& inrush) {
+    const Port& port = ports_[inrush.port];
+    if (port.stamp == inrush.stamp) settle(port.root);
+}
+
+void DayEngine::start_port(FeedingNumber number) {
+    Port& port = ports_[number];
+    const DeviceNumber device = port.at.device;
     port.planned = false;
     if (port.state == PortState::on || !powered_[device] || !running_[device]) return;
-    const int unit_number = unit_at_[device];
-    Unit& unit = units_[static_cast<std::size_t>(unit_number)];
-    UnitDay& unit_day = out_.units[static_cast<std::size_t>(unit_number)];
+    const FeederNumber unit_number = unit_at_[device];
+    Unit& unit = units_[unit_number];
+    UnitDay& unit_day = out_.units[unit_number];
     port.state = PortState::waiting;
     const std::vector<bool> granted = admitted(unit, number);
     const auto place = static_cast<std::size_t>(
@@ -328,25 +333,25 @@ void DayEngine::start_port(int number) {
     if (!granted[place]) {
         if (!port.refused) {
             double taken_w = 0;
-            for (int other : unit.ports) {
-                const Port& taker = ports_[static_cast<std::size_t>(other)];
+            for (FeedingNumber other : unit.ports) {
+                const Port& taker = ports_[other];
                 if (taker.state == PortState::on) taken_w += counted_w(unit, taker);
             }
             port.refused = true;
             ++unit_day.refused;
             trouble_ = tell(DayEventKind::port_refused, name(port.at.device), net_.port(port.at).id,
                             port.reserved_w, unit.budget_w - taken_w);
-            for (std::size_t i = 0; i < cameras_.size(); ++i) {
-                if (cameras_[i].by_port != number) continue;
-                blame(static_cast<int>(i), *trouble_);
-                note_camera(static_cast<int>(i));
+            for (CameraNumber camera : cameras_.numbers()) {
+                if (cameras_[camera].by_port != number) continue;
+                blame(camera, *trouble_);
+                note_camera(camera);
             }
         }
         return;
     }
     double claimed_w = port.reserved_w;
-    for (int other : unit.ports) {
-        const Port& taker = ports_[static_cast<std::size_t>(other)];
+    for (FeedingNumber other : unit.ports) {
+        const Port& taker = ports_[other];
         if (taker.state == PortState::on) claimed_w += counted_w(unit, taker);
     }
     shed(unit, granted, claimed_w);
@@ -355,52 +360,54 @@ void DayEngine::start_port(int number) {
     port.asked = false;
     port.over = port.idle = false;
     port.inrush_until_s = t_s_ + inrush_s;
-    state_.cut[device][static_cast<std::size_t>(port.at.port)] = 0;
+    state_.cut[device][port.at.port] = 0;
     tell(DayEventKind::port_on, name(port.at.device), net_.port(port.at).id);
-    later(port.inrush_until_s, Act::after_inrush, number, ++port.stamp);
+    later(port.inrush_until_s, AfterInrush{number, ++port.stamp});
     settle(port.root);
 }
 
-void DayEngine::port_off(int number, PortState state) {
-    Port& port = ports_[static_cast<std::size_t>(number)];
+void DayEngine::port_off(FeedingNumber number, PortState state) {
+    Port& port = ports_[number];
     port.state = state;
     port.over = port.idle = port.planned = false;
     ++port.stamp;
-    state_.cut[static_cast<std::size_t>(port.at.device)][static_cast<std::size_t>(port.at.port)] =
-        1;
+    state_.cut[port.at.device][port.at.port] = 1;
     settle(port.root);
 }
 
-void DayEngine::cut_port(int number) {
-    Port& port = ports_[static_cast<std::size_t>(number)];
+void DayEngine::happen(const CutPort& cut) {
+    const FeedingNumber number = cut.port;
+    Port& port = ports_[number];
+    if (port.stamp != cut.stamp || !port.over) return;
     DayEvent& event = tell(DayEventKind::port_overload, name(port.at.device), net_.port(port.at).id,
                            port.watts, port.limit_w);
     event.cause = port.cause.kind;
     event.cause_device = port.cause.device;
     trouble_ = event;
     cause_ = {DayEventKind::port_overload, name(port.at.device)};
-    ++out_.ports[static_cast<std::size_t>(number)].cuts;
+    ++out_.ports[number].cuts;
     port_off(number, PortState::paused);
     port.planned = true;
-    later(t_s_ + retry_pause_s, Act::start_port, number, port.stamp);
+    later(t_s_ + retry_pause_s, StartPort{number, port.stamp});
 }
 
-void DayEngine::idle_port(int number) {
-    Port& port = ports_[static_cast<std::size_t>(number)];
+void DayEngine::happen(const IdlePort& idle) {
+    const FeedingNumber number = idle.port;
+    Port& port = ports_[number];
+    if (port.stamp != idle.stamp || !port.idle) return;
     tell(DayEventKind::port_idle, name(port.at.device), net_.port(port.at).id);
     port_off(number, PortState::paused);
     port.planned = true;
-    later(t_s_ + retry_pause_s, Act::start_port, number, port.stamp);
+    later(t_s_ + retry_pause_s, StartPort{number, port.stamp});
 }
 
 // `claimed_w`: what counts against the budget, the newcomer's claim included.
 void DayEngine::shed(const Unit& unit, const std::vector<bool>& granted, double claimed_w) {
     for (std::size_t i = 0; i < unit.ports.size(); ++i) {
-        const int number = unit.ports[i];
-        Port& port = ports_[static_cast<std::size_t>(number)];
+        const FeedingNumber number = unit.ports[i];
+        Port& port = ports_[number];
         if (port.state != PortState::on || granted[i]) continue;
-        ++out_.units[static_cast<std::size_t>(unit_at_[static_cast<std::size_t>(unit.device)])]
-              .shed;
+        ++out_.units[unit_at_[unit.device]].shed;
         DayEvent& event = tell(DayEventKind::port_shed, name(port.at.device), net_.port(port.at).id,
                                claimed_w, unit.budget_w);
         event.cause = cause_.kind;
@@ -412,11 +419,11 @@ void DayEngine::shed(const Unit& unit, const std::vector<bool>& granted, double 
 }
 
 // Sheds what the budget no longer carries and lets in what waited for it.
-void DayEngine::balance(int unit_number) {
-    const Unit& unit = units_[static_cast<std::size_t>(unit_number)];
+void DayEngine::balance(FeederNumber unit_number) {
+    const Unit& unit = units_[unit_number];
     std::vector<PortClaim> claims;
-    for (int number : unit.ports) {
-        const Port& port = ports_[static_cast<std::size_t>(number)];
+    for (FeedingNumber number : unit.ports) {
+        const Port& port = ports_[number];
         const bool on = port.state == PortState::on;
         claims.push_back({port.priority, on, on ? std::max(counted_w(unit, port), port.watts) : 0});
     }
@@ -426,15 +433,15 @@ void DayEngine::balance(int unit_number) {
     retry_refused(unit_number);
 }
 
-void DayEngine::retry_refused(int unit_number) {
-    const Unit& unit = units_[static_cast<std::size_t>(unit_number)];
-    const bool one_waits = std::any_of(unit.ports.begin(), unit.ports.end(), [&](int number) {
-        return ports_[static_cast<std::size_t>(number)].refused;
-    });
+void DayEngine::retry_refused(FeederNumber unit_number) {
+    const Unit& unit = units_[unit_number];
+    const bool one_waits =
+        std::any_of(unit.ports.begin(), unit.ports.end(),
+                    [&](FeedingNumber number) { return ports_[number].refused; });
     if (!one_waits) return;
-    const std::vector<bool> granted = admitted(unit, -1);
+    const std::vector<bool> granted = admitted(unit, {});
     for (std::size_t i = 0; i < unit.ports.size(); ++i) {
-        const Port& port = ports_[static_cast<std::size_t>(unit.ports[i])];
+        const Port& port = ports_[unit.ports[i]];
         if (port.refused && port.state == PortState::waiting && granted[i])
             plan_start(unit.ports[i]);
     }

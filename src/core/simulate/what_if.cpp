@@ -134,15 +134,15 @@ std::vector<RunChance> chances(const Network& net, const ChanceOptions& options,
     trial.site = &site;
     Draw draw(options.seed);
     std::vector<RunChance> out;
-    std::vector<int> held(net.runs.size(), 0);
+    By<CameraNumber, int> held(net.runs.size(), 0);
     int done = 0;
     for (; done < options.trials; ++done) {
         if (go_on && !go_on(static_cast<double>(done) / options.trials)) break;
-        for (std::size_t i = 0; i < net.links.size(); ++i) {
-            const bool drawn =
-                net.links[i].medium() != Medium::radio && !net.links[i].link->measured_length_m;
-            trial.links[i].length_m =
-                net.links[i].length_m * (drawn ? 1 + draw.normal(options.length_share) : 1);
+        for (LinkNumber link : net.links.numbers()) {
+            const bool drawn = net.links[link].medium() != Medium::radio &&
+                               !net.links[link].link->measured_length_m;
+            trial.links[link].length_m =
+                net.links[link].length_m * (drawn ? 1 + draw.normal(options.length_share) : 1);
         }
         const Settings& usual = net.site->settings;
         site.settings.tolerances.resistance_share =
@@ -152,12 +152,12 @@ std::vector<RunChance> chances(const Network& net, const ChanceOptions& options,
         site.settings.day_c = usual.night_c + draw.uniform() * (usual.day_c - usual.night_c);
         site.settings.coldest_night_c =
             usual.coldest_night_c + draw.uniform() * (usual.night_c - usual.coldest_night_c);
-        for (std::size_t i = 0; i < net.runs.size(); ++i)
-            held[i] += assess_run(trial, i).verdict != Verdict::fails;
+        for (CameraNumber camera : net.runs.numbers())
+            held[camera] += assess_run(trial, camera).verdict != Verdict::fails;
     }
-    for (std::size_t i = 0; i < net.runs.size(); ++i) {
-        out.push_back(
-            {net.device(net.runs[i].camera).id, done ? static_cast<double>(held[i]) / done : 0});
+    for (CameraNumber camera : net.runs.numbers()) {
+        out.push_back({net.device(net.runs[camera].camera).id,
+                       done ? static_cast<double>(held[camera]) / done : 0});
     }
     return out;
 }

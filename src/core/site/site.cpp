@@ -81,10 +81,14 @@ const Place* head_end_of(const Site& site) {
 }
 Place* find_place(Site& site, std::string_view id) { return find_by_id(site.places, id); }
 
-const Link* link_at(const Site& site, std::string_view device, std::string_view port) {
+const Subnet* find_subnet(const Site& site, std::string_view id) {
+    return find_by_id(site.subnets, id);
+}
+
+const Link* link_at(const Site& site, PortId port) {
     for (const Link& link : site.links) {
-        if (link.a.device == device && link.a.port == port) return &link;
-        if (link.b.device == device && link.b.port == port) return &link;
+        if (link.a.device == port.device && link.a.port == port.port) return &link;
+        if (link.b.device == port.device && link.b.port == port.port) return &link;
     }
     return nullptr;
 }
@@ -92,7 +96,9 @@ const Link* link_at(const Site& site, std::string_view device, std::string_view 
 std::string next_id(const Site& site, std::string_view prefix) {
     const auto taken = [&](const std::string& id) {
         return find_device(site, id) || find_link(site, id) || find_place(site, id) ||
-               find_pathway(site, id) || find_existing(site, id) || find_obstacle(site, id);
+               find_pathway(site, id) || find_existing(site, id) || find_obstacle(site, id) ||
+               find_subnet(site, id) || find_by_id(site.readings, id) ||
+               find_by_id(site.instruments, id);
     };
     for (int number = 1;; ++number) {
         std::string id =

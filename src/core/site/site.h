@@ -70,6 +70,26 @@ struct CameraSettings {  // only what differs from the kind
     bool operator==(const CameraSettings&) const = default;
 };
 
+// Who says so, and when: initials, day and time.
+struct Signed {
+    std::string who, when;
+};
+
+// How far a unit has come on its way into the network.
+enum class UnitState { planned, seen, set, added, recording };
+
+// What is known of a unit in the network. A password never is.
+struct OnNetwork {
+    std::string address;  // that it is to have, or has
+    std::string mac;
+    std::string serial;
+    std::string firmware;
+    UnitState state = UnitState::planned;
+    int recorder_channel = 0;  // of a camera, from 1; 0: none yet
+    std::string who, when;     // set the state: initials, day and time
+    bool operator==(const OnNetwork&) const = default;
+};
+
 struct Device {
     OVANT_VALUE(Device);
     std::string id;
@@ -91,9 +111,20 @@ struct Device {
     std::map<std::string, int> port_priority;  // 1 critical, 2 high; what is not here is 3, low
     int supplies = 0;                          // power supplies that work; 0: all it has
     std::optional<Alternative> alternative;    // of a combiner, where it is set otherwise
+    std::optional<OnNetwork> on_network;
     int priority_of(const std::string& port) const;
     std::string extra;
     bool operator==(const Device&) const = default;
+};
+
+// What a thing is called by the site, and by people: the two must not be taken for each other.
+struct NamedId {
+    std::string_view id, name;
+};
+
+// A port: its device by id, and as printed on the unit.
+struct PortId {
+    std::string_view device, port;
 };
 
 struct LinkEnd {
@@ -102,6 +133,20 @@ struct LinkEnd {
     double drop_m = 0;      // up or down to the unit
     std::string protector;  // kind of surge protector fitted here, may be empty
     bool operator==(const LinkEnd&) const = default;
+};
+
+// What is known to be wrong with a cable or a radio path that hangs, until it is mended. Every
+// check counts it.
+struct Defects {
+    double resistance_share = 0;   // above its conductors' sheet: copper-clad, or thinner
+    double joint_ohm = 0;          // in one conductor, above a sound joint
+    std::string pair;              // in which pair joint and open conductors are, where known
+    int conductors_open = 0;       // of that pair
+    double loss_db = 0;            // of light or radio: dirt, a bend, something in the way
+    double noise_db = 0;           // of radio: other senders
+    double attenuation_share = 0;  // of a cable, above its category: water
+    bool crossed = false;          // polarity of d.c., or the two fibres
+    bool operator==(const Defects&) const = default;
 };
 
 struct Link {
@@ -115,10 +160,13 @@ struct Link {
     double slack_m = 0;
     double cords_m = 0;                       // patch cords at both ends together
     std::optional<double> measured_length_m;  // of the solid part, overrides the drawing
-    int connectors = 2;                       // fibre: mated pairs of connectors on the way
-    int splices = 0;                          // fibre
+    // Twisted pair: out and back over one pair, at 20 degrees C, cords and joints not in it.
+    std::optional<double> measured_loop_ohm;
+    int connectors = 2;              // fibre: mated pairs of connectors on the way
+    int splices = 0;                 // fibre
     std::string existing;            // id of the cable that hangs there already and is used
     std::vector<SeenToWork> proven;  // this very run
+    std::optional<Defects> defects;
     std::string extra;
     bool operator==(const Link&) const = default;
 };
@@ -148,6 +196,72 @@ struct Obstacle {
     double height_m = 5;
     std::string extra;
     bool operator==(const Obstacle&) const = default;
+};
+
+struct Subnet {
+    std::string id;
+    std::string name;
+    std::string network;                // 192.168.10.0/24
+    std::string gateway;                // empty: none
+    std::string dhcp_from, dhcp_to;     // handed out by a DHCP server, both or none
+    int vlan = 0;                       // 0: untagged
+    std::vector<std::string> reserved;  // addresses kept free
+    std::string domain;                 // behind the names of its units
+    std::string extra;
+    bool operator==(const Subnet&) const = default;
+};
+
+// What was read on site, and where: length, loop resistance, light and rate of a link; volts and
+// watts of a port ("SW1.6") or a unit; bit rate of a camera.
+enum class ReadingOf {
+    length,
+    loop_resistance,
+    volts,
+    watts,
+    link_rate,
+    bit_rate,
+    light,
+    radio_level
+};
+enum class ReadUnder { day, night, coldest_night, restart };  // as the conditions of the checks
+struct Reading {
+    std::string id;
+    ReadingOf of = ReadingOf::volts;
+    std::string subject;
+    std::string pair;  // of a cable, as marked on it; may be empty
+    double value = 0;  // in metres, ohms, volts, watts, Mb/s, dBm
+    std::string instrument;
+    ReadUnder under = ReadUnder::day;
+    std::optional<double> temperature_c;  // of the air, else as the site has it
+    std::string who, when;
+    std::string note;
+    std::string extra;
+    bool operator==(const Reading&) const = default;
+};
+
+// How far an instrument may be off in one kind of reading: a share of what it shows, and so much
+// more, in the unit of the reading.
+struct Accuracy {
+    ReadingOf of = ReadingOf::volts;
+    double share = 0;
+    double plus = 0;
+    bool operator==(const Accuracy&) const = default;
+};
+struct Instrument {
+    std::string id;
+    std::string name;
+    std::vector<Accuracy> accuracy;
+    std::string extra;
+    bool operator==(const Instrument&) const = default;
+};
+
+// An address that was found in use and is none of the site's units, as far as is known.
+struct SeenAddress {
+    std::string address;  // version 4 or 6
+    std::string mac;
+    std::string name;
+    std::string who, when;
+    bool operator==(const SeenAddress&) const = default;
 };
 
 enum class School { standard, maker_rated, field_proven };
@@ -274,7 +388,11 @@ struct Site {
     std::vector<Obstacle> obstacles;
     std::vector<Device> devices;
     std::vector<Link> links;
-    std::map<std::string, std::string> kinds;  // the site's own kinds, id to JSON
+    std::vector<Subnet> subnets;
+    std::vector<SeenAddress> seen;
+    std::vector<Instrument> instruments;
+    std::vector<Reading> readings;
+    std::map<std::string, OwnKind> kinds;  // the site's own, by id
     std::string extra;
     bool operator==(const Site&) const = default;
 };
@@ -287,12 +405,13 @@ const Place* head_end_of(const Site& site);
 const Pathway* find_pathway(const Site& site, std::string_view id);
 const ExistingCable* find_existing(const Site& site, std::string_view id);
 const Obstacle* find_obstacle(const Site& site, std::string_view id);
+const Subnet* find_subnet(const Site& site, std::string_view id);
 Device* find_device(Site& site, std::string_view id);
 Link* find_link(Site& site, std::string_view id);
 Place* find_place(Site& site, std::string_view id);
 
 // The link on this port, or null.
-const Link* link_at(const Site& site, std::string_view device, std::string_view port);
+const Link* link_at(const Site& site, PortId port);
 
 // First free id of the form prefix + number, at least two digits for cameras: "K05", "SW3".
 std::string next_id(const Site& site, std::string_view prefix);

@@ -10,6 +10,16 @@ namespace ovant {
 OVANT_ENUM_NAMES(ObstacleKind, 5, {ObstacleKind::building, "building"},
                  {ObstacleKind::trees, "trees"}, {ObstacleKind::masts, "masts"},
                  {ObstacleKind::ground, "ground"}, {ObstacleKind::water, "water"});
+OVANT_ENUM_NAMES(ReadingOf, 8, {ReadingOf::length, "length"},
+                 {ReadingOf::loop_resistance, "loop-resistance"}, {ReadingOf::volts, "volts"},
+                 {ReadingOf::watts, "watts"}, {ReadingOf::link_rate, "link-rate"},
+                 {ReadingOf::bit_rate, "bit-rate"}, {ReadingOf::light, "light"},
+                 {ReadingOf::radio_level, "radio-level"});
+OVANT_ENUM_NAMES(ReadUnder, 4, {ReadUnder::day, "day"}, {ReadUnder::night, "night"},
+                 {ReadUnder::coldest_night, "coldest-night"}, {ReadUnder::restart, "restart"});
+OVANT_ENUM_NAMES(UnitState, 5, {UnitState::planned, "planned"}, {UnitState::seen, "seen"},
+                 {UnitState::set, "set"}, {UnitState::added, "added"},
+                 {UnitState::recording, "recording"});
 OVANT_ENUM_NAMES(Mains, 4, {Mains::none, "none"}, {Mains::steady, "steady"},
                  {Mains::generator, "generator"}, {Mains::solar, "solar"});
 OVANT_ENUM_NAMES(PlaceKind, 6, {PlaceKind::equipment_room, "equipment-room"},

@@ -10,6 +10,7 @@ namespace ovant {
 
 inline constexpr std::size_t most_name_letters = 200;
 inline constexpr std::size_t most_port_letters = 16;
+inline constexpr std::size_t most_initials = 16;
 inline constexpr Range length_range{0, 1e5};
 inline constexpr Range temperature_range{-60, 80};
 inline constexpr Range share_kept_range{0, 0.95};
@@ -191,7 +192,20 @@ void fields(V& v, Of<Device>) {
     v.whole_by_text("port_priority", &Device::port_priority, {1, 3});
     v.whole("supplies", &Device::supplies, {0, 4});
     v.choice("alternative", &Device::alternative);
+    v.group("on_network", &Device::on_network);
     v.rest(&Device::extra);
+}
+
+template <class V>
+void fields(V& v, Of<Defects>) {
+    v.number("resistance_share", &Defects::resistance_share, {0, 10});
+    v.number("joint_ohm", &Defects::joint_ohm, {0, 10000});
+    v.text("pair", &Defects::pair, 20);
+    v.whole("conductors_open", &Defects::conductors_open, {0, 2});
+    v.number("loss_db", &Defects::loss_db, {0, 100});
+    v.number("noise_db", &Defects::noise_db, {0, 100});
+    v.number("attenuation_share", &Defects::attenuation_share, {0, 10});
+    v.flag("crossed", &Defects::crossed);
 }
 
 template <class V>
@@ -213,10 +227,12 @@ void fields(V& v, Of<Link>) {
     v.number("slack_m", &Link::slack_m, {0, 10000});
     v.number("cords_m", &Link::cords_m, {0, 100});
     v.number("measured_length_m", &Link::measured_length_m, length_range);
+    v.number("measured_loop_ohm", &Link::measured_loop_ohm, {0, 10000});
     v.whole("connectors", &Link::connectors, {0, 100});
     v.whole("splices", &Link::splices, {0, 100});
     v.text("existing", &Link::existing, most_id_letters);
     v.list("proven", &Link::proven, 20);
+    v.group("defects", &Link::defects);
     v.rest(&Link::extra);
 }
 
@@ -247,10 +263,77 @@ void fields(V& v, Of<DrawingInFile>) {
     v.number("fade", &DrawingInFile::fade, {0, 1});
 }
 
+template <class V>
+void fields(V& v, Of<OnNetwork>) {
+    v.written("address", &OnNetwork::address, Form::ipv4);
+    v.written("mac", &OnNetwork::mac, Form::mac);
+    v.text("serial", &OnNetwork::serial, 64);
+    v.text("firmware", &OnNetwork::firmware, 64);
+    v.choice("state", &OnNetwork::state);
+    v.whole("recorder_channel", &OnNetwork::recorder_channel, {0, 100000});
+    v.text("who", &OnNetwork::who, most_initials);
+    v.written("when", &OnNetwork::when, Form::moment);
+}
+
+template <class V>
+void fields(V& v, Of<Subnet>) {
+    v.id("id", &Subnet::id);
+    v.text("name", &Subnet::name, most_name_letters);
+    v.written("network", &Subnet::network, Form::ipv4_network, Need::yes);
+    v.written("gateway", &Subnet::gateway, Form::ipv4);
+    v.written("dhcp_from", &Subnet::dhcp_from, Form::ipv4);
+    v.written("dhcp_to", &Subnet::dhcp_to, Form::ipv4);
+    v.whole("vlan", &Subnet::vlan, {0, 4094});
+    v.texts("reserved", &Subnet::reserved, 1000, 31);
+    v.text("domain", &Subnet::domain, 200);
+    v.rest(&Subnet::extra);
+}
+
+template <class V>
+void fields(V& v, Of<Accuracy>) {
+    v.choice("of", &Accuracy::of, Need::yes);
+    v.number("share", &Accuracy::share, {0, 1});
+    v.number("plus", &Accuracy::plus, {0, 1000});
+}
+
+template <class V>
+void fields(V& v, Of<Instrument>) {
+    v.id("id", &Instrument::id);
+    v.text("name", &Instrument::name, most_name_letters);
+    v.list("accuracy", &Instrument::accuracy, 20);
+    v.rest(&Instrument::extra);
+}
+
+template <class V>
+void fields(V& v, Of<Reading>) {
+    v.id("id", &Reading::id);
+    v.choice("of", &Reading::of, Need::yes);
+    v.text("subject", &Reading::subject, most_id_letters + most_port_letters + 1, Need::yes);
+    v.text("pair", &Reading::pair, 16);
+    v.number("value", &Reading::value, {-1e6, 1e6}, Need::yes);
+    v.text("instrument", &Reading::instrument, most_id_letters);
+    v.choice("under", &Reading::under);
+    v.number("temperature_c", &Reading::temperature_c, {-80, 90});
+    v.text("who", &Reading::who, most_initials);
+    v.written("when", &Reading::when, Form::moment);
+    v.text("note", &Reading::note, 1000);
+    v.rest(&Reading::extra);
+}
+
+template <class V>
+void fields(V& v, Of<SeenAddress>) {
+    v.written("address", &SeenAddress::address, Form::ip, Need::yes);
+    v.written("mac", &SeenAddress::mac, Form::mac);
+    v.text("name", &SeenAddress::name, most_name_letters);
+    v.text("who", &SeenAddress::who, most_initials);
+    v.written("when", &SeenAddress::when, Form::moment);
+}
+
 // The lists of a site, in the order of the file, and how many each may hold.
 inline constexpr std::size_t most_places = 20000, most_pathways = 20000, most_existing = 5000,
                              most_obstacles = 5000, most_devices = 20000, most_links = 20000,
-                             most_own_kinds = 1000;
+                             most_own_kinds = 1000, most_subnets = 200, most_seen = 20000,
+                             most_instruments = 200, most_readings = 50000;
 
 template <class V>
 void fields(V& v, Of<Site>) {
@@ -262,6 +345,10 @@ void fields(V& v, Of<Site>) {
     v.list("obstacles", &Site::obstacles, most_obstacles);
     v.list("devices", &Site::devices, most_devices);
     v.list("links", &Site::links, most_links);
+    v.list("subnets", &Site::subnets, most_subnets);
+    v.list("seen", &Site::seen, most_seen);
+    v.list("instruments", &Site::instruments, most_instruments);
+    v.list("readings", &Site::readings, most_readings);
     v.rest(&Site::extra);
 }
 

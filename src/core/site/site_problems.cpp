@@ -10,6 +10,7 @@
 #include "core/fields/field_check.h"
 #include "core/look_up.h"
 #include "core/site/site_fields.h"
+#include "core/units/ipv4.h"
 
 namespace ovant {
 namespace {
@@ -40,11 +41,6 @@ private:
 };
 
 // A port by number: device in the site, port in its kind; -1 where there is none.
-struct Spot {
-    int device = -1;
-    int port = -1;
-};
-
 class Finder {
 public:
     Finder(const Site& site, const Catalogue& catalogue, std::size_t most)
@@ -72,14 +68,14 @@ private:
         if (!field.empty()) error.place += fmt::format("/{}", field);
         found_.push_back({std::move(error), list, index, std::move(field)});
     }
-    void add_device(std::size_t index, std::string field, ErrorCode code, std::string subject,
+    void add_device(DeviceNumber number, std::string field, ErrorCode code, std::string subject,
                     std::string detail = "") {
-        add("devices", index, site_.devices[index].id, std::move(field),
+        add("devices", number.position(), device(number).id, std::move(field),
             {code, "", std::move(subject), std::move(detail)});
     }
-    void add_link(std::size_t index, std::string field, ErrorCode code, std::string subject,
+    void add_link(LinkNumber number, std::string field, ErrorCode code, std::string subject,
                   std::string detail = "") {
-        add("links", index, site_.links[index].id, std::move(field),
+        add("links", number.position(), link(number).id, std::move(field),
             {code, "", std::move(subject), std::move(detail)});
     }
 
@@ -117,41 +113,62 @@ private:
         check_list("obstacles", site_.obstacles, most_obstacles);
         check_list("devices", site_.devices, most_devices);
         check_list("links", site_.links, most_links);
+        check_list("subnets", site_.subnets, most_subnets);
+        check_list("instruments", site_.instruments, most_instruments);
+        check_list("readings", site_.readings, most_readings);
+        check_network();
         for (const Place& place : site_.places) places_.insert(place.id);
         for (const Pathway& pathway : site_.pathways) pathways_.insert(pathway.id);
         for (const ExistingCable& existing : site_.existing) existing_.insert(existing.id);
     }
 
-    void check_device(std::size_t index) {
-        const Device& device = site_.devices[index];
+    void check_network() {
+        for (std::size_t i = 0; i < site_.subnets.size(); ++i) {
+            for (const std::string& reserved : site_.subnets[i].reserved) {
+                if (!ipv4_range_in(reserved))
+                    add("subnets", i, site_.subnets[i].id, "reserved",
+                        {ErrorCode::bad_value, "", reserved,
+                         "an address, or two with a dash between"});
+            }
+        }
+        if (site_.seen.size() > most_seen)
+            add("seen", most_seen, "", "",
+                {ErrorCode::bad_value, "", fmt::format("a list of {}", site_.seen.size()),
+                 fmt::format("a list of {} at most", most_seen)});
+        for (std::size_t i = 0; i < site_.seen.size() && !full(); ++i) {
+            if (std::optional<Error> wrong = wrong_field(site_.seen[i])) {
+                std::string field = wrong->place;
+                add("seen", i, site_.seen[i].address, std::move(field), std::move(*wrong));
+            }
+        }
+    }
+
+    void check_device(const Device& device) {
+        const DeviceNumber number = kinds_.next();
         const Kind* kind = kinds_.emplace_back(catalogue_.find(device.kind));
-        if (!kind) add_device(index, "kind", ErrorCode::unknown_kind, device.kind);
+        index_[device.id] = number;
+        link_on_.emplace_back(kind ? kind->ports.size() : 0);
+        if (!kind) add_device(number, "kind", ErrorCode::unknown_kind, device.kind);
         if (!device.enclosure.empty() && !catalogue_.find(device.enclosure))
-            add_device(index, "enclosure", ErrorCode::unknown_kind, device.enclosure);
+            add_device(number, "enclosure", ErrorCode::unknown_kind, device.enclosure);
         if (!device.place.empty() && !places_.contains(device.place))
-            add_device(index, "place", ErrorCode::unknown_place, device.place);
+            add_device(number, "place", ErrorCode::unknown_place, device.place);
         for (const auto& [port, module] : device.modules) {
             const Kind* optic = catalogue_.find(module);
             if (!optic || !optic->optic)
-                add_device(index, "modules", ErrorCode::unknown_kind, module);
+                add_device(number, "modules", ErrorCode::unknown_kind, module);
         }
     }
 
     void check_devices() {
-        for (std::size_t i = 0; i < site_.devices.size(); ++i) {
-            check_device(i);
-            index_[site_.devices[i].id] = static_cast<int>(i);
-            const Kind* kind = kinds_.back();
-            link_on_.emplace_back(kind ? kind->ports.size() : 0, -1);
-        }
-        for (std::size_t i = 0; i < site_.devices.size(); ++i) {
-            const std::string& backup = site_.devices[i].backup;
+        for (const Device& device : site_.devices) check_device(device);
+        for (DeviceNumber number : kinds_.numbers()) {
+            const std::string& backup = device(number).backup;
             if (backup.empty()) continue;
             const auto found = index_.find(backup);
-            const Kind* kind =
-                found == index_.end() ? nullptr : kinds_[static_cast<std::size_t>(found->second)];
-            if (!kind || !kind->ups || backup == site_.devices[i].id)
-                add_device(i, "backup", ErrorCode::unknown_device, backup);
+            const Kind* kind = found == index_.end() ? nullptr : kinds_[found->second];
+            if (!kind || !kind->ups || backup == device(number).id)
+                add_device(number, "backup", ErrorCode::unknown_device, backup);
         }
     }
 
@@ -165,37 +182,39 @@ private:
         }
     }
 
-    Spot check_end(const LinkEnd& end, std::size_t number, const Kind* cable, std::string at) {
+    PortAt check_end(const LinkEnd& end, LinkNumber number, const Kind* cable, std::string field) {
         const auto found = index_.find(end.device);
         if (found == index_.end()) {
-            add_link(number, at + "/device", ErrorCode::unknown_device, end.device);
+            add_link(number, field + "/device", ErrorCode::unknown_device, end.device);
             return {};
         }
         if (!end.protector.empty() && !catalogue_.find(end.protector))
-            add_link(number, at + "/protector", ErrorCode::unknown_kind, end.protector);
-        const Kind* kind = kinds_[static_cast<std::size_t>(found->second)];
+            add_link(number, field + "/protector", ErrorCode::unknown_kind, end.protector);
+        const Kind* kind = kinds_[found->second];
         if (!kind) return {};
         const PortKind* port = find_port(*kind, end.port);
         if (!port) {
-            add_link(number, at + "/port", ErrorCode::unknown_port, end.device + "." + end.port);
+            add_link(number, field + "/port", ErrorCode::unknown_port, end.device + "." + end.port);
             return {};
         }
         if (cable && cable->cable && cable->cable->medium != port->medium)
-            add_link(number, at + "/port", ErrorCode::wrong_medium, end.device + "." + end.port,
-                     site_.links[number].cable);
-        const Spot spot{found->second, static_cast<int>(port - kind->ports.data())};
-        int& used = link_on(spot);
-        if (used >= 0)
-            add_link(number, at + "/port", ErrorCode::port_in_use, end.device + "." + end.port,
-                     site_.links[static_cast<std::size_t>(used)].id);
+            add_link(number, field + "/port", ErrorCode::wrong_medium, end.device + "." + end.port,
+                     link(number).cable);
+        const PortAt at{found->second,
+                        PortNumber(static_cast<std::size_t>(port - kind->ports.data()))};
+        LinkNumber& used = link_on(at);
+        if (used)
+            add_link(number, field + "/port", ErrorCode::port_in_use, end.device + "." + end.port,
+                     link(used).id);
         else
-            used = static_cast<int>(number);
-        return spot;
+            used = number;
+        return at;
     }
 
     void check_links() {
-        for (std::size_t i = 0; i < site_.links.size() && !full(); ++i) {
-            const Link& link = site_.links[i];
+        for (const Link& link : site_.links) {
+            if (full()) return;
+            const LinkNumber i = ends_a_.next();
             const Kind* cable = catalogue_.find(link.cable);
             if (!cable || !cable->cable) add_link(i, "cable", ErrorCode::unknown_kind, link.cable);
             ends_a_.push_back(check_end(link.a, i, cable, "a"));
@@ -209,38 +228,34 @@ private:
         }
     }
 
-    const Kind& kind_at(Spot spot) const { return *kinds_[static_cast<std::size_t>(spot.device)]; }
-    const PortKind& port_at(Spot spot) const {
-        return kind_at(spot).ports[static_cast<std::size_t>(spot.port)];
-    }
-    int& link_on(Spot spot) {
-        return link_on_[static_cast<std::size_t>(spot.device)][static_cast<std::size_t>(spot.port)];
-    }
-    bool is_off(Spot spot) const {
-        const Device& device = site_.devices[static_cast<std::size_t>(spot.device)];
-        return !device.power_off_ports.empty() && device.power_off_ports.contains(port_at(spot).id);
+    const Kind& kind_at(PortAt at) const { return *kinds_[at.device]; }
+    const PortKind& port_at(PortAt at) const { return kind_at(at).ports[at.port]; }
+    LinkNumber& link_on(PortAt at) { return link_on_[at.device][at.port]; }
+    const Link& link(LinkNumber number) const { return site_.links[number.position()]; }
+    const Device& device(DeviceNumber number) const { return site_.devices[number.position()]; }
+    bool is_off(PortAt at) const {
+        const Device& unit = device(at.device);
+        return !unit.power_off_ports.empty() && unit.power_off_ports.contains(port_at(at).id);
     }
 
     // Follows power from a source through ports that pass it on, and marks each link it runs over.
     // A link that a second source reaches joins two.
-    void spread(Spot source) {
-        Spot out = source;
+    void spread(PortAt source) {
+        PortAt out = source;
         for (std::size_t steps = 0; steps <= site_.links.size(); ++steps) {
             if (is_off(out)) return;
-            const int link = link_on(out);
-            if (link < 0) return;
-            const auto number = static_cast<std::size_t>(link);
-            const bool from_a =
-                ends_a_[number].device == out.device && ends_a_[number].port == out.port;
-            const Spot in = from_a ? ends_b_[number] : ends_a_[number];
-            Spot& other = fed_from_[number];
-            if (other.device >= 0) {
+            const LinkNumber number = link_on(out);
+            if (!number) return;
+            const bool from_a = ends_a_[number] == out;
+            const PortAt in = from_a ? ends_b_[number] : ends_a_[number];
+            PortAt& other = fed_from_[number];
+            if (other) {
                 // Two PoE ports, each waiting for a signature, do not feed each other; an always-on
                 // feed into a PoE port is judged: unexpected-power.
                 if (port_at(in).role == PortRole::pse && out.device == source.device &&
                     (port_at(in).power == PowerKind::poe || port_at(out).power == PowerKind::poe))
                     return;
-                add_link(number, "", ErrorCode::two_sources, site_.links[number].id,
+                add_link(number, "", ErrorCode::two_sources, link(number).id,
                          name(other) + " and " + name(source));
                 return;
             }
@@ -248,34 +263,32 @@ private:
             if (is_off(in)) return;
             if (port_at(in).role != PortRole::pass || kind_at(in).category == Category::combiner)
                 return;
-            out = {in.device, -1};
+            out = {in.device, {}};
             const auto& ports = kind_at(in).ports;
-            for (std::size_t i = 0; i < ports.size(); ++i) {
-                if (ports[i].role == PortRole::pass && static_cast<int>(i) != in.port)
-                    out.port = static_cast<int>(i);
+            for (PortNumber port : ports.numbers()) {
+                if (ports[port].role == PortRole::pass && port != in.port) out.port = port;
             }
-            if (out.port < 0) return;
+            if (!out) return;
         }
     }
-    std::string name(Spot spot) const {
-        return site_.devices[static_cast<std::size_t>(spot.device)].id + "." + port_at(spot).id;
-    }
+    std::string name(PortAt at) const { return device(at.device).id + "." + port_at(at).id; }
     void check_sources() {
         fed_from_.assign(site_.links.size(), {});
-        for (std::size_t d = 0; d < kinds_.size() && !full(); ++d) {
-            for (std::size_t p = 0; p < kinds_[d]->ports.size(); ++p) {
-                const Spot port{static_cast<int>(d), static_cast<int>(p)};
-                if (port_at(port).role == PortRole::pse && link_on(port) >= 0) spread(port);
+        for (DeviceNumber device : kinds_.numbers()) {
+            for (PortNumber port : kinds_[device]->ports.numbers()) {
+                if (full()) return;
+                const PortAt at{device, port};
+                if (port_at(at).role == PortRole::pse && link_on(at)) spread(at);
             }
         }
     }
 
     // Data loops are looked for channel by channel: those of a combiner or a mid-span never meet.
-    std::vector<std::string_view> lanes_of(Spot spot) const {
-        const Kind& kind = kind_at(spot);
-        if (kind.category == Category::injector) return {port_at(spot).lane};
+    std::vector<std::string_view> lanes_of(PortAt at) const {
+        const Kind& kind = kind_at(at);
+        if (kind.category == Category::injector) return {port_at(at).lane};
         if (kind.category != Category::combiner) return {""};
-        if (!port_at(spot).lane.empty()) return {port_at(spot).lane};
+        if (!port_at(at).lane.empty()) return {port_at(at).lane};
         std::vector<std::string_view> lanes;
         for (const PortKind& other : kind.ports) {
             if (!other.lane.empty()) lanes.push_back(other.lane);
@@ -285,14 +298,15 @@ private:
     void check_loops() {
         Groups groups;
         std::unordered_map<std::string, int> channels;
-        const auto channel = [&](Spot spot, std::string_view lane) {
+        const auto channel = [&](PortAt at, std::string_view lane) {
             const auto [found, is_new] =
-                channels.emplace(fmt::format("{}/{}", spot.device, lane), 0);
+                channels.emplace(fmt::format("{}/{}", at.device.position(), lane), 0);
             if (is_new) found->second = groups.add();
             return found->second;
         };
-        for (std::size_t i = 0; i < site_.links.size() && !full(); ++i) {
-            const Link& link = site_.links[i];
+        for (LinkNumber i : ends_a_.numbers()) {
+            if (full()) return;
+            const Link& link = this->link(i);
             if (or_nothing(cable_facts(catalogue_, link.cable)).medium == Medium::dc) continue;
             const auto a = lanes_of(ends_a_[i]), b = lanes_of(ends_b_[i]);
             for (std::size_t k = 0; k < std::max(a.size(), b.size()); ++k) {
@@ -306,59 +320,55 @@ private:
     }
 
     // The unit farthest from `start` in cables, and how far.
-    std::pair<int, std::size_t> farthest(int start, std::vector<std::size_t>& away,
-                                         std::vector<int>& reached) const {
+    std::pair<DeviceNumber, std::size_t> farthest(DeviceNumber start,
+                                                  By<DeviceNumber, std::size_t>& away,
+                                                  std::vector<DeviceNumber>& reached) const {
         reached.assign(1, start);
-        away[static_cast<std::size_t>(start)] = 1;  // 0 stands for not reached
+        away[start] = 1;  // 0 stands for not reached
         for (std::size_t next = 0; next < reached.size(); ++next) {
-            const auto here = static_cast<std::size_t>(reached[next]);
-            for (const int link : link_on_[here]) {
-                if (link < 0) continue;
-                const int other = across(link, reached[next]);
-                std::size_t& there = away[static_cast<std::size_t>(other)];
-                if (there > 0) continue;
-                there = away[here] + 1;
+            const DeviceNumber here = reached[next];
+            for (LinkNumber link : link_on_[here]) {
+                if (!link) continue;
+                const DeviceNumber other = across(link, here);
+                if (away[other] > 0) continue;
+                away[other] = away[here] + 1;
                 reached.push_back(other);
             }
         }
-        return {reached.back(), away[static_cast<std::size_t>(reached.back())] - 1};
+        return {reached.back(), away[reached.back()] - 1};
     }
     // Counted from one end of a chain too long, the cables that lead past what is allowed.
     void check_chains() {
-        const std::size_t count = site_.devices.size();
-        std::vector<std::size_t> away(count), again(count);
-        std::vector<int> reached;
-        for (std::size_t i = 0; i < count && !full(); ++i) {
-            if (away[i] > 0) continue;
-            const int end = farthest(static_cast<int>(i), away, reached).first;
+        By<DeviceNumber, std::size_t> away(kinds_.size()), again(kinds_.size());
+        std::vector<DeviceNumber> reached;
+        for (DeviceNumber start : kinds_.numbers()) {
+            if (full()) return;
+            if (away[start] > 0) continue;
+            const DeviceNumber end = farthest(start, away, reached).first;
             const std::size_t cables = farthest(end, again, reached).second;
             if (cables <= longest_chain) continue;
-            for (const int device : reached) {
-                const auto here = static_cast<std::size_t>(device);
+            for (DeviceNumber here : reached) {
                 if (again[here] - 1 != longest_chain) continue;
-                for (const int link : link_on_[here]) {
-                    if (link < 0 ||
-                        again[static_cast<std::size_t>(across(link, device))] <= again[here])
-                        continue;
-                    add_link(static_cast<std::size_t>(link), "", ErrorCode::chain_too_long,
-                             std::to_string(cables), std::to_string(longest_chain));
+                for (LinkNumber link : link_on_[here]) {
+                    if (!link || again[across(link, here)] <= again[here]) continue;
+                    add_link(link, "", ErrorCode::chain_too_long, std::to_string(cables),
+                             std::to_string(longest_chain));
                 }
             }
         }
     }
-    int across(int link, int device) const {
-        const auto number = static_cast<std::size_t>(link);
-        return ends_a_[number].device == device ? ends_b_[number].device : ends_a_[number].device;
+    DeviceNumber across(LinkNumber link, DeviceNumber device) const {
+        return ends_a_[link].device == device ? ends_b_[link].device : ends_a_[link].device;
     }
 
     const Site& site_;
     const Catalogue& catalogue_;
     std::unordered_set<std::string_view> ids_, places_, pathways_, existing_;
-    std::unordered_map<std::string_view, int> index_;
-    std::vector<const Kind*> kinds_;
-    std::vector<std::vector<int>> link_on_;  // by device and port, -1 if free
-    std::vector<Spot> ends_a_, ends_b_;      // by link
-    std::vector<Spot> fed_from_;             // by link
+    std::unordered_map<std::string_view, DeviceNumber> index_;
+    By<DeviceNumber, const Kind*> kinds_;
+    By<DeviceNumber, By<PortNumber, LinkNumber>> link_on_;  // none where the port is free
+    By<LinkNumber, PortAt> ends_a_, ends_b_;
+    By<LinkNumber, PortAt> fed_from_;
     const std::size_t most_;
     std::vector<SiteProblem> found_;
 };

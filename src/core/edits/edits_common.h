@@ -10,7 +10,7 @@
 
 #include "core/fields/field_check.h"
 #include "core/result.h"
-#include "core/site/edits.h"
+#include "core/edits/edits.h"
 #include "core/site/site_fields.h"
 
 namespace ovant {
@@ -38,10 +38,9 @@ Result<Added> added_if_right(Site site, const char* list, const T& object) {
 }
 
 // Plugs and ports: edits_common.cpp.
-Error unknown_port(std::string_view device, std::string_view port);
+Error unknown_port(PortId port);
 // Null where the site has no such device, or its kind no such port.
-const PortKind* port_of(const Site& site, const Catalogue& catalogue, std::string_view device,
-                        std::string_view port);
+const PortKind* port_of(const Site& site, const Catalogue& catalogue, PortId port);
 // Whether the cable of a link still goes into both its ports.
 std::optional<Error> wrong_plug(const Site& site, const Catalogue& catalogue, const Link& link);
 // The same of every link on a device.

@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Units and what else has a place: put, moved, named, taken away.
-#include "core/site/edits.h"
+#include "core/edits/edits.h"
 
 #include <fmt/format.h>
 
@@ -9,7 +9,7 @@
 
 #include "core/look_up.h"
 #include "core/route/route.h"
-#include "core/site/edits_common.h"
+#include "core/edits/edits_common.h"
 #include "core/site/site_problems.h"
 
 namespace ovant {
@@ -129,7 +129,8 @@ Result<Site> move_object(Site site, std::string_view id, Point to) {
     return if_right(std::move(site), "places", moved);
 }
 
-Result<Site> rename_object(Site site, std::string_view id, std::string_view name) {
+Result<Site> rename_object(Site site, NamedId renamed) {
+    const auto [id, name] = renamed;
     if (const auto letters = letters_in(name); !letters || *letters > most_name_letters) {
         return Error{ErrorCode::bad_value, std::string(id) + "/name", shown_value(name),
                      allowed_text(most_name_letters, Need::no)};
@@ -180,7 +181,9 @@ Result<Site> remove_object(Site site, const Catalogue& catalogue, std::string_vi
         }
         return without(std::move(site));
     }
-    if (erase_id(site.links, id) || erase_id(site.obstacles, id)) return site;
+    if (erase_id(site.links, id) || erase_id(site.obstacles, id) || erase_id(site.subnets, id) ||
+        erase_id(site.readings, id) || erase_id(site.instruments, id))
+        return site;
     if (erase_id(site.existing, id)) {
         for (Link& link : site.links) {
             if (link.existing == id) link.existing.clear();

@@ -2,9 +2,10 @@
 // Edits of the plan and of the site as a whole: places, pathways, drawing, settings.
 #include <algorithm>
 
+#include "core/catalogue/usual_kinds.h"
 #include "core/look_up.h"
-#include "core/site/edits.h"
-#include "core/site/edits_common.h"
+#include "core/edits/edits.h"
+#include "core/edits/edits_common.h"
 
 namespace ovant {
 namespace {
@@ -78,7 +79,7 @@ Result<Added> add_equipment_room(Site site, const Catalogue& catalogue, Point at
         }
         return std::string();
     };
-    Result<Added> patched = connect(std::move(recorder->site), catalogue, "patch-24",
+    Result<Added> patched = connect(std::move(recorder->site), catalogue, usual::patch_cord,
                                     {switch_id, port_of(switch_kind, true), 0.5, ""},
                                     {recorder->id, port_of(recorder_kind, false), 0.5, ""});
     if (patched) patched->id = place_id;
@@ -130,7 +131,9 @@ Result<Site> set_fibre_joints(Site site, std::string_view link_id, int connector
 }
 
 Result<Site> set_own_kind(Site site, std::string_view id, std::string json) {
-    site.kinds[std::string(id)] = std::move(json);
+    Result<OwnKind> kind = read_own_kind(id, std::move(json));
+    if (!kind) return kind.error();
+    site.kinds.insert_or_assign(std::string(id), std::move(*kind));
     return site;
 }
 
@@ -151,6 +154,63 @@ Result<Site> remove_own_kind(Site site, std::string_view id) {
         if (existing.cable == id) return in_use(existing.id);
     }
     if (site.kinds.erase(std::string(id)) == 0) return no_such(id);
+    return site;
+}
+
+Result<Added> add_subnet(Site site, Subnet subnet) {
+    subnet.id = next_id(site, "N");
+    site.subnets.push_back(subnet);
+    return added_if_right(std::move(site), "subnets", subnet);
+}
+
+Result<Site> replace_subnet(Site site, const Subnet& subnet) {
+    for (Subnet& kept : site.subnets) {
+        if (kept.id != subnet.id) continue;
+        kept = subnet;
+        return if_right(std::move(site), "subnets", subnet);
+    }
+    return no_such(subnet.id);
+}
+
+Result<Site> set_on_network(Site site, std::string_view id, std::optional<OnNetwork> on_network) {
+    Device* device = find_device(site, id);
+    if (!device) return no_such(id);
+    if (on_network == OnNetwork{}) on_network.reset();
+    device->on_network = std::move(on_network);
+    const Device changed = *device;
+    return if_right(std::move(site), "devices", changed);
+}
+
+Result<Added> add_reading(Site site, Reading reading) {
+    reading.id = next_id(site, "M");
+    site.readings.push_back(reading);
+    return added_if_right(std::move(site), "readings", reading);
+}
+
+Result<Added> add_instrument(Site site, Instrument instrument) {
+    instrument.id = next_id(site, "I");
+    site.instruments.push_back(instrument);
+    return added_if_right(std::move(site), "instruments", instrument);
+}
+
+Result<Site> set_measured_loop(Site site, std::string_view id, std::optional<double> loop_ohm) {
+    Link* link = find_link(site, id);
+    if (!link) return no_such(id);
+    link->measured_loop_ohm = loop_ohm;
+    const Link changed = *link;
+    return if_right(std::move(site), "links", changed);
+}
+
+Result<Site> set_defects(Site site, std::string_view id, std::optional<Defects> defects) {
+    Link* link = find_link(site, id);
+    if (!link) return no_such(id);
+    link->defects = std::move(defects);
+    const Link changed = *link;
+    return if_right(std::move(site), "links", changed);
+}
+
+Result<Site> set_seen(Site site, std::vector<SeenAddress> seen) {
+    site.seen = std::move(seen);
     return site;
 }
 

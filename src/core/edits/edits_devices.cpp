@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Settings of units.
-#include "core/site/edits.h"
+#include "core/edits/edits.h"
 
 #include <fmt/format.h>
 
@@ -9,7 +9,7 @@
 
 #include "core/look_up.h"
 #include "core/route/route.h"
-#include "core/site/edits_common.h"
+#include "core/edits/edits_common.h"
 #include "core/site/site_problems.h"
 
 namespace ovant {
@@ -104,18 +104,18 @@ Result<Site> set_channel(Site site, std::string_view id, int channel) {
     return with_value(std::move(site), id, &Device::channel, channel);
 }
 
-Result<Site> set_module(Site site, const Catalogue& catalogue, std::string_view id,
-                        std::string_view port, std::string_view module) {
-    Device* device = find_device(site, id);
-    if (!device) return no_such(id);
-    if (!port_of(site, catalogue, id, port)) return unknown_port(id, port);
+Result<Site> set_module(Site site, const Catalogue& catalogue, PortId port,
+                        std::string_view module) {
+    Device* device = find_device(site, port.device);
+    if (!device) return no_such(port.device);
+    if (!port_of(site, catalogue, port)) return unknown_port(port);
     if (module.empty()) {
-        device->modules.erase(std::string(port));
+        device->modules.erase(std::string(port.port));
         return site;
     }
     const Kind* kind = catalogue.find(module);
     if (!kind || !kind->optic) return Error{ErrorCode::unknown_kind, "", std::string(module), ""};
-    device->modules[std::string(port)] = module;
+    device->modules[std::string(port.port)] = module;
     return site;
 }
 
@@ -132,28 +132,27 @@ Result<Site> set_alternative(Site site, const Catalogue& catalogue, std::string_
     return site;
 }
 
-Result<Site> set_port_power(Site site, std::string_view id, std::string_view port, bool on) {
-    Device* device = find_device(site, id);
-    if (!device) return no_such(id);
+Result<Site> set_port_power(Site site, PortId port, bool on) {
+    Device* device = find_device(site, port.device);
+    if (!device) return no_such(port.device);
     if (on)
-        device->power_off_ports.erase(std::string(port));
+        device->power_off_ports.erase(std::string(port.port));
     else
-        device->power_off_ports.insert(std::string(port));
+        device->power_off_ports.insert(std::string(port.port));
     return site;
 }
 
-Result<Site> set_port_priority(Site site, const Catalogue& catalogue, std::string_view id,
-                               std::string_view port, int priority) {
-    if (!port_of(site, catalogue, id, port)) return unknown_port(id, port);
+Result<Site> set_port_priority(Site site, const Catalogue& catalogue, PortId port, int priority) {
+    if (!port_of(site, catalogue, port)) return unknown_port(port);
     if (priority < 1 || priority > 3) {
-        return Error{ErrorCode::bad_value, fmt::format("devices/{}/port_priority", id),
+        return Error{ErrorCode::bad_value, fmt::format("devices/{}/port_priority", port.device),
                      std::to_string(priority), allowed_number("", {1, 3}, true)};
     }
-    Device* device = find_device(site, id);
+    Device* device = find_device(site, port.device);
     if (priority == 3)
-        device->port_priority.erase(std::string(port));
+        device->port_priority.erase(std::string(port.port));
     else
-        device->port_priority[std::string(port)] = priority;
+        device->port_priority[std::string(port.port)] = priority;
     return site;
 }
 

@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "core/format/embedded.h"
+#include "core/catalogue/embedded.h"
 
 #define OVANT_EMBEDDED(name)                 \
     extern "C" const char embedded_##name[]; \

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Cables: laid, changed, plugged elsewhere.
-#include "core/site/edits.h"
+#include "core/catalogue/usual_kinds.h"
+#include "core/edits/edits.h"
 
 #include <fmt/format.h>
 
@@ -9,16 +10,16 @@
 
 #include "core/look_up.h"
 #include "core/route/route.h"
-#include "core/site/edits_common.h"
+#include "core/edits/edits_common.h"
 #include "core/site/site_problems.h"
 
 namespace ovant {
 namespace {
 
-LinkEnd* end_on(Site& site, std::string_view device, std::string_view port) {
+LinkEnd* end_on(Site& site, PortId port) {
     for (Link& link : site.links) {
         for (LinkEnd* end : {&link.a, &link.b}) {
-            if (end->device == device && end->port == port) return end;
+            if (end->device == port.device && end->port == port.port) return end;
         }
     }
     return nullptr;
@@ -38,7 +39,7 @@ Result<Added> connect(Site site, const Catalogue& catalogue, std::string_view ca
     const Kind* kind = catalogue.find(cable);
     if (!kind || !kind->cable) return Error{ErrorCode::unknown_kind, "", std::string(cable), ""};
     for (const LinkEnd* end : {&a, &b}) {
-        if (const Link* used = link_at(site, end->device, end->port)) {
+        if (const Link* used = link_at(site, {end->device, end->port})) {
             return Error{ErrorCode::port_in_use, "", end->device + "." + end->port, used->id};
         }
     }
@@ -57,8 +58,9 @@ Result<Added> connect(Site site, const Catalogue& catalogue, std::string_view ca
     return added_if_right(std::move(site), "links", link);
 }
 
-Result<Added> connect_devices(Site site, const Catalogue& catalogue, std::string_view cable,
-                              std::string_view a, std::string_view b) {
+Result<Added> connect_devices(Site site, const Catalogue& catalogue, DevicePair devices,
+                              std::string_view cable) {
+    const auto [a, b] = devices;
     const Kind* wished = catalogue.find(cable);
     if (!wished || !wished->cable)
         return Error{ErrorCode::unknown_kind, "", std::string(cable), ""};
@@ -67,7 +69,8 @@ Result<Added> connect_devices(Site site, const Catalogue& catalogue, std::string
         const Kind* kind = device ? catalogue.find(device->kind) : nullptr;
         if (!kind) return "";
         for (const PortKind& port : kind->ports) {
-            if (port.medium == medium && fits(port) && !link_at(site, id, port.id)) return port.id;
+            if (port.medium == medium && fits(port) && !link_at(site, {id, port.id}))
+                return port.id;
         }
         return "";
     };
@@ -79,31 +82,35 @@ Result<Added> connect_devices(Site site, const Catalogue& catalogue, std::string
     };
     const auto carries_data = [](const PortKind& port) { return port.role == PortRole::data; };
     const auto any = [](const PortKind&) { return true; };
-    const auto join = [&](std::string_view kind, std::string_view from, std::string out,
-                          std::string_view to, std::string in) {
-        return connect(site, catalogue, kind, {std::string(from), std::move(out), 0, ""},
-                       {std::string(to), std::move(in), 0, ""});
+    const auto join = [&](std::string_view kind, PortId from, PortId to) {
+        return connect(site, catalogue, kind,
+                       {std::string(from.device), std::string(from.port), 0, ""},
+                       {std::string(to.device), std::string(to.port), 0, ""});
     };
     // The cable that was chosen first; where no port takes its medium, the usual one of another.
     const std::pair<Medium, std::string_view> kinds[] = {
-        {wished->cable->medium, cable},        {Medium::twisted_pair, "cat5e-solid-24-out"},
-        {Medium::fibre, "fibre-os2-2"},        {Medium::composite, "composite-16"},
-        {Medium::coax, "coax-rg59"},           {Medium::radio, "air"},
-        {Medium::mains_wiring, "house-mains"}, {Medium::dc, "dc-lead-18"}};
+        {wished->cable->medium, cable},
+        {Medium::twisted_pair, usual::copper},
+        {Medium::fibre, usual::two_fibres},
+        {Medium::composite, usual::composite},
+        {Medium::coax, usual::old_coax},
+        {Medium::radio, usual::through_the_air},
+        {Medium::mains_wiring, usual::mains_of_the_house},
+        {Medium::dc, usual::dc_lead}};
     for (const auto& [medium, kind] : kinds) {
         for (const auto& [from, to] : {std::pair(a, b), std::pair(b, a)}) {
             const std::string out = free_port(from, medium, feeds);
             const std::string in = free_port(to, medium, is_fed);
-            if (!out.empty() && !in.empty()) return join(kind, from, out, to, in);
+            if (!out.empty() && !in.empty()) return join(kind, {from, out}, {to, in});
         }
         const std::string out = free_port(a, medium, carries_data);
         const std::string in = free_port(b, medium, carries_data);
-        if (!out.empty() && !in.empty()) return join(kind, a, out, b, in);
+        if (!out.empty() && !in.empty()) return join(kind, {a, out}, {b, in});
         // A feeding port carries data to what needs no power from it.
         for (const auto& [from, to] : {std::pair(a, b), std::pair(b, a)}) {
             const std::string data = free_port(from, medium, carries_data);
             const std::string other = free_port(to, medium, any);
-            if (!data.empty() && !other.empty()) return join(kind, from, data, to, other);
+            if (!data.empty() && !other.empty()) return join(kind, {from, data}, {to, other});
         }
     }
     return Error{ErrorCode::not_possible, "", fmt::format("{} to {}", a, b),
@@ -213,30 +220,27 @@ Result<Site> set_slack(Site site, std::string_view link_id, double slack_m) {
     return if_right(std::move(site), "links", changed);
 }
 
-Result<Site> set_protectors(Site site, std::string_view link_id, std::string_view at_a,
-                            std::string_view at_b) {
+Result<Site> set_protectors(Site site, std::string_view link_id, Protectors protectors) {
     Link* link = find_link(site, link_id);
     if (!link) return no_such(link_id);
-    link->a.protector = at_a;
-    link->b.protector = at_b;
+    link->a.protector = protectors.at_a;
+    link->b.protector = protectors.at_b;
     return site;
 }
 
-Result<Site> move_plug(Site site, const Catalogue& catalogue, std::string_view from_device,
-                       std::string_view from_port, std::string_view to_device,
-                       std::string_view to_port) {
-    if (!port_of(site, catalogue, to_device, to_port)) return unknown_port(to_device, to_port);
-    LinkEnd* moved = end_on(site, from_device, from_port);
-    if (!moved) return unknown_port(from_device, from_port);
-    LinkEnd* displaced = end_on(site, to_device, to_port);
+Result<Site> move_plug(Site site, const Catalogue& catalogue, PortId from, PortId to) {
+    if (!port_of(site, catalogue, to)) return unknown_port(to);
+    LinkEnd* moved = end_on(site, from);
+    if (!moved) return unknown_port(from);
+    LinkEnd* displaced = end_on(site, to);
     if (displaced == moved) return site;
-    moved->device = to_device;
-    moved->port = to_port;
+    moved->device = to.device;
+    moved->port = to.port;
     if (displaced) {
-        displaced->device = from_device;
-        displaced->port = from_port;
+        displaced->device = from.device;
+        displaced->port = from.port;
     }
-    for (std::string_view device : {from_device, to_device}) {
+    for (std::string_view device : {from.device, to.device}) {
         if (std::optional<Error> wrong = wrong_plug_at(site, catalogue, device)) return *wrong;
     }
     return site;

@@ -29,7 +29,7 @@ Result<Site> replace_pathway(Site site, const Pathway& pathway);
 
 // Moves a device, or a place with what stands in it. Errors: no_such_object, out_of_range.
 Result<Site> move_object(Site site, std::string_view id, Point to);
-Result<Site> rename_object(Site site, std::string_view id, std::string_view name);
+Result<Site> rename_object(Site site, NamedId renamed);
 // Removes a device with its links (an in-line unit leaves one joined link behind), a place, a
 // pathway (links on it become straight), or a link.
 Result<Site> remove_object(Site site, const Catalogue& catalogue, std::string_view id);
@@ -39,8 +39,11 @@ Result<Added> connect(Site site, const Catalogue& catalogue, std::string_view ca
                       const LinkEnd& a, const LinkEnd& b);
 // The same between the first free ports of two devices that go together: power first, from the one
 // that feeds to the one that is fed, else data to data. Errors: not_possible where none fit.
-Result<Added> connect_devices(Site site, const Catalogue& catalogue, std::string_view cable,
-                              std::string_view a, std::string_view b);
+struct DevicePair {
+    std::string_view a, b;
+};
+Result<Added> connect_devices(Site site, const Catalogue& catalogue, DevicePair devices,
+                              std::string_view cable);
 // Puts an in-line unit into a link at the point of it closest to `near`; a measured length is
 // shared out by where it falls. Errors: no_such_object, unknown_kind, not_in_line (kind is not
 // in-line).
@@ -53,8 +56,10 @@ Result<Site> set_measured_length(Site site, std::string_view link, std::optional
 // Lays the link along the shortest pathways again; a measured length stays.
 Result<Site> lay_again(Site site, std::string_view link);
 Result<Site> set_slack(Site site, std::string_view link, double slack_m);
-Result<Site> set_protectors(Site site, std::string_view link, std::string_view at_a,
-                            std::string_view at_b);
+struct Protectors {
+    std::string_view at_a, at_b;  // kinds, empty for none
+};
+Result<Site> set_protectors(Site site, std::string_view link, Protectors protectors);
 Result<Site> set_camera_draw(Site site, const Catalogue& catalogue, std::string_view camera,
                              const CameraDraw& draw);
 // What differs from the kind: bit rate, view, importance.
@@ -75,11 +80,10 @@ Result<Site> set_transmit(Site site, std::string_view device, std::optional<doub
 Result<Site> set_azimuth(Site site, std::string_view device, std::optional<double> azimuth_deg);
 Result<Site> set_channel(Site site, std::string_view device, int channel);
 // Kind of transceiver in an optical port; empty takes it out.
-Result<Site> set_module(Site site, const Catalogue& catalogue, std::string_view device,
-                        std::string_view port, std::string_view module);
+Result<Site> set_module(Site site, const Catalogue& catalogue, PortId port,
+                        std::string_view module);
 // 1 critical, 2 high, 3 low: who keeps power where there is not enough for all.
-Result<Site> set_port_priority(Site site, const Catalogue& catalogue, std::string_view device,
-                               std::string_view port, int priority);
+Result<Site> set_port_priority(Site site, const Catalogue& catalogue, PortId port, int priority);
 // The UPS a unit is plugged into; empty: straight into the mains. Errors: no_such_object.
 Result<Site> set_backup(Site site, const Catalogue& catalogue, std::string_view device,
                         std::string_view ups);
@@ -89,11 +93,9 @@ Result<Site> set_supplies(Site site, const Catalogue& catalogue, std::string_vie
 // Which pairs of each cable a combiner takes power from; nullopt: as its maker says.
 Result<Site> set_alternative(Site site, const Catalogue& catalogue, std::string_view device,
                              std::optional<Alternative> alternative);
-Result<Site> set_port_power(Site site, std::string_view device, std::string_view port, bool on);
+Result<Site> set_port_power(Site site, PortId port, bool on);
 // Plugs the link that is on one port into another; where that is taken, the two change places.
-Result<Site> move_plug(Site site, const Catalogue& catalogue, std::string_view from_device,
-                       std::string_view from_port, std::string_view to_device,
-                       std::string_view to_port);
+Result<Site> move_plug(Site site, const Catalogue& catalogue, PortId from, PortId to);
 
 // Mated pairs of connectors and splices on a fibre, 0 to 100 each.
 Result<Site> set_fibre_joints(Site site, std::string_view link, int connectors, int splices);
@@ -109,6 +111,22 @@ Result<Site> replace_existing(Site site, const Catalogue& catalogue, const Exist
 Result<Site> set_own_kind(Site site, std::string_view id, std::string json);
 // Refused while something is of this kind: not_possible.
 Result<Site> remove_own_kind(Site site, std::string_view id);
+
+// Ids: N1. Errors: bad_value for a field that holds what it may not.
+Result<Added> add_subnet(Site site, Subnet subnet);
+Result<Site> replace_subnet(Site site, const Subnet& subnet);
+// What is known of a unit in the network; nullopt: nothing.
+Result<Site> set_on_network(Site site, std::string_view device,
+                            std::optional<OnNetwork> on_network);
+// Readings get ids M1, M2. Errors: bad_value for a field that holds what it may not.
+Result<Added> add_reading(Site site, Reading reading);
+Result<Added> add_instrument(Site site, Instrument instrument);
+// Loop of one pair of a link at 20 degrees C; nullopt: as its kind says.
+// Nothing where it is mended.
+Result<Site> set_defects(Site site, std::string_view link, std::optional<Defects> defects);
+Result<Site> set_measured_loop(Site site, std::string_view link, std::optional<double> loop_ohm);
+// Addresses found in use that are none of the site's units, in place of those there.
+Result<Site> set_seen(Site site, std::vector<SeenAddress> seen);
 
 // nullopt takes the drawing away.
 Result<Site> set_drawing(Site site, std::optional<Drawing> drawing);

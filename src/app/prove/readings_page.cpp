@@ -1,0 +1,401 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/prove/readings_page.h"
+
+#include <QDateTime>
+#include <QHBoxLayout>
+#include <QHeaderView>
+#include <QScrollArea>
+#include <QSettings>
+#include <QVBoxLayout>
+
+#include <algorithm>
+
+#include "app/kit/labels.h"
+#include "app/kit/q.h"
+#include "app/kit/when_seen.h"
+#include "app/theme/icons.h"
+#include "app/theme/theme.h"
+#include "core/edits/edits.h"
+#include "core/format/file_store.h"
+#include "core/format/reading_csv.h"
+#include "phrase/check_text.h"
+#include "phrase/error_text.h"
+#include "phrase/numbers.h"
+#include "phrase/reading_text.h"
+
+namespace ovant {
+namespace {
+
+enum Column { mark, at, what, value, promised, verdict };
+
+// The mark a reading is known by in the table: as promised holds, off is tight, impossible fails.
+Verdict shown_as(ReadingVerdict verdict) {
+    switch (verdict) {
+        case ReadingVerdict::as_promised: return Verdict::holds;
+        case ReadingVerdict::off: return Verdict::fails;
+        case ReadingVerdict::impossible: return Verdict::tight;
+        case ReadingVerdict::no_promise: return Verdict::unknown;
+    }
+    return Verdict::unknown;
+}
+
+constexpr ReadingOf all_readings[] = {
+    ReadingOf::volts,     ReadingOf::watts,    ReadingOf::loop_resistance, ReadingOf::length,
+    ReadingOf::link_rate, ReadingOf::bit_rate, ReadingOf::light,           ReadingOf::radio_level};
+
+QString now_text() { return QDateTime::currentDateTime().toString("yyyy-MM-ddTHH:mm"); }
+
+}  // namespace
+
+ReadingsPage::ReadingsPage(Document& document, Prompts& prompts, QWidget* parent)
+    : QWidget(parent),
+      document_(document),
+      prompts_(prompts),
+      summary_(new QLabel),
+      promise_(new QLabel),
+      at_(new QLineEdit),
+      value_(new QLineEdit),
+      air_(new QLineEdit),
+      initials_(new QLineEdit),
+      of_(new QComboBox),
+      under_(new QComboBox),
+      table_(new QTableWidget),
+      working_(new WorkingView),
+      sentence_(new QLabel),
+      take_(new QPushButton(icon(Icon::accept), tr("Take into the design"))),
+      remove_(new QPushButton(icon(Icon::remove), tr("Remove"))) {
+    setObjectName("readings");
+    summary_->setObjectName("readingsSummary");
+    summary_->setFont(text_font(*this, 1.05, true));
+    summary_->setWordWrap(true);
+    auto* bring = new QPushButton(icon(Icon::bring_in), tr("Bring in…"));
+    bring->setObjectName("bringInReadings");
+    bring->setToolTip(tr("Readings from a CSV file: at, what, value and what else is known"));
+    connect(bring, &QPushButton::clicked, this, [this] {
+        const QString path =
+            prompts_.open_path(this, {tr("Bring in readings"), tr("Readings (*.csv *.txt)"), {}});
+        if (!path.isEmpty()) bring_in(path);
+    });
+    make_table();
+    auto* head = new QHBoxLayout;
+    head->addWidget(summary_, 1);
+    head->addWidget(bring);
+    auto* layout = new QVBoxLayout(this);
+    layout->setContentsMargins(16, 8, 16, 8);
+    layout->setSpacing(6);
+    layout->addLayout(head);
+    layout->addLayout(make_entry());
+    layout->addWidget(table_, 1);
+    foot_ = make_foot();
+    layout->addWidget(foot_);
+    auto* when_seen = new WhenSeen(this, [this] { refresh(); });
+    connect(&document_, &Document::changed, when_seen, [when_seen](Change what) {
+        if (what != Change::preview) when_seen->ask();
+    });
+    connect(&document_, &Document::selection_changed, this, &ReadingsPage::take_selection);
+    take_selection();
+}
+
+QLayout* ReadingsPage::make_entry() {
+    at_->setObjectName("readingAt");
+    at_->setPlaceholderText(tr("Where"));
+    at_->setAccessibleName(tr("Where it is read"));
+    at_->setToolTip(tr("A unit such as K05, a cable such as L7, or a port such as SW1.6"));
+    of_->setObjectName("readingOf");
+    of_->setAccessibleName(tr("What is read"));
+    for (ReadingOf of : all_readings) of_->addItem(q(title(of)), static_cast<int>(of));
+    value_->setObjectName("readingValue");
+    value_->setPlaceholderText(tr("Value"));
+    value_->setAccessibleName(tr("What the meter shows"));
+    value_->setToolTip(tr("With a unit or without: 45.6, 183 ft, 600 kB/s. Enter adds it."));
+    under_->setObjectName("readingUnder");
+    under_->setAccessibleName(tr("Under what it is read"));
+    for (Condition condition : all_conditions)
+        under_->addItem(q(title(condition)), static_cast<int>(condition));
+    air_->setObjectName("readingAir");
+    air_->setPlaceholderText(tr("Air"));
+    air_->setAccessibleName(tr("Temperature of the air"));
+    air_->setToolTip(tr("Degrees of the air while it is read; empty: as the site has it"));
+    initials_->setObjectName("readingInitials");
+    initials_->setPlaceholderText(tr("Initials"));
+    initials_->setAccessibleName(tr("Your initials, for the record"));
+    initials_->setMaxLength(16);
+    initials_->setText(QSettings().value("initials").toString());
+    connect(initials_, &QLineEdit::textChanged, this,
+            [](const QString& text) { QSettings().setValue("initials", text); });
+    const QFontMetrics metrics(value_->font());
+    at_->setFixedWidth(metrics.horizontalAdvance("REC12.lan") + 20);
+    value_->setMinimumWidth(metrics.horizontalAdvance("1000.0 m") + 16);
+    air_->setFixedWidth(metrics.horizontalAdvance("-20 °C") + 20);
+    initials_->setFixedWidth(metrics.horizontalAdvance(tr("Initials")) + 24);
+    auto* add_button = new QPushButton(icon(Icon::add), tr("Add"));
+    add_button->setObjectName("addReading");
+    connect(add_button, &QPushButton::clicked, this, &ReadingsPage::add);
+    for (QLineEdit* field : {at_, value_, air_})
+        connect(field, &QLineEdit::returnPressed, this, &ReadingsPage::add);
+    promise_->setObjectName("readingPromise");
+    promise_->setWordWrap(true);
+    for (QLineEdit* field : {at_, air_})
+        connect(field, &QLineEdit::textChanged, this, &ReadingsPage::show_promise);
+    for (QComboBox* choice : {of_, under_})
+        connect(choice, &QComboBox::currentIndexChanged, this, &ReadingsPage::show_promise);
+    auto* read = new QHBoxLayout;
+    read->addWidget(at_);
+    read->addWidget(of_);
+    read->addWidget(value_, 1);
+    read->addWidget(add_button);
+    auto* under = new QHBoxLayout;
+    under->addWidget(under_);
+    under->addWidget(air_);
+    under->addWidget(initials_);
+    under->addStretch(1);
+    auto* column = new QVBoxLayout;
+    column->addLayout(read);
+    column->addLayout(under);
+    column->addWidget(promise_);
+    return column;
+}
+
+void ReadingsPage::make_table() {
+    table_->setObjectName("readingsTable");
+    table_->setAccessibleName(tr("Readings"));
+    table_->setColumnCount(Column::verdict + 1);
+    table_->setHorizontalHeaderLabels(
+        {QString(), tr("At"), tr("What"), tr("Read"), tr("Promised"), tr("Verdict")});
+    table_->setEditTriggers(QAbstractItemView::NoEditTriggers);
+    table_->setSelectionBehavior(QAbstractItemView::SelectRows);
+    table_->setSelectionMode(QAbstractItemView::SingleSelection);
+    table_->setTabKeyNavigation(false);
+    table_->setFrameShape(QFrame::NoFrame);
+    table_->setShowGrid(false);
+    table_->setWordWrap(false);
+    table_->verticalHeader()->hide();
+    table_->verticalHeader()->setMinimumSectionSize(1);
+    table_->verticalHeader()->setDefaultSectionSize(QFontMetrics(table_->font()).height() + 8);
+    QHeaderView* header = table_->horizontalHeader();
+    header->setDefaultAlignment(Qt::AlignLeft | Qt::AlignVCenter);
+    header->setHighlightSections(false);
+    header->setMinimumSectionSize(24);
+    header->setSectionResizeMode(Column::verdict, QHeaderView::Stretch);
+    connect(table_, &QTableWidget::itemSelectionChanged, this, &ReadingsPage::show_reading);
+}
+
+QWidget* ReadingsPage::make_foot() {
+    sentence_->setObjectName("readingSentence");
+    sentence_->setFont(text_font(*this, 1.0, true));
+    sentence_->setWordWrap(true);
+    working_->setObjectName("readingWorking");
+    take_->setObjectName("takeReading");
+    take_->setToolTip(
+        tr("The measured length, or loop of a pair, becomes the design's: every check is then "
+           "judged on what hangs there"));
+    remove_->setObjectName("removeReading");
+    connect(take_, &QPushButton::clicked, this, &ReadingsPage::take);
+    connect(remove_, &QPushButton::clicked, this, &ReadingsPage::remove);
+    auto* area = new QScrollArea;
+    area->setObjectName("readingWorkingArea");
+    area->setAccessibleName(tr("Working of the promise"));
+    area->setWidget(working_);
+    area->setWidgetResizable(true);
+    area->setFrameShape(QFrame::NoFrame);
+    area->setFixedHeight(9 * QFontMetrics(font()).height());
+    auto* buttons = new QHBoxLayout;
+    buttons->addWidget(take_);
+    buttons->addWidget(remove_);
+    buttons->addStretch(1);
+    auto* foot = new QWidget;
+    auto* column = new QVBoxLayout(foot);
+    column->setContentsMargins(0, 0, 0, 0);
+    column->addWidget(sentence_);
+    column->addWidget(area);
+    column->addLayout(buttons);
+    return foot;
+}
+
+void ReadingsPage::refresh() {
+    const Site& site = document_.committed();
+    judged_ = judge_readings(site, document_.catalogue());
+    const int kept = table_->currentRow();
+    {
+        const QSignalBlocker blocked(table_);
+        table_->setRowCount(0);
+        table_->setRowCount(static_cast<int>(judged_.size()));
+        for (std::size_t i = 0; i < judged_.size(); ++i)
+            fill_row(static_cast<int>(i), site.readings[i], judged_[i]);
+        for (int column : {Column::at, Column::what, Column::value, Column::promised})
+            table_->resizeColumnToContents(column);
+        table_->setColumnWidth(Column::mark, 26);
+        if (kept >= 0 && table_->rowCount() > 0)
+            table_->setCurrentCell(std::min(kept, table_->rowCount() - 1), Column::at);
+    }
+    const auto count = [&](ReadingVerdict verdict) {
+        return std::count_if(judged_.begin(), judged_.end(),
+                             [&](const JudgedReading& one) { return one.verdict == verdict; });
+    };
+    summary_->setText(judged_.empty() ? tr("Nothing has been read yet.")
+                                      : tr("%1 as promised, %2 off, %3 impossible.")
+                                            .arg(count(ReadingVerdict::as_promised))
+                                            .arg(count(ReadingVerdict::off))
+                                            .arg(count(ReadingVerdict::impossible)));
+    take_selection();
+    show_reading();
+    show_promise();
+}
+
+void ReadingsPage::fill_row(int row, const Reading& reading, const JudgedReading& judged) {
+    const UnitSystem units = document_.units();
+    auto* verdict = new VerdictMark(shown_as(judged.verdict), 11, this);
+    verdict->setAccessibleName(q(title(judged.verdict)));
+    auto* cell = new QWidget;
+    auto* middle = new QHBoxLayout(cell);
+    middle->setContentsMargins(0, 0, 0, 0);
+    middle->addWidget(verdict, 0, Qt::AlignCenter);
+    table_->setCellWidget(row, Column::mark, cell);
+    const Device* device = find_device(document_.committed(), reading.subject);
+    const QString where = device && !device->name.empty() ? q(reading.subject + "  " + device->name)
+                                                          : q(reading.subject);
+    const QString cells[] = {QString(),
+                             where,
+                             q(title(reading.of)),
+                             q(shown(reading.value, judged.unit, units)),
+                             judged.verdict == ReadingVerdict::no_promise
+                                 ? QString()
+                                 : q(shown(judged.promised, judged.unit, units)),
+                             q(title(judged.verdict))};
+    for (int column = 0; column < table_->columnCount(); ++column) {
+        auto* item = new QTableWidgetItem(cells[column]);
+        item->setToolTip(q(reading_text(reading, judged, units)));
+        table_->setItem(row, column, item);
+    }
+}
+
+const Reading* ReadingsPage::current() const {
+    const int row = table_->currentRow();
+    const auto& readings = document_.committed().readings;
+    return row >= 0 && static_cast<std::size_t>(row) < readings.size()
+               ? &readings[static_cast<std::size_t>(row)]
+               : nullptr;
+}
+
+void ReadingsPage::show_reading() {
+    const Reading* reading = current();
+    const auto row = static_cast<std::size_t>(std::max(0, table_->currentRow()));
+    foot_->setVisible(reading && row < judged_.size());
+    if (!reading || row >= judged_.size()) return;
+    take_->setEnabled(reading->of == ReadingOf::length ||
+                      reading->of == ReadingOf::loop_resistance);
+    const QString signature =
+        reading->when.empty()
+            ? QString()
+            : tr(" (%1 %2)").arg(q(reading->who), q(reading->when).replace('T', ' '));
+    sentence_->setText(q(reading->subject) + ": " +
+                       q(reading_text(*reading, judged_[row], document_.units())) + signature);
+    working_->set_working(judged_[row].working, document_.units());
+    const std::string& subject = reading->subject;
+    if (subject != document_.selected() &&
+        (find_device(document_.committed(), subject) || find_link(document_.committed(), subject)))
+        document_.select(subject);
+}
+
+// Where the next reading is taken: at what is selected. The first of its readings is shown.
+void ReadingsPage::take_selection() {
+    const Site& site = document_.committed();
+    const std::string& selected = document_.selected();
+    if (!find_device(site, selected) && !find_link(site, selected)) return;
+    at_->setText(q(selected));
+    const Reading* shown = current();
+    if (shown && shown->subject == selected) return;
+    const auto read =
+        std::find_if(site.readings.begin(), site.readings.end(),
+                     [&](const Reading& reading) { return reading.subject == selected; });
+    const int row = static_cast<int>(read - site.readings.begin());
+    table_->setCurrentCell(row < table_->rowCount() ? row : -1, Column::at);
+}
+
+// The reading of the fields, without its value. Errors: no_such_object, a temperature that is none.
+Result<Reading> ReadingsPage::typed() const {
+    Reading reading;
+    reading.of = static_cast<ReadingOf>(of_->currentData().toInt());
+    reading.subject = at_->text().trimmed().toStdString();
+    reading.under = static_cast<ReadUnder>(under_->currentData().toInt());
+    reading.who = initials_->text().toStdString();
+    reading.when = now_text().toStdString();
+    if (!can_be_read_at(document_.committed(), document_.catalogue(), reading.subject))
+        return Error{ErrorCode::no_such_object, "", reading.subject, ""};
+    if (const std::string air = air_->text().trimmed().toStdString(); !air.empty()) {
+        const Result<double> degrees = parse_quantity(air, Unit::celsius, document_.units());
+        if (!degrees) return Error{degrees.error().code, "temperature", air, ""};
+        reading.temperature_c = *degrees;
+    }
+    return reading;
+}
+
+// What the meter should show there, before it is read.
+void ReadingsPage::show_promise() {
+    if (!isVisible()) return;
+    const Result<Reading> reading = typed();
+    promise_->setText(
+        reading ? q(promise_text(promise_of(document_.committed(), document_.catalogue(), *reading),
+                                 document_.units()))
+        : at_->text().isEmpty() ? tr("Choose a camera, or type where you read.")
+                                : q(sentence(reading.error())));
+}
+
+void ReadingsPage::add() {
+    const auto refuse = [&](const Error& error, QLineEdit* field) {
+        emit document_.refused(q(sentence(error)));
+        field->setFocus();
+        field->selectAll();
+    };
+    Result<Reading> reading = typed();
+    if (!reading)
+        return refuse(reading.error(), reading.error().place == "temperature" ? air_ : at_);
+    const Result<double> value =
+        reading_value(reading->of, value_->text().trimmed().toStdString(), document_.units());
+    if (!value) return refuse(value.error(), value_);
+    reading->value = *value;
+    const Result<Added> added = add_reading(document_.committed(), *reading);
+    if (!document_.edit(tr("Add a reading at %1").arg(q(reading->subject)),
+                        added ? Result<Site>(added->site) : added.error()))
+        return;
+    table_->setCurrentCell(table_->rowCount() - 1, Column::at);
+    table_->scrollToBottom();
+    value_->clear();
+    value_->setFocus();
+}
+
+void ReadingsPage::take() {
+    const Reading* reading = current();
+    if (!reading) return;
+    document_.edit(tr("Take reading %1 into the design").arg(q(reading->id)),
+                   take_into_design(document_.committed(), document_.catalogue(), reading->id));
+}
+
+void ReadingsPage::remove() {
+    const Reading* reading = current();
+    if (!reading) return;
+    document_.edit(tr("Remove reading %1").arg(q(reading->id)),
+                   remove_object(document_.committed(), document_.catalogue(), reading->id));
+}
+
+void ReadingsPage::bring_in(const QString& path) {
+    const Result<std::string> text = read_file(path.toStdString(), largest_site_bytes);
+    if (!text) {
+        emit document_.refused(q(sentence(text.error())));
+        return;
+    }
+    ReadingsImport import =
+        import_readings(document_.committed(), document_.catalogue(), *text,
+                        {initials_->text().toStdString(), now_text().toStdString()});
+    if (!import.added.empty() &&
+        !document_.edit(tr("Bring in readings"), Result<Site>(std::move(import.site))))
+        return;
+    QString told = tr("Readings taken: %1.").arg(import.added.size());
+    if (!import.lines.empty())
+        told += tr(" Lines left out or taken in part: %1, the first: %2")
+                    .arg(import.lines.size())
+                    .arg(q(sentence(import.lines.front())));
+    emit document_.refused(told);
+}
+
+}  // namespace ovant

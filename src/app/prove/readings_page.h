@@ -1,0 +1,58 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// What was read on site against what the design promises: typed one after the other, or brought in
+// from a tester's list. The reading at hand opens to its working.
+#pragma once
+
+#include <QComboBox>
+#include <QLabel>
+#include <QLineEdit>
+#include <QPushButton>
+#include <QTableWidget>
+#include <QWidget>
+
+#include "app/document/document.h"
+#include "app/kit/prompts.h"
+#include "app/kit/working_view.h"
+#include "core/prove/readings.h"
+
+class QLayout;
+
+namespace ovant {
+
+class ReadingsPage : public QWidget {
+    Q_OBJECT
+
+public:
+    ReadingsPage(Document& document, Prompts& prompts, QWidget* parent = nullptr);
+    void bring_in(const QString& path);
+
+private:
+    QLayout* make_entry();
+    QWidget* make_foot();
+    void make_table();
+    void refresh();
+    void fill_row(int row, const Reading& reading, const JudgedReading& judged);
+    void add();
+    void take();
+    void remove();
+    void show_reading();
+    void take_selection();
+    void show_promise();
+    Result<Reading> typed() const;
+    const Reading* current() const;
+
+    Document& document_;
+    Prompts& prompts_;
+    QLabel* summary_;
+    QLabel* promise_;
+    QLineEdit *at_, *value_, *air_, *initials_;
+    QComboBox *of_, *under_;
+    QTableWidget* table_;
+    WorkingView* working_;
+    QLabel* sentence_;
+    QWidget* foot_;
+    QPushButton *take_, *remove_;
+    std::vector<JudgedReading> judged_;
+};
+
+}  // namespace ovant

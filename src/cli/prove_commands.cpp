@@ -1,0 +1,263 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// addresses: who has which address and channel, what is wrong with them, how to reach the others.
+// readings: what was read on site against what the design promises.
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <nlohmann/json.hpp>
+#include <sstream>
+
+#include "cli/command_parts.h"
+#include "cli/json_parts.h"
+#include "core/assess/address_checks.h"
+#include "core/format/address_files.h"
+#include "core/format/file_store.h"
+#include "core/format/reading_csv.h"
+#include "core/look_up.h"
+#include "core/prove/addresses.h"
+#include "core/prove/diagnose.h"
+#include "core/prove/readings.h"
+#include "core/site/site_enum_names.h"
+#include "phrase/address_text.h"
+#include "phrase/error_text.h"
+#include "phrase/fault_text.h"
+#include "phrase/reading_text.h"
+#include "phrase/translate.h"
+
+namespace ovant {
+namespace {
+
+std::string addresses_json(const Network& net, AddressOrder order, const TextContext& context) {
+    ordered_json units = ordered_json::array(), checks = ordered_json::array(),
+                 reach = ordered_json::array(), ports = ordered_json::array();
+    for (const AddressRow& row : address_rows(net, order)) {
+        const Device& device = net.device(row.device);
+        const OnNetwork& own = or_nothing(device.on_network);
+        units.push_back({{"unit", device.id},
+                         {"name", device.name},
+                         {"address", own.address},
+                         {"subnet", row.subnet ? row.subnet->id : ""},
+                         {"mac", own.mac},
+                         {"state", name_of(own.state)},
+                         {"recorder", row.recorder ? net.device(row.recorder).id : ""},
+                         {"channel", own.recorder_channel},
+                         {"factory_address", row.factory_address},
+                         {"out_of_reach", row.out_of_reach}});
+    }
+    for (const Check& check : address_checks(net, false))
+        checks.push_back(check_json(check, context));
+    for (const ReachUnit& unit : units_to_reach(net))
+        reach.push_back({{"unit", unit.device}, {"steps", reach_steps(net, unit)}});
+    for (const PortProfile& port : port_profiles(net))
+        ports.push_back({{"device", port.device},
+                         {"port", port.port},
+                         {"far", port.far},
+                         {"vlans", port.vlans},
+                         {"rate_mbps", port.rate_mbps},
+                         {"poe", port.feeds && !port.power_off},
+                         {"long_setting", port.long_setting},
+                         {"priority", port.priority}});
+    const ordered_json out{
+        {"units", units}, {"checks", checks}, {"to_reach", reach}, {"ports", ports}};
+    return dumped(out);
+}
+
+void write_text(const Network& net, AddressOrder order, const TextContext& context,
+                std::ostream& out) {
+    const std::vector<Check> checks = address_checks(net, false);
+    out << addresses_text(net, checks) << "\n";
+    for (const AddressRow& row : address_rows(net, order)) {
+        const Device& device = net.device(row.device);
+        const OnNetwork& own = or_nothing(device.on_network);
+        const std::string channel =
+            own.recorder_channel > 0 ? fmt::format("channel {}", own.recorder_channel) : "";
+        out << fmt::format("  {:6} {:26} {:16} {:11} {:22} {}\n", device.id, device.name,
+                           own.address.empty() ? "-" : own.address, channel, title(own.state),
+                           row_text(net, row));
+    }
+    for (const Check& check : checks) {
+        if (check.verdict != Verdict::holds)
+            out << fmt::format("{}: {}\n", title(check.verdict), sentence(check, context));
+    }
+}
+
+std::string file_text(const Network& net, const Options& options, const TextContext& context) {
+    const AddressOrder order =
+        options.order == "channel" ? AddressOrder::by_channel : AddressOrder::by_place;
+    if (options.json || options.format == "json") return addresses_json(net, order, context);
+    if (options.format == "csv") return addresses_csv(net);
+    if (options.format == "dnsmasq") return dnsmasq_hosts(net);
+    std::ostringstream out;
+    write_text(net, order, context, out);
+    return out.str();
+}
+
+std::string readings_json(const Site& site, const std::vector<JudgedReading>& judged) {
+    ordered_json out = ordered_json::array();
+    for (std::size_t i = 0; i < judged.size(); ++i) {
+        const Reading& reading = site.readings[i];
+        ordered_json working = ordered_json::array();
+        for (const Step& step : judged[i].working)
+            working.push_back({{"formula", step.formula},
+                               {"numbers", step.substituted},
+                               {"result", number(step.result)},
+                               {"source", step.source.text}});
+        out.push_back({{"id", reading.id},
+                       {"of", name_of(reading.of)},
+                       {"subject", reading.subject},
+                       {"value", reading.value},
+                       {"verdict", id_of(judged[i].verdict)},
+                       {"promised", number(judged[i].promised)},
+                       {"least", number(judged[i].least)},
+                       {"most", number(judged[i].most)},
+                       {"instrument_off", judged[i].instrument_off},
+                       {"model_off", judged[i].model_off},
+                       {"working", working}});
+    }
+    return dumped(out);
+}
+
+std::string diagnosis_json(const Diagnosis& found, UnitSystem units) {
+    ordered_json suspects = ordered_json::array();
+    for (const Suspect& suspect : found.suspects) {
+        const FaultFacts& facts = facts_of(suspect.fault.kind);
+        ordered_json one{{"fault", facts.id}, {"probability", suspect.probability}};
+        if (!suspect.fault.at.empty()) one["at"] = suspect.fault.at;
+        if (!suspect.fault.to.empty()) one["to"] = suspect.fault.to;
+        if (facts.free_number()) one["amount"] = suspect.fault.amount;
+        one["text"] = fault_text(suspect.fault, units);
+        suspects.push_back(std::move(one));
+    }
+    ordered_json out{{"camera", found.camera}, {"suspects", suspects}};
+    if (found.next) {
+        out["next"] = {{"of", name_of(found.next->reading.of)},
+                       {"subject", found.next->reading.subject},
+                       {"minutes", found.next->minutes},
+                       {"if_first", number(found.next->if_first)},
+                       {"if_second", number(found.next->if_second)}};
+    }
+    return dumped(out);
+}
+
+// Suspects worth a line of text.
+constexpr std::size_t most_told = 6;
+
+}  // namespace
+
+int diagnose_command(const Options& options, const Streams& streams) {
+    std::optional<Opened> opened = open_site(options, streams);
+    if (!opened) return cli_unreadable;
+    const Result<Diagnosis> found = diagnose(opened->site, opened->catalogue, options.camera);
+    if (!found) {
+        streams.err << sentence(found.error()) << "\n";
+        return cli_unreadable;
+    }
+    const UnitSystem units = opened->site.settings.units;
+    if (options.json || options.format == "json") {
+        streams.out << diagnosis_json(*found, units);
+    } else {
+        const std::size_t told_of = std::min(most_told, found->suspects.size());
+        for (std::size_t i = 0; i < told_of; ++i) {
+            const Suspect& suspect = found->suspects[i];
+            streams.out << fmt::format("{:>10}  {}. {}\n", likelihood_text(suspect.probability),
+                                       fault_text(suspect.fault, units), mend_text(suspect.fault));
+        }
+        for (std::size_t like : found->like_first)
+            streams.out << told("No further reading tells the first from: {}.",
+                                fault_text(found->suspects[like].fault, units))
+                        << "\n";
+        streams.out << next_text(*found, units) << "\n";
+    }
+    return found->suspects.front().fault.kind == FaultKind::none ? cli_holds : cli_fails;
+}
+
+int addresses_command(const Options& options, const Streams& streams) {
+    std::optional<Opened> opened = open_site(options, streams);
+    if (!opened) return cli_unreadable;
+    const auto refuse = [&](const Error& error) {
+        streams.err << sentence(error) << "\n";
+        return cli_unreadable;
+    };
+    const AddressOrder order =
+        options.order == "channel" ? AddressOrder::by_channel : AddressOrder::by_place;
+    Site site = opened->site;
+    bool in_part = false;
+    if (!options.scan_path.empty()) {
+        const Result<std::string> text = read_file(options.scan_path, largest_scan_bytes);
+        if (!text) return refuse(text.error());
+        const Result<ScanRead> scan = read_scan(*text);
+        if (!scan) return refuse(scan.error());
+        for (const Error& line : scan->lines) streams.err << sentence(line) << "\n";
+        in_part = !scan->lines.empty();
+        ScanTaken taken = take_scan(site, scan->found, {options.who, options.when});
+        streams.err << scan_text(taken) << "\n";
+        site = std::move(taken.site);
+    }
+    if (options.number) {
+        Result<Site> numbered =
+            number_units(lay_out(site, opened->catalogue), {options.subnet, order, options.gap});
+        if (!numbered) return refuse(numbered.error());
+        site = number_channels(lay_out(*numbered, opened->catalogue));
+    }
+    const Result<Site> taken = sound(opened->site, opened->catalogue, std::move(site));
+    if (!taken) return refuse(taken.error());
+    const Network net = lay_out(*taken, opened->catalogue);
+    streams.out << file_text(net, options, opened->context);
+    if (!options.write_path.empty()) {
+        const Result<FileStamp> saved = save_site(options.write_path, *taken);
+        if (!saved) return refuse(saved.error());
+    }
+    const std::vector<Check> checks = address_checks(net, false);
+    const bool fails = std::any_of(checks.begin(), checks.end(), [](const Check& check) {
+        return check.verdict == Verdict::fails;
+    });
+    return fails || in_part ? cli_fails : cli_holds;
+}
+
+int readings_command(const Options& options, const Streams& streams) {
+    std::optional<Opened> opened = open_site(options, streams);
+    if (!opened) return cli_unreadable;
+    const auto refuse = [&](const Error& error) {
+        streams.err << sentence(error) << "\n";
+        return cli_unreadable;
+    };
+    Site site = opened->site;
+    bool in_part = false;
+    if (!options.csv_path.empty()) {
+        const Result<std::string> csv = read_file(options.csv_path, largest_site_bytes);
+        if (!csv) return refuse(csv.error());
+        ReadingsImport import =
+            import_readings(site, opened->catalogue, *csv, {options.who, options.when});
+        for (const Error& line : import.lines) streams.err << sentence(line) << "\n";
+        in_part = !import.lines.empty();
+        site = std::move(import.site);
+    }
+    if (!options.take.empty()) {
+        Result<Site> taken = take_into_design(site, opened->catalogue, options.take);
+        if (!taken) return refuse(taken.error());
+        site = std::move(*taken);
+    }
+    const Result<Site> kept = sound(opened->site, opened->catalogue, std::move(site));
+    if (!kept) return refuse(kept.error());
+    const std::vector<JudgedReading> judged = judge_readings(*kept, opened->catalogue);
+    if (options.json || options.format == "json") {
+        streams.out << readings_json(*kept, judged);
+    } else {
+        for (std::size_t i = 0; i < judged.size(); ++i) {
+            const Reading& reading = kept->readings[i];
+            streams.out << fmt::format("{:5} {:10} {:15} {}\n", reading.id, reading.subject,
+                                       title(reading.of),
+                                       reading_text(reading, judged[i], kept->settings.units));
+        }
+    }
+    if (!options.write_path.empty()) {
+        const Result<FileStamp> saved = save_site(options.write_path, *kept);
+        if (!saved) return refuse(saved.error());
+    }
+    const bool all = std::all_of(judged.begin(), judged.end(), [](const JudgedReading& one) {
+        return one.verdict == ReadingVerdict::as_promised;
+    });
+    return all && !in_part ? cli_holds : cli_fails;
+}
+
+}  // namespace ovant

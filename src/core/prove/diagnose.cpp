@@ -1,0 +1,294 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/prove/diagnose.h"
+
+#include <algorithm>
+#include <cmath>
+#include <limits>
+#include <map>
+#include <random>
+#include <set>
+
+#include "core/prove/likelihood.h"
+#include "core/prove/readings.h"
+
+namespace ovant {
+namespace {
+
+CameraNumber camera_of(const Network& net, std::string_view id) {
+    for (CameraNumber number : net.cameras.numbers()) {
+        if (net.device(net.cameras[number]).id == id) return number;
+    }
+    return {};
+}
+
+// Readings of the site at parts of a run.
+std::vector<Reading> readings_of(const Network& net, CameraNumber camera) {
+    const RunParts parts = parts_of_run(net, camera);
+    std::set<std::string> subjects;
+    for (LinkNumber number : parts.links) subjects.insert(net.links[number].link->id);
+    for (DeviceNumber number : parts.devices) subjects.insert(net.device(number).id);
+    std::set<std::string> ports;
+    for (LinkNumber number : parts.links) {
+        for (PortAt end : {net.links[number].a, net.links[number].b})
+            ports.insert(net.device(end.device).id + "." + net.port(end).id);
+    }
+    std::vector<Reading> out;
+    for (const Reading& reading : net.site->readings) {
+        if (subjects.contains(reading.subject) || ports.contains(reading.subject))
+            out.push_back(reading);
+    }
+    return out;
+}
+
+// How likely a reading is where a suspect lets it be `expected`, but for a factor.
+double minus_log_of(ReadingOf of, double value, double expected, double error) {
+    if (of == ReadingOf::link_rate) return -std::log(rate_likelihood(value, expected));
+    const double away = (value - expected) / error;
+    return away * away / 2;
+}
+
+// How far two values of a reading lie apart, in errors of meter and model: of two rates as far as
+// one likelihood is of the other.
+double separation_of(ReadingOf of, double a, double b, double error) {
+    if (of != ReadingOf::link_rate) return std::abs(a - b) / error;
+    const double least = std::min(rate_likelihood(a, b), rate_likelihood(b, a));
+    return std::sqrt(2 * std::max(0.0, std::log(rate_likelihood(a, a) / least)));
+}
+
+// What likely suspects would let readings show that are not taken yet.
+struct Outlook {
+    std::vector<Reading> readings;
+    std::vector<double> errors;               // of each reading
+    std::vector<std::vector<double>> values;  // by suspect and reading
+};
+
+// The meter's error is that of the value it would show.
+void put_expected(const Site& run, const Catalogue& catalogue, std::vector<Reading>& readings) {
+    const std::vector<double> expected = values_read(run, catalogue, readings);
+    for (std::size_t i = 0; i < readings.size(); ++i)
+        readings[i].value = shown_value(expected[i], readings[i].of);
+}
+
+Outlook outlook(const Site& run, const Catalogue& catalogue, std::vector<Reading> readings,
+                const std::vector<Fault>& faults) {
+    Outlook out;
+    put_expected(run, catalogue, readings);
+    const Likelihood likelihood(run, catalogue, readings);
+    for (const Fault& fault : faults) out.values.push_back(likelihood.values(fault));
+    const Slopes slopes = likelihood.slopes_at(faults.front(), out.values.front());
+    for (std::size_t i = 0; i < readings.size(); ++i)
+        out.errors.push_back(likelihood.error(slopes, i));
+    out.readings = std::move(readings);
+    return out;
+}
+
+double widest_apart(const Outlook& out, std::size_t a, std::size_t b) {
+    double widest = 0;
+    for (std::size_t i = 0; i < out.readings.size(); ++i)
+        widest = std::max(widest, separation_of(out.readings[i].of, out.values[a][i],
+                                                out.values[b][i], out.errors[i]));
+    return widest;
+}
+
+// How much likelier the true suspect is to be after reading i than before, over all suspects: each
+// in turn is taken for true, and what it would show for the reading.
+double gain_of(const Outlook& out, const std::vector<double>& probability, std::size_t i) {
+    double gain = 0;
+    for (std::size_t truth = 0; truth < probability.size(); ++truth) {
+        double sum = 0;
+        for (std::size_t other = 0; other < probability.size(); ++other)
+            sum += probability[other] *
+                   std::exp(-minus_log_of(out.readings[i].of, out.values[truth][i],
+                                          out.values[other][i], out.errors[i]));
+        const double own = std::exp(-minus_log_of(out.readings[i].of, out.values[truth][i],
+                                                  out.values[truth][i], out.errors[i]));
+        gain += probability[truth] * (probability[truth] * own / sum - probability[truth]);
+    }
+    return gain;
+}
+
+// Suspects that are looked at for the next reading, and the least gain that is worth the way.
+constexpr std::size_t most_looked_at = 24;
+constexpr double least_gain = 0.01;
+// Minutes that any reading costs before the first is taken: getting there, common practice.
+constexpr double way_minutes = 10;
+
+void choose_next(const Network& net, CameraNumber camera, const Site& run,
+                 const Catalogue& catalogue, Diagnosis& out) {
+    std::vector<Reading> candidates = possible_readings(net, camera);
+    // Under the condition of what was read last.
+    for (Reading& reading : candidates) {
+        reading.under = out.readings.back().under;
+        reading.temperature_c = out.readings.back().temperature_c;
+    }
+    std::vector<Fault> faults;
+    std::vector<double> probability;
+    for (const Suspect& suspect : out.suspects) {
+        if (faults.size() == most_looked_at) break;
+        faults.push_back(suspect.fault);
+        probability.push_back(suspect.probability);
+    }
+    if (faults.size() < 2) return;
+    const Outlook seen = outlook(run, catalogue, std::move(candidates), faults);
+    for (std::size_t other = 1; other < faults.size(); ++other) {
+        if (widest_apart(seen, 0, other) < least_told_apart) out.like_first.push_back(other);
+    }
+    double best = 0;
+    for (std::size_t i = 0; i < seen.readings.size(); ++i) {
+        const Reading& reading = seen.readings[i];
+        const bool taken =
+            std::any_of(out.readings.begin(), out.readings.end(), [&](const Reading& one) {
+                return one.of == reading.of && one.subject == reading.subject &&
+                       one.under == reading.under;
+            });
+        if (taken) continue;
+        const double gain = gain_of(seen, probability, i);
+        const double minutes = minutes_of(net, reading);
+        if (gain < least_gain || gain / (minutes + way_minutes) <= best) continue;
+        // Told against the likeliest suspect that it tells from the first.
+        std::size_t second = 0;
+        double told = 0;
+        for (std::size_t other = 1; other < faults.size(); ++other) {
+            const double apart =
+                separation_of(reading.of, seen.values[0][i], seen.values[other][i], seen.errors[i]);
+            if (apart < least_told_apart || probability[other] <= told) continue;
+            told = probability[other];
+            second = other;
+        }
+        if (second == 0) continue;
+        best = gain / (minutes + way_minutes);
+        out.next = {reading, second, seen.values[0][i], seen.values[second][i], gain, minutes};
+        out.next->reading.value = 0;
+    }
+}
+
+}  // namespace
+
+double minutes_of(const Network& net, const Reading& reading) {
+    const Device* device = find_device(*net.site, reading.subject);
+    switch (reading.of) {
+        case ReadingOf::link_rate:
+        case ReadingOf::radio_level:
+        case ReadingOf::bit_rate: return 2;  // seen on the unit's page, at the table
+        case ReadingOf::length: return 5;    // from the near end
+        case ReadingOf::light: return 10;
+        case ReadingOf::loop_resistance: return 15;  // somebody shorts the far end
+        case ReadingOf::watts: return 3;             // the switch shows it
+        case ReadingOf::volts: return device && is_camera(*device, *net.catalogue) ? 20 : 8;
+    }
+    return 10;
+}
+
+std::vector<Reading> possible_readings(const Network& net, CameraNumber camera) {
+    const RunParts parts = parts_of_run(net, camera);
+    std::vector<Reading> out;
+    const auto add = [&](ReadingOf of, const std::string& subject) {
+        Reading reading;
+        reading.of = of;
+        reading.subject = subject;
+        out.push_back(reading);
+    };
+    for (LinkNumber number : parts.links) {
+        const NetLink& link = net.links[number];
+        const std::string& id = link.link->id;
+        add(ReadingOf::link_rate, id);
+        if (link.medium() == Medium::radio) {
+            add(ReadingOf::radio_level, id);
+            continue;
+        }
+        add(ReadingOf::length, id);
+        if (carries_power(link.medium())) add(ReadingOf::loop_resistance, id);
+        if (link.medium() == Medium::fibre || link.medium() == Medium::composite)
+            add(ReadingOf::light, id);
+    }
+    for (DeviceNumber number : parts.devices) {
+        if (net.fed_by[number]) add(ReadingOf::volts, net.device(number).id);
+    }
+    if (const PortAt root = net.fed_by[net.cameras[camera]]) {
+        const std::string port = net.device(root.device).id + "." + net.port(root).id;
+        add(ReadingOf::watts, port);
+        add(ReadingOf::volts, port);
+    }
+    const std::vector<double> promised = values_read(*net.site, *net.catalogue, out);
+    std::vector<Reading> kept;
+    for (std::size_t i = 0; i < out.size(); ++i) {
+        if (!std::isnan(promised[i])) kept.push_back(out[i]);
+    }
+    return kept;
+}
+
+double most_apart(const Site& site, const Catalogue& catalogue, std::string_view camera,
+                  const Fault& a, const Fault& b) {
+    const Network whole = lay_out(site, catalogue);
+    const CameraNumber number = camera_of(whole, camera);
+    if (!number) return 0;
+    const Site run = site_of_run(whole, number);
+    return widest_apart(outlook(run, catalogue, possible_readings(whole, number), {a, b}), 0, 1);
+}
+
+Result<Diagnosis> diagnose(const Site& site, const Catalogue& catalogue, std::string_view camera) {
+    const Network whole = lay_out(site, catalogue);
+    const CameraNumber number = camera_of(whole, camera);
+    if (!number) return Error{ErrorCode::no_such_object, "", std::string(camera), ""};
+    Diagnosis out;
+    out.camera = camera;
+    out.readings = readings_of(whole, number);
+    const Site run = site_of_run(whole, number);
+    // What physics forbids was typed wrong, and speaks for no fault; what is promised nowhere too.
+    std::erase_if(out.readings, [&](const Reading& reading) {
+        const ReadingVerdict verdict = judge_reading(run, catalogue, reading).verdict;
+        return verdict == ReadingVerdict::impossible || verdict == ReadingVerdict::no_promise;
+    });
+    if (out.readings.empty()) {
+        return Error{ErrorCode::not_possible, "", std::string(camera),
+                     "nothing was read along this run that a fault could explain"};
+    }
+    const Network net = lay_out(run, catalogue);
+    const CameraNumber here = camera_of(net, camera);
+    const Likelihood likelihood(run, catalogue, out.readings);
+    const std::vector<Fault> faults = possible_faults(net, here);
+    std::map<FaultKind, int> places;
+    for (const Fault& fault : faults) ++places[fault.kind];
+    double least = std::numeric_limits<double>::infinity();
+    std::vector<double> minus_logs;
+    for (Fault fault : faults) {
+        const Fit fit = likelihood.fitted(fault);
+        fault.amount = fit.amount;
+        const double prior = facts_of(fault.kind).prior / places[fault.kind];
+        minus_logs.push_back(fit.minus_log - std::log(prior));
+        least = std::min(least, minus_logs.back());
+        out.suspects.push_back({fault, 0, fit.would_read, fit.misfit});
+    }
+    double sum = 0;
+    for (double minus_log : minus_logs) sum += std::exp(least - minus_log);
+    for (std::size_t i = 0; i < out.suspects.size(); ++i)
+        out.suspects[i].probability = std::exp(least - minus_logs[i]) / sum;
+    std::stable_sort(
+        out.suspects.begin(), out.suspects.end(),
+        [](const Suspect& a, const Suspect& b) { return a.probability > b.probability; });
+    choose_next(net, here, run, catalogue, out);
+    return out;
+}
+
+std::vector<Reading> read_with_fault(const Site& site, const Catalogue& catalogue,
+                                     const HiddenFault& hidden, std::vector<Reading> readings) {
+    std::mt19937 random(hidden.seed);
+    std::normal_distribution<double> normal;
+    Unknowns away{};
+    for (double& one : away) one = std::clamp(normal(random), -2.0, 2.0);
+    Site built = with_unknowns(site, catalogue, away);
+    built = with_fault(std::move(built), catalogue, hidden.fault);
+    const std::vector<double> values = values_read(built, catalogue, readings);
+    for (std::size_t i = 0; i < readings.size(); ++i) {
+        Reading& reading = readings[i];
+        reading.value = shown_value(values[i], reading.of);
+        if (reading.of == ReadingOf::link_rate) continue;
+        const double error = instrument_off(site, reading) / errors_in_bound;
+        reading.value += std::clamp(normal(random), -2.0, 2.0) * error;
+        if (reading.of != ReadingOf::light && reading.of != ReadingOf::radio_level)
+            reading.value = std::max(0.0, reading.value);
+    }
+    return readings;
+}
+
+}  // namespace ovant

@@ -1,0 +1,69 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Which fault would make what was read, how likely each is, and which reading to take next.
+//
+// Every fault that the run can have is put into the site and its free number fitted so that the
+// readings are most likely (likelihood.h). Likelihood times a plain prior ranks the faults; nothing
+// is certain.
+//
+// Example: 39 V where 45.6 V were promised. Copper-clad cable, 60 m more, a conductor open all give
+// 39 V; the loop of a pair tells them: 1.6 times, 1.5 times or as promised. So that is read next.
+#pragma once
+
+#include <string>
+#include <vector>
+
+#include "core/prove/faults.h"
+#include "core/site/site.h"
+
+namespace ovant {
+
+struct Suspect {
+    Fault fault;
+    double probability = 0;          // among all that were tried
+    std::vector<double> would_read;  // for each reading used, with the fault; NaN: nothing
+    double misfit = 0;               // of the fit, in meters' errors squared
+};
+
+struct NextReading {
+    Reading reading;         // without value
+    std::size_t second = 0;  // of the suspects, the likeliest that it tells from the first
+    double if_first = 0;     // what the first would let it show
+    double if_second = 0;    // and the second
+    double gain = 0;         // how much likelier the true one is to be afterwards
+    double minutes = 0;      // that it takes
+};
+
+struct Diagnosis {
+    std::string camera;
+    std::vector<Reading> readings;  // that touch the run, of the site's
+    std::vector<Suspect> suspects;  // most likely first; the fault `none` is one of them
+    // Suspects that no further reading tells from the first: their places in `suspects`.
+    std::vector<std::size_t> like_first;
+    std::optional<NextReading> next;
+};
+
+// Errors: no_such_object where there is no such camera; not_possible without any reading that
+// touches its run.
+Result<Diagnosis> diagnose(const Site& site, const Catalogue& catalogue, std::string_view camera);
+
+// The readings that could be taken along a run, without values.
+std::vector<Reading> possible_readings(const Network& net, CameraNumber camera);
+// Minutes that taking a reading costs, common practice.
+double minutes_of(const Network& net, const Reading& reading);
+
+// The widest that any reading along the run lets two faults lie apart, in errors of meter and model
+// together. Below least_told_apart they look the same. 0 for a camera that is not there.
+double most_apart(const Site& site, const Catalogue& catalogue, std::string_view camera,
+                  const Fault& a, const Fault& b);
+inline constexpr double least_told_apart = 1.5;
+
+// The fault put in as it is met: the site's own unknowns drawn too, and what meters then show.
+// Deterministic for a seed; values of `readings` are written over. Used to try the above.
+struct HiddenFault {
+    Fault fault;
+    unsigned seed = 1;
+};
+std::vector<Reading> read_with_fault(const Site& site, const Catalogue& catalogue,
+                                     const HiddenFault& hidden, std::vector<Reading> readings);
+
+}  // namespace ovant

@@ -1,0 +1,313 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/prove/promise.h"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <cmath>
+
+#include "core/assess/link_reach.h"
+#include "core/assess/profile.h"
+#include "core/assess/radio_path.h"
+
+namespace ovant {
+namespace {
+
+// What the model may be off, common practice: makers' gauges and copper, what is pulled in against
+// the plan, how little of its sheet a camera draws, how radios are mounted.
+constexpr double resistance_share = 0.10;
+constexpr double drawn_length_share = 0.05, measured_length_share = 0.01, plan_off_m = 2;
+constexpr double least_of_sheet = 0.3, above_sheet = 0.05;
+constexpr double bit_rate_share = 0.3;
+constexpr double light_db = 1, radio_db = 4;
+// No copper of its gauge has less than this of the resistance that its length asks for.
+constexpr double least_resistance_share = 0.6;
+
+}  // namespace
+
+Condition condition_of(ReadUnder under) {
+    switch (under) {
+        case ReadUnder::day: return Condition::day;
+        case ReadUnder::night: return Condition::night;
+        case ReadUnder::coldest_night: return Condition::coldest_night;
+        case ReadUnder::restart: return Condition::restart;
+    }
+    return Condition::day;
+}
+
+Site as_read(Site then, const Reading& reading) {
+    then.settings.source_volts = SourceVolts::nominal;
+    then.settings.worst_permitted_cable = false;
+    then.settings.tolerances = {};
+    if (reading.temperature_c) {
+        Settings& s = then.settings;
+        s.day_c = s.night_c = s.coldest_night_c = *reading.temperature_c;
+        s.hot_cable_c.reset();
+    }
+    return then;
+}
+
+// One reading's.
+class PromiseOf {
+public:
+    PromiseOf(Promises& all, const Reading& reading)
+        : all_(all), net_(all.net_), reading_(reading), condition_(condition_of(reading.under)) {}
+
+    Promise make() {
+        switch (reading_.of) {
+            case ReadingOf::length: return length();
+            case ReadingOf::loop_resistance: return loop();
+            case ReadingOf::volts: return volts();
+            case ReadingOf::watts: return watts();
+            case ReadingOf::link_rate: return link_rate();
+            case ReadingOf::bit_rate: return bit_rate();
+            case ReadingOf::light: return light();
+            case ReadingOf::radio_level: return radio_level();
+        }
+        return {};
+    }
+
+private:
+    Working* steps(Promise& out) const {
+        return all_.steps_ == Promises::Steps::all ? &out.working : nullptr;
+    }
+    void state(Promise& out, Step step) const {
+        if (all_.steps_ == Promises::Steps::all) out.working.push_back(std::move(step));
+    }
+    const NetLink* link() const {
+        for (const NetLink& one : net_.links) {
+            if (one.link->id == reading_.subject) return &one;
+        }
+        return nullptr;
+    }
+    DeviceNumber device() const {
+        for (DeviceNumber number : net_.kinds.numbers()) {
+            if (net_.device(number).id == reading_.subject) return number;
+        }
+        return {};
+    }
+    // "SW1.6": the port behind the last dot.
+    PortAt port() const {
+        const std::size_t dot = reading_.subject.rfind('.');
+        if (dot == std::string::npos) return {};
+        for (DeviceNumber number : net_.kinds.numbers()) {
+            if (net_.device(number).id != reading_.subject.substr(0, dot)) continue;
+            for (PortNumber port : net_.kind(number).ports.numbers()) {
+                if (net_.kind(number).ports[port].id == reading_.subject.substr(dot + 1))
+                    return {number, port};
+            }
+        }
+        return {};
+    }
+
+    static double length_share(const Link& link) {
+        return link.measured_length_m ? measured_length_share : drawn_length_share;
+    }
+
+    Promise length() {
+        const NetLink* laid = link();
+        if (!laid || laid->medium() == Medium::radio) return {};
+        Promise out;
+        out.value = laid->length_m;
+        const double share = length_share(*laid->link);
+        const double plus_m = laid->link->measured_length_m ? 0 : plan_off_m;
+        out.below = out.above = out.value * share + plus_m;
+        out.lowest = 0;
+        state(out, {"length of the cable, solid part", laid->link->id, out.value, Unit::metre,
+                    laid->link->measured_length_m ? source::measured : source::site_setting});
+        return out;
+    }
+
+    void sound_where_met(Link& read) const {
+        if (!read.defects) return;
+        read.defects->crossed = false;
+        if (read.defects->pair.empty() || reading_.pair.empty() ||
+            read.defects->pair == reading_.pair)
+            return;
+        read.defects->joint_ohm = 0;
+        read.defects->conductors_open = 0;
+    }
+    // Out and back over one pair, as a meter reads it with the far end shorted.
+    Promise loop() {
+        const NetLink* laid = link();
+        if (!laid || !carries_power(laid->medium())) return {};
+        Promise out;
+        // A meter finds the pair whole where polarity alone is crossed, and a pair sound where the
+        // fault is known to lie in another.
+        Link read = *laid->link;
+        sound_where_met(read);
+        NetLink met = *laid;
+        met.link = &read;
+        out.value = link_loop_ohm(net_, met, 1, condition_, steps(out));
+        const double share = laid->link->measured_loop_ohm
+                                 ? measured_length_share
+                                 : resistance_share + length_share(*laid->link);
+        out.below = out.above = out.value * share;
+        out.lowest = out.value * least_resistance_share;
+        out.past_lowest = ReadingNote::less_than_copper;
+        return out;
+    }
+
+    // What a port gives, or what arrives at the input of a unit.
+    Promise volts() {
+        if (const PortAt at = port()) return volts_of_port(at);
+        const DeviceNumber unit = device();
+        if (!unit || !net_.fed_by[unit] || net_.feed_is_off[unit]) return {};
+        const std::vector<PortFeed>& feeds = all_.feeds(net_.fed_by[unit], condition_);
+        for (const PortFeed& feed : feeds) {
+            for (std::size_t node = 1; node < feed.nodes.size(); ++node) {
+                if (feed.points[node].device == unit) return volts_at(feed, node);
+            }
+        }
+        return {};
+    }
+    Promise volts_of_port(PortAt at) {
+        const auto& supply = net_.kind(at.device).supply;
+        if (!supply || net_.port(at).role != PortRole::pse || net_.power_off(at)) return {};
+        Promise out;
+        out.value = supply->nominal_v * (1 - net_.site->settings.tolerances.volts_share);
+        out.below = supply->nominal_v - supply->min_v;
+        out.above = out.below;
+        out.highest = supply->nominal_v + out.above;
+        out.past_highest = ReadingNote::more_than_source;
+        out.lowest = 0;
+        state(out, {"V of the port, nominal", net_.kind(at.device).name, out.value, Unit::volt,
+                    source::maker});
+        return out;
+    }
+    Promise volts_at(const PortFeed& feed, std::size_t node) {
+        Promise out;
+        if (steps(out)) feed_drops(net_, feed, node, condition_, out.working);
+        if (!feed.solution.stands) return {};
+        const auto& supply = net_.kind(feed.port.device).supply;
+        const double source_off_v = supply ? supply->nominal_v - supply->min_v : 0;
+        out.value = feed.solution.volts[node];
+        const double drop_v = feed.source_v - out.value;
+        const double cable_off_v = drop_v * (resistance_share + worst_length_share(feed, node));
+        out.below = source_off_v + cable_off_v;
+        // Loads below their sheet leave more; nothing arrives above the source.
+        out.above = source_off_v + drop_v;
+        out.highest = feed.source_v + source_off_v;
+        out.past_highest = ReadingNote::more_than_source;
+        out.lowest = 0;
+        return out;
+    }
+    double worst_length_share(const PortFeed& feed, std::size_t node) const {
+        double share = 0;
+        for (std::size_t at = node; at != 0; at = static_cast<std::size_t>(feed.nodes[at].parent))
+            share = std::max(share, length_share(*net_.links[feed.points[at].link].link));
+        return share;
+    }
+
+    Promise watts() {
+        Promise out;
+        if (const PortAt at = port()) {
+            if (net_.port(at).role != PortRole::pse || net_.power_off(at)) return {};
+            const std::vector<PortFeed>& feeds = all_.feeds(at, condition_);
+            if (feeds.empty() || !feeds.front().solution.stands) return {};
+            out.value = feeds.front().solution.source_w;
+            out.highest = feeds.front().limit_w * 1.2;  // cut long before, IEEE 802.3 clause 33
+            state(out, {"P of the port = what its loads take and the cable loses", reading_.subject,
+                        out.value, Unit::watt, source::ohms_law});
+        } else {
+            const DeviceNumber unit = device();
+            if (!unit || !net_.kind(unit).camera) return {};
+            out.value = camera_power_w(net_, unit, condition_);
+            state(out, {"P of the camera in this condition, by its sheet", reading_.subject,
+                        out.value, Unit::watt, source::maker});
+        }
+        // A camera takes what it needs, seldom all of its sheet.
+        out.below = out.value * (1 - least_of_sheet);
+        out.above = out.value * above_sheet;
+        out.lowest = 0;
+        return out;
+    }
+
+    Promise link_rate() {
+        const NetLink* laid = link();
+        if (!laid) return {};
+        Promise out;
+        const LinkReach reach = link_reach(net_, *laid, condition_, steps(out));
+        // Past what anyone states no link is promised; where one comes up, so much the better.
+        const bool past = laid->length_m > std::max(reach.limit_m, reach.proven_m);
+        out.value = past ? 0 : reach.rate_mbps;
+        out.above = std::numeric_limits<double>::infinity();
+        out.of_ethernet = laid->medium() != Medium::radio;
+        return out;
+    }
+
+    Promise bit_rate() {
+        const DeviceNumber unit = device();
+        if (!unit || !net_.kind(unit).camera) return {};
+        Promise out;
+        out.value = camera_bit_rate_mbps(net_.device(unit), net_.kind(unit), steps(out));
+        // Quiet scenes need less than the setting; the ceiling is kept.
+        out.below = out.value * (1 - least_of_sheet);
+        out.above = out.value * bit_rate_share;
+        out.lowest = 0;
+        return out;
+    }
+
+    // The worse direction, as the strip has it. More than the least may arrive.
+    Promise light() {
+        const NetLink* laid = link();
+        if (!laid || (laid->medium() != Medium::fibre && laid->medium() != Medium::composite))
+            return {};
+        for (CameraNumber camera : net_.runs.numbers()) {
+            const auto& links = net_.runs[camera].links;
+            const bool here = std::any_of(links.begin(), links.end(), [&](LinkNumber number) {
+                return &net_.links[number] == laid;
+            });
+            if (!here) continue;
+            const RunProfile profile = run_profile(net_, camera);
+            for (std::size_t hop = 0; hop < profile.hops.size(); ++hop) {
+                if (profile.hops[hop].link != laid->link->id ||
+                    std::isnan(profile.hops[hop].received_dbm))
+                    continue;
+                Promise out;
+                if (steps(out)) out.working = hop_working(net_, camera, hop, condition_);
+                out.value = profile.hops[hop].received_dbm;
+                out.below = light_db;
+                // Sent with the most its maker allows, over nothing.
+                const OpticFacts* a = optic_at(net_, laid->a);
+                const OpticFacts* b = optic_at(net_, laid->b);
+                out.highest = std::max(a ? a->transmit_max_dbm : 0, b ? b->transmit_max_dbm : 0);
+                out.above = out.highest - out.value;
+                out.past_highest = ReadingNote::more_than_source;
+                return out;
+            }
+        }
+        return {};
+    }
+
+    Promise radio_level() {
+        const NetLink* laid = link();
+        if (!laid || laid->medium() != Medium::radio) return {};
+        Promise out;
+        const RadioPath path = radio_path(net_, *laid, steps(out));
+        if (!path.sound) return {};
+        // The promise keeps rain back; on a dry day more arrives.
+        out.value = path.level_dbm;
+        out.below = radio_db;
+        out.above = radio_db + 10;
+        out.highest = 0;
+        out.past_highest = ReadingNote::more_than_source;
+        return out;
+    }
+
+    Promises& all_;
+    const Network& net_;
+    const Reading& reading_;
+    const Condition condition_;
+};
+
+const std::vector<PortFeed>& Promises::feeds(PortAt port, Condition condition) {
+    const std::tuple key{port.device.position(), port.port.position(), condition};
+    const auto found = solved_.find(key);
+    if (found != solved_.end()) return found->second;
+    return solved_.emplace(key, solve_port(net_, port, condition)).first->second;
+}
+
+Promise Promises::of(const Reading& reading) { return PromiseOf(*this, reading).make(); }
+
+}  // namespace ovant

@@ -1,0 +1,47 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// What the design promises a reading to show, and how far physics and the model let it be off.
+#pragma once
+
+#include <limits>
+#include <map>
+#include <tuple>
+#include <vector>
+
+#include "core/assess/port_feed.h"
+#include "core/prove/readings.h"
+
+namespace ovant {
+
+Condition condition_of(ReadUnder under);
+
+// The site as it was when the reading was taken: at that temperature, sources at their nominal
+// volts, nothing at the end of its tolerance.
+Site as_read(Site site, const Reading& reading);
+
+struct Promise {
+    double value = std::numeric_limits<double>::quiet_NaN();  // where nothing is promised
+    double below = 0, above = 0;  // what the model may be off, either way
+    double highest = std::numeric_limits<double>::infinity();  // physics allows no more
+    double lowest = -std::numeric_limits<double>::infinity();
+    ReadingNote past_highest = ReadingNote::none, past_lowest = ReadingNote::none;
+    bool of_ethernet = false;  // a rate that is one of a few
+    Working working;
+};
+
+// Promises of one network, laid out as the site was when it was read, which it borrows. Feeds are
+// solved once for all readings.
+class Promises {
+public:
+    enum class Steps { none, all };
+    explicit Promises(const Network& net, Steps steps = Steps::all) : net_(net), steps_(steps) {}
+    Promise of(const Reading& reading);
+
+private:
+    friend class PromiseOf;
+    const std::vector<PortFeed>& feeds(PortAt port, Condition condition);
+    const Network& net_;
+    const Steps steps_;
+    std::map<std::tuple<std::size_t, std::size_t, Condition>, std::vector<PortFeed>> solved_;
+};
+
+}  // namespace ovant

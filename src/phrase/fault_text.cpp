@@ -1,0 +1,112 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "phrase/fault_text.h"
+
+#include <algorithm>
+#include <cmath>
+
+#include "core/prove/readings.h"
+#include "phrase/numbers.h"
+#include "phrase/reading_text.h"
+#include "phrase/translate.h"
+
+namespace ovant {
+
+std::string fault_text(const Fault& fault, UnitSystem units) {
+    const std::string& at = fault.at;
+    const FaultFacts& facts = facts_of(fault.kind);
+    const auto amount = [&] { return shown(fault.amount, facts.unit, units); };
+    switch (fault.kind) {
+        case FaultKind::none: return said("nothing is wrong");
+        case FaultKind::copper_clad: return told("{} is copper-clad aluminium, not copper", at);
+        case FaultKind::thinner:
+            return told("{} is about {:.0f} gauges thinner than drawn", at, fault.amount);
+        case FaultKind::longer: return told("{} is about {} longer than drawn", at, amount());
+        case FaultKind::pair_open: return told("a pair of {} is open", at);
+        case FaultKind::conductor_open: return told("a conductor of {} is open", at);
+        case FaultKind::bad_joint: return told("a joint of {} has {} too much", at, amount());
+        case FaultKind::cord_in_run: return told("about {} of patch cord is in {}", amount(), at);
+        case FaultKind::other_port: return told("{} is plugged into {}", at, fault.to);
+        case FaultKind::low_volts: return told("{} gives {} less volts", at, amount());
+        case FaultKind::draws_more:
+            return told("{} draws {} more than its sheet says", at, amount());
+        case FaultKind::infrared_on: return told("the infrared of {} was on", at);
+        case FaultKind::wrong_setting:
+            return told("the long setting of {}, group {}, is not as drawn", at, fault.to);
+        case FaultKind::units_swapped: return told("{} and {} are swapped", at, fault.to);
+        case FaultKind::extra_unit: return told("one more unit like {} is in the run", at);
+        case FaultKind::wrong_alternative:
+            return told("{} is set to the other alternative, A or B", at);
+        case FaultKind::crossed: return told("{} is crossed", at);
+        case FaultKind::light_lost: return told("{} loses {} of light too much", at, amount());
+        case FaultKind::wrong_optic: {
+            const std::size_t sign = std::min(fault.to.find('='), fault.to.size() - 1);
+            return told("port {} of {} holds another transceiver, such as {}",
+                        fault.to.substr(0, sign), at, fault.to.substr(sign + 1));
+        }
+        case FaultKind::radio_turned:
+            return told("an antenna of {} looks about {:.0f}° aside", at, fault.amount);
+        case FaultKind::radio_hidden:
+            return told("something in the way of {} takes {}", at, amount());
+        case FaultKind::interference: return told("other senders disturb {} by {}", at, amount());
+        case FaultKind::water: return told("water is in {}", at);
+    }
+    return "";
+}
+
+std::string mend_text(const Fault& fault) {
+    const std::string& at = fault.at;
+    switch (fault.kind) {
+        case FaultKind::none: return "";
+        case FaultKind::copper_clad:
+        case FaultKind::thinner:
+            return told("Cut an end of {} open, look, and pull solid copper.", at);
+        case FaultKind::longer: return told("Measure {} and take its length into the design.", at);
+        case FaultKind::pair_open:
+        case FaultKind::conductor_open: return told("Wire-map {}, then renew both its plugs.", at);
+        case FaultKind::bad_joint: return told("Renew the plugs and joints of {}.", at);
+        case FaultKind::cord_in_run: return told("Follow {} and take the cord out of it.", at);
+        case FaultKind::other_port: return told("Look at the plug of {} and its port.", at);
+        case FaultKind::low_volts: return told("Read the volts at {} with nothing plugged in.", at);
+        case FaultKind::draws_more:
+            return told("Read the watts of {} with everything else off it.", at);
+        case FaultKind::infrared_on:
+            return told("Open the page of {}, or read it in daylight.", at);
+        case FaultKind::wrong_setting:
+            return told("Flip the long setting of {}, group {}.", at, fault.to);
+        case FaultKind::units_swapped:
+        case FaultKind::extra_unit:
+            return said("Walk the run and hold the units against its card.");
+        case FaultKind::wrong_alternative: return told("Set {} to the other alternative.", at);
+        case FaultKind::crossed:
+            return told("Turn the two conductors or fibres of {} at one end.", at);
+        case FaultKind::light_lost: return told("Clean both ends of {}, look for tight bends.", at);
+        case FaultKind::wrong_optic: return told("Read the label of the transceiver in {}.", at);
+        case FaultKind::radio_turned:
+            return told("Turn the antennas of {} for the best level.", at);
+        case FaultKind::radio_hidden:
+            return told("Look along {}: leaves, a crane, a new roof.", at);
+        case FaultKind::interference:
+            return told("Scan the band at both ends of {}, change channel.", at);
+        case FaultKind::water:
+            return told("Open the joints of {}; wet cable is renewed, not dried.", at);
+    }
+    return "";
+}
+
+std::string likelihood_text(double probability) {
+    return told("{:.0f} in 100", std::clamp(std::round(probability * 100), 1.0, 99.0));
+}
+
+std::string next_text(const Diagnosis& diagnosis, UnitSystem units) {
+    if (!diagnosis.next || diagnosis.suspects.size() < 2)
+        return said("No further reading along this run tells the first suspects apart.");
+    const NextReading& next = *diagnosis.next;
+    const Unit unit = unit_of(next.reading.of);
+    return told(
+        "Next, read {} at {}, about {:.0f} min: {} if {}, {} if {}.", title(next.reading.of),
+        next.reading.subject, next.minutes, shown(next.if_first, unit, units),
+        fault_text(diagnosis.suspects.front().fault, units), shown(next.if_second, unit, units),
+        fault_text(diagnosis.suspects[next.second].fault, units));
+}
+
+}  // namespace ovant

@@ -1,0 +1,76 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "phrase/reading_text.h"
+
+#include <cmath>
+
+#include "phrase/numbers.h"
+#include "phrase/translate.h"
+
+namespace ovant {
+
+std::string title(ReadingOf of) {
+    switch (of) {
+        case ReadingOf::length: return said("Length");
+        case ReadingOf::loop_resistance: return said("Loop of a pair");
+        case ReadingOf::volts: return said("Volts");
+        case ReadingOf::watts: return said("Watts");
+        case ReadingOf::link_rate: return said("Link rate");
+        case ReadingOf::bit_rate: return said("Bit rate");
+        case ReadingOf::light: return said("Light");
+        case ReadingOf::radio_level: return said("Radio level");
+    }
+    return "";
+}
+
+std::string title(ReadingVerdict verdict) {
+    switch (verdict) {
+        case ReadingVerdict::as_promised: return said("as promised");
+        case ReadingVerdict::off: return said("off");
+        case ReadingVerdict::impossible: return said("impossible");
+        case ReadingVerdict::no_promise: return said("nothing is promised there");
+    }
+    return "";
+}
+
+std::string reading_text(const Reading& reading, const JudgedReading& judged, UnitSystem units) {
+    const auto value = [&](double number) { return shown(number, judged.unit, units); };
+    switch (judged.verdict) {
+        case ReadingVerdict::no_promise:
+            return told("{}: the design promises nothing there", value(reading.value));
+        case ReadingVerdict::impossible:
+            switch (judged.note) {
+                case ReadingNote::more_than_source:
+                    return told("{} is impossible: nothing on the way gives more than {}",
+                                value(reading.value), value(judged.most));
+                case ReadingNote::no_rate:
+                    return told("{} is impossible: no link has such a rate", value(reading.value));
+                case ReadingNote::less_than_copper:
+                    return told("{} is impossible: copper of that length has {}",
+                                value(reading.value), value(judged.promised));
+                default:
+                    return told("{} is impossible here: typed wrong, or the meter misread",
+                                value(reading.value));
+            }
+        case ReadingVerdict::off:
+            if (judged.note == ReadingNote::bytes_for_bits)
+                return told("{} where {} are promised: bytes were taken for bits",
+                            value(reading.value), value(judged.promised));
+            break;
+        case ReadingVerdict::as_promised: break;
+    }
+    return judged.verdict == ReadingVerdict::off
+               ? told("{} is off: {}", value(reading.value), promise_text(judged, units))
+               : told("{} is as promised: {}", value(reading.value), promise_text(judged, units));
+}
+
+std::string promise_text(const JudgedReading& judged, UnitSystem units) {
+    if (judged.verdict == ReadingVerdict::no_promise)
+        return said("the design promises nothing there");
+    const auto value = [&](double number) { return shown(number, judged.unit, units); };
+    const std::string range = std::isinf(judged.most)
+                                  ? told("{} or more", value(judged.least))
+                                  : told("{} to {}", value(judged.least), value(judged.most));
+    return told("{} promised, {} would do", value(judged.promised), range);
+}
+
+}  // namespace ovant

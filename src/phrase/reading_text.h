@@ -1,0 +1,18 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Readings and what they say about the design.
+#pragma once
+
+#include <string>
+
+#include "core/prove/readings.h"
+
+namespace ovant {
+
+std::string title(ReadingOf of);
+std::string title(ReadingVerdict verdict);
+// "45.0 V, as promised: 41.4 to 51.6 V".
+std::string reading_text(const Reading& reading, const JudgedReading& judged, UnitSystem units);
+// "46.5 V promised, 41.4 V to 51.6 V would do".
+std::string promise_text(const JudgedReading& judged, UnitSystem units);
+
+}  // namespace ovant

@@ -1,0 +1,118 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// The readings page by keyboard: the promise before it is read, a reading, lists, the design.
+#include "app/prove/prove_view.h"
+#include "app/prove/readings_page.h"
+#include "driver.h"
+#include "support/temp_folder.h"
+
+using namespace ovant;
+
+namespace {
+
+void open_readings(Driver& d) {
+    d.window().set_stage(Stage::prove);
+    d.find<ProveView>("prove")->set_page(ProvePage::readings);
+    QApplication::processEvents();
+}
+
+void write_value(Driver& d, const QString& text) {
+    auto* value = d.find<QLineEdit>("readingValue");
+    value->clear();
+    d.type(value, text);
+    d.key(value, Qt::Key_Return);
+}
+
+QString cell(Driver& d, int row, int column) {
+    auto* item = d.find<QTableWidget>("readingsTable")->item(row, column);
+    REQUIRE(item);
+    return item->text();
+}
+
+}  // namespace
+
+TEST_CASE("the promise is told before it is read, and a reading by keyboard is judged against it",
+          "[app][readings]") {
+    Driver d;
+    d.open_copper();
+    open_readings(d);
+    d.document().select("K01");
+    CHECK(d.find<QLineEdit>("readingAt")->text() == "K01");
+    const QString promise = d.text_of("readingPromise");
+    CHECK(promise.contains(" V promised, "));
+    const QString low = promise.section("promised, ", 1).section(" V", 0, 0);
+    const double least = low.toDouble();
+    REQUIRE(least > 40);
+
+    write_value(d, QString::number(least + 0.2));
+    write_value(d, QString::number(least - 0.2));
+    const auto readings = [&] { return d.document().committed().readings; };
+    REQUIRE(readings().size() == 2);
+    CHECK(cell(d, 0, 5) == "as promised");
+    CHECK(cell(d, 1, 5) == "off");
+    CHECK(d.text_of("readingsSummary") == "1 as promised, 1 off, 0 impossible.");
+    CHECK(d.find<QLineEdit>("readingValue")->text().isEmpty());
+    CHECK_FALSE(d.find("takeReading")->isEnabled());
+
+    d.click(d.find("removeReading"));
+    CHECK(readings().size() == 1);
+    d.trigger("undo");
+    d.trigger("undo");
+    d.trigger("undo");
+    CHECK(readings().empty());
+    CHECK_FALSE(d.find("takeReading")->isVisible());
+    CHECK(d.text_of("readingsSummary") == "Nothing has been read yet.");
+}
+
+TEST_CASE("what cannot be a reading is told, and stays in its field", "[app][readings]") {
+    Driver d;
+    d.open_copper();
+    open_readings(d);
+    QString told;
+    QObject::connect(&d.document(), &Document::refused, [&](const QString& text) { told = text; });
+    auto* at = d.find<QLineEdit>("readingAt");
+
+    at->setText("K99");
+    CHECK(d.text_of("readingPromise").contains("no K99"));
+    write_value(d, "48");
+    CHECK(told.contains("no K99"));
+    at->setText("K01");
+    for (const char* wrong : {"forty", "", "48 m", "1e999"}) {
+        told.clear();
+        write_value(d, wrong);
+        CHECK_FALSE(told.isEmpty());
+        CHECK(d.find<QLineEdit>("readingValue")->text() == wrong);
+    }
+    d.find<QLineEdit>("readingAir")->setText("warm");
+    write_value(d, "48");
+    CHECK(told.contains("temperature"));
+    CHECK(d.document().committed().readings.empty());
+}
+
+TEST_CASE("a tester's list is brought in, and a length of it becomes the design's",
+          "[app][readings]") {
+    Driver d;
+    d.open_copper();
+    open_readings(d);
+    const TempFolder folder;
+    const std::string path =
+        folder.write("tester.csv", "at,what,value\nL7,length,120\nL999,length,10\nK04,volts,523\n");
+    QString told;
+    QObject::connect(&d.document(), &Document::refused, [&](const QString& text) { told = text; });
+    d.open_paths = {QString::fromStdString(path)};
+    d.click(d.find("bringInReadings"));
+    CHECK(told.startsWith("Readings taken: 2."));
+    CHECK(told.contains("L999"));
+    CHECK(d.document().committed().readings.size() == 2);
+    CHECK(cell(d, 1, 5) == "impossible");
+
+    d.find<QTableWidget>("readingsTable")->setCurrentCell(0, 1);
+    CHECK(d.document().selected() == "L7");
+    REQUIRE(d.find("takeReading")->isEnabled());
+    d.click(d.find("takeReading"));
+    const Link* link = find_link(d.document().committed(), "L7");
+    REQUIRE(link);
+    CHECK(link->measured_length_m == 120);
+    CHECK(cell(d, 0, 5) == "as promised");
+    d.trigger("undo");
+    CHECK(cell(d, 0, 5) == "off");
+}
