@@ -18,17 +18,16 @@ int main(int argc, char** argv) {
     fmt::print("{:18} {:>6} {:>8} {:>6} {:>6}   {:>6} {:>9} {:>6}\n", "fault", "trials", "tellable",
                "first", "third", "early", "suggested", "random");
     for (const FaultFacts& facts : all_faults()) {
-        if (!only.empty() && facts.id != only) continue;
+        if (!only.empty() && id_of(facts.kind) != only) continue;
         const FaultShares shares = hidden_fault_shares(*site, facts.kind, trials, 1);
         const auto share = [&](int count) {
             return shares.tellable > 0 ? 100.0 * count / shares.tellable : 0;
         };
-        fmt::print("{:18} {:6} {:8} {:5.0f}% {:5.0f}%   {:5.0f}% {:8.0f}% {:5.0f}%", facts.id,
-                   shares.trials, shares.tellable, share(shares.first), share(shares.third),
-                   share(shares.first_early), share(shares.first_suggested),
+        fmt::print("{:18} {:6} {:8} {:5.0f}% {:5.0f}%   {:5.0f}% {:8.0f}% {:5.0f}%",
+                   id_of(facts.kind), shares.trials, shares.tellable, share(shares.first),
+                   share(shares.third), share(shares.first_early), share(shares.first_suggested),
                    share(shares.first_random));
-        for (const auto& [kind, count] : shares.instead)
-            fmt::print("  {} {}", facts_of(kind).id, count);
+        for (const auto& [kind, count] : shares.instead) fmt::print("  {} {}", id_of(kind), count);
         fmt::print("\n");
         std::fflush(stdout);
     }

@@ -121,7 +121,7 @@ std::string diagnosis_json(const Diagnosis& found, UnitSystem units) {
     ordered_json suspects = ordered_json::array();
     for (const Suspect& suspect : found.suspects) {
         const FaultFacts& facts = facts_of(suspect.fault.kind);
-        ordered_json one{{"fault", facts.id}, {"probability", suspect.probability}};
+        ordered_json one{{"fault", id_of(facts.kind)}, {"probability", suspect.probability}};
         if (!suspect.fault.at.empty()) one["at"] = suspect.fault.at;
         if (!suspect.fault.to.empty()) one["to"] = suspect.fault.to;
         if (facts.free_number()) one["amount"] = suspect.fault.amount;

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "phrase/fault_text.h"
 
+#include <fmt/format.h>
+
 #include <algorithm>
 #include <cmath>
 
@@ -10,6 +12,11 @@
 #include "phrase/translate.h"
 
 namespace ovant {
+namespace {
+
+constexpr double clear_enough = 0.9;
+
+}  // namespace
 
 std::string fault_text(const Fault& fault, UnitSystem units) {
     const std::string& at = fault.at;
@@ -97,7 +104,37 @@ std::string likelihood_text(double probability) {
     return told("{:.0f} in 100", std::clamp(std::round(probability * 100), 1.0, 99.0));
 }
 
+std::string diagnosis_text(const Diagnosis& diagnosis) {
+    const auto off =
+        std::count_if(diagnosis.judged.begin(), diagnosis.judged.end(),
+                      [](const JudgedReading& one) { return one.verdict == ReadingVerdict::off; });
+    const std::size_t read = diagnosis.readings.size();
+    std::string out = off == 0 ? told("Readings along this run: {}, all as promised.", read)
+                               : told("Readings along this run: {}, of them off: {}.", read, off);
+    if (diagnosis.impossible > 0)
+        out += " " + told("Left out, as physics forbids them or nothing is promised: {}.",
+                          diagnosis.impossible);
+    if (diagnosis.before_mending > 0)
+        out +=
+            " " + told("Left out, as read before the last mending: {}.", diagnosis.before_mending);
+    return out;
+}
+
+std::string tried_text(const TriedFault& tried, UnitSystem units) {
+    const std::string what = fault_text({tried.fault, tried.at, tried.to, tried.amount}, units);
+    std::string out =
+        tried.outcome == FaultOutcome::mended ? told("{}: mended", what) : told("{}: not it", what);
+    std::string when = tried.when;
+    std::replace(when.begin(), when.end(), 'T', ' ');
+    if (!tried.who.empty() || !when.empty())
+        out += tried.who.empty() || when.empty() ? fmt::format(" ({}{})", tried.who, when)
+                                                 : fmt::format(" ({}, {})", tried.who, when);
+    return out;
+}
+
 std::string next_text(const Diagnosis& diagnosis, UnitSystem units) {
+    if (!diagnosis.next && diagnosis.suspects.front().probability > clear_enough)
+        return said("It is clear enough to go and look: no reading would make it much clearer.");
     if (!diagnosis.next || diagnosis.suspects.size() < 2)
         return said("No further reading along this run tells the first suspects apart.");
     const NextReading& next = *diagnosis.next;

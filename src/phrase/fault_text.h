@@ -14,6 +14,10 @@ std::string fault_text(const Fault& fault, UnitSystem units);
 std::string mend_text(const Fault& fault);
 // "62 in 100"; never certain: from "1 in 100" to "99 in 100".
 std::string likelihood_text(double probability);
+// "5 readings along this run, 2 off. 1 that physics forbids is left out."
+std::string diagnosis_text(const Diagnosis& diagnosis);
+// "A joint of L7 has 12 ohm too much: not it (AB, 2026-11-20 09:41)".
+std::string tried_text(const TriedFault& tried, UnitSystem units);
 // "Next, read the loop of a pair at L7: 26.9 Ω if …, 16.3 Ω if …".
 std::string next_text(const Diagnosis& diagnosis, UnitSystem units);
 

@@ -116,3 +116,55 @@ TEST_CASE("a tester's list is brought in, and a length of it becomes the design'
     d.trigger("undo");
     CHECK(cell(d, 0, 5) == "off");
 }
+
+TEST_CASE("the verdict panel says what is wrong, what to read next, and keeps what was looked into",
+          "[app][readings][diagnose]") {
+    Driver d;
+    d.open_copper();
+    open_readings(d);
+    d.document().select("K04");
+    CHECK_FALSE(d.window().findChild<QWidget*>("suspect-0"));
+    const QString promised = d.text_of("readingPromise").section(" V promised", 0, 0);
+    write_value(d, QString::number(promised.toDouble() - 5));
+    d.wait([&] { return d.window().findChild<QWidget*>("suspect-0"); });
+    CHECK(d.text_of("diagnosedFrom") == "Readings along this run: 1, of them off: 1.");
+    CHECK(d.text_of("suspect-0") != "nothing is wrong");
+
+    // To the next reading by the button: its fields are filled, the value is to be typed.
+    d.find<QLineEdit>("readingAt")->setText("K01");
+    d.window().set_stage(Stage::reach);
+    d.click(d.find("readNext"));
+    CHECK(d.find("readings")->isVisible());
+    const QString next = d.text_of("nextReading");
+    CHECK(next.contains(d.find<QLineEdit>("readingAt")->text()));
+    CHECK(next.contains(d.find<QComboBox>("readingOf")->currentText()));
+    CHECK(d.find<QLineEdit>("readingValue")->hasFocus());
+
+    const QString first = d.text_of("suspect-0");
+    d.click(d.find("notIt-0"));
+    REQUIRE(d.document().committed().tried.size() == 1);
+    CHECK(d.document().committed().tried.front().outcome == FaultOutcome::not_it);
+    d.wait([&] { return d.window().findChild<QWidget*>("tried-0"); });
+    CHECK(d.text_of("tried-0").startsWith(first.left(2)));
+    CHECK(d.document().undo_name().startsWith("Not it: "));
+    d.click(d.find("removeTried-0"));
+    CHECK(d.document().committed().tried.empty());
+
+    // Kept as found, every check counts it; undo takes it back.
+    d.wait([&] { return d.window().findChild<QWidget*>("suspect-1"); });
+    int kept = 0;
+    while (!d.window().findChild<QWidget*>(QString("keepFound-%1").arg(kept))) REQUIRE(++kept < 5);
+    auto* opener = d.find<QToolButton>(QString("openSuspect-%1").arg(kept));
+    opener->setFocus();
+    if (!d.find(QString("keepFound-%1").arg(kept))->isVisible()) d.key(opener, Qt::Key_Space);
+    const Site before = d.document().committed();
+    d.click(d.find(QString("keepFound-%1").arg(kept)));
+    CHECK_FALSE(d.document().committed() == before);
+    d.trigger("undo");
+    CHECK(d.document().committed() == before);
+    d.trigger("undo");
+    d.trigger("undo");
+    d.trigger("undo");
+    CHECK(d.document().committed().readings.empty());
+    d.wait([&] { return !d.window().findChild<QWidget*>("suspect-0"); });
+}

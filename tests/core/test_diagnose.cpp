@@ -6,6 +6,7 @@
 
 #include "core/assess/link_reach.h"
 #include "core/assess/port_feed.h"
+#include "core/edits/edits.h"
 #include "core/format/site_json.h"
 #include "core/prove/diagnose.h"
 #include "core/prove/readings.h"
@@ -137,7 +138,7 @@ TEST_CASE("every fault of the list changes what would be read, somewhere in the 
         }
     }
     for (const FaultFacts& facts : all_faults()) {
-        INFO(facts.id);
+        INFO(id_of(facts.kind));
         // The demo has no two different units in one line: below.
         if (facts.kind == FaultKind::none || facts.kind == FaultKind::units_swapped) continue;
         CHECK(seen.contains(facts.kind));
@@ -242,9 +243,98 @@ TEST_CASE("hidden faults are named from the readings of a meter, and none where 
           "[diagnose]") {
     for (FaultKind kind : {FaultKind::none, FaultKind::copper_clad, FaultKind::pair_open}) {
         const FaultShares shares = hidden_fault_shares(demo_site(), kind, 4, 7);
-        INFO(facts_of(kind).id);
+        INFO(id_of(kind));
         CHECK(shares.tellable >= 3);
         CHECK(shares.first + 1 >= shares.tellable);
         CHECK(shares.third == shares.tellable);
     }
+}
+
+TEST_CASE("what was looked into is less likely, what was read before mending speaks no more",
+          "[diagnose]") {
+    Suspected run;
+    const Site sound = run.site;
+    const Fault joint{FaultKind::bad_joint, run.cable_id, "", 60};
+    run.site = with_fault(run.site, run.catalogue, joint);
+    const double volts = run.promised(ReadingOf::volts, run.camera);
+    run.site = sound;
+    run.read(ReadingOf::volts, run.camera, volts);
+    run.site.readings.front().when = "2026-11-20T09:41";
+    const Result<Diagnosis> first = diagnose(run.site, run.catalogue, run.camera);
+    REQUIRE(first);
+    const auto joint_in = [&](const Diagnosis& found) {
+        return *std::find_if(found.suspects.begin(), found.suspects.end(), [&](const Suspect& one) {
+            return one.fault.kind == FaultKind::bad_joint && one.fault.at == run.cable_id;
+        });
+    };
+
+    TriedFault tried;
+    tried.camera = run.camera;
+    tried.fault = FaultKind::bad_joint;
+    tried.at = run.cable_id;
+    tried.amount = joint_in(*first).fault.amount;
+    tried.who = "ab";
+    tried.when = "2026-11-20T09:50";
+    const Result<Added> looked = add_tried(run.site, tried);
+    REQUIRE(looked);
+    CHECK(looked->id == "F1");
+    const Result<Diagnosis> second = diagnose(looked->site, run.catalogue, run.camera);
+    REQUIRE(second);
+    CHECK(joint_in(*second).probability < 0.2 * joint_in(*first).probability);
+    CHECK(second->tried.size() == 1);
+    CHECK(tried_text(second->tried.front(), UnitSystem::metric)
+              .ends_with("too much: not it (ab, 2026-11-20 09:50)"));
+    // The record goes through the file.
+    const Result<Site> again = read_site(write_site(looked->site));
+    REQUIRE(again);
+    CHECK(*again == looked->site);
+
+    Site mended = looked->site;
+    mended.tried.front().outcome = FaultOutcome::mended;
+    CHECK(diagnose(mended, run.catalogue, run.camera).error().code == ErrorCode::not_possible);
+    Reading anew = mended.readings.front();
+    anew.id = "M9";
+    anew.value = 48;
+    anew.when = "2026-11-20T09:50";
+    mended.readings.push_back(anew);
+    const Result<Diagnosis> third = diagnose(mended, run.catalogue, run.camera);
+    REQUIRE(third);
+    CHECK(third->readings.size() == 1);
+    CHECK(third->before_mending == 1);
+    CHECK(third->suspects.front().fault.kind == FaultKind::none);
+    CHECK(diagnosis_text(*third).ends_with("before the last mending: 1."));
+}
+
+TEST_CASE("a working says what each reading would be and how the likelihood is come to",
+          "[diagnose]") {
+    Suspected run;
+    run.read(ReadingOf::volts, run.camera, run.promised(ReadingOf::volts, run.camera) - 3);
+    const Result<Diagnosis> found = diagnose(run.site, run.catalogue, run.camera);
+    REQUIRE(found);
+    const Working working = working_of(*found, 0);
+    REQUIRE(working.size() == 5);
+    CHECK(working.front().result == Approx(found->suspects.front().would_read.front()));
+    CHECK(working.back().result == Approx(100 * found->suspects.front().probability));
+    double priors = 0, weights = 0;
+    for (const Suspect& suspect : found->suspects) {
+        priors += suspect.prior;
+        weights += suspect.prior * std::exp(-suspect.cost);
+    }
+    CHECK(priors == Approx(1));
+    const Suspect& first = found->suspects.front();
+    CHECK(first.prior * std::exp(-first.cost) / weights == Approx(first.probability));
+    CHECK(working_of(*found, 999).empty());
+}
+
+TEST_CASE("what is found is kept in the design where a drawing can hold it", "[diagnose]") {
+    Suspected run;
+    const Fault clad{FaultKind::copper_clad, run.cable_id, "", 0};
+    const Result<Site> kept = keep_as_found(run.site, run.catalogue, clad);
+    REQUIRE(kept);
+    CHECK(find_link(*kept, run.cable_id)->defects->resistance_share > 0.5);
+    for (FaultKind kind : {FaultKind::none, FaultKind::infrared_on, FaultKind::low_volts})
+        CHECK(keep_as_found(run.site, run.catalogue, {kind, run.camera, "", 0}).error().code ==
+              ErrorCode::not_possible);
+    CHECK(keep_as_found(run.site, run.catalogue, {FaultKind::longer, "L99", "", 5}).error().code ==
+          ErrorCode::no_such_object);
 }

@@ -23,6 +23,11 @@ std::vector<UnitRemedy> of_unit_now(const Site& site, const Catalogue& catalogue
     return propose_unit_remedies(site, catalogue, device, under);
 }
 
+Result<Diagnosis> wrong_with_now(const Site& site, const Catalogue& catalogue,
+                                 const std::string& camera, const JudgedUnder&, const Wanted&) {
+    return diagnose(site, catalogue, camera);
+}
+
 }  // namespace
 
 Proposals::Proposals(Document& document) : document_(document) {
@@ -32,11 +37,14 @@ Proposals::Proposals(Document& document) : document_(document) {
 }
 
 void Proposals::forget() {
-    for (auto* subject : {&run_.subject, &unit_.subject, &best_for_}) subject->clear();
+    for (auto* subject : {&run_.subject, &unit_.subject, &wrong_.subject, &best_for_})
+        subject->clear();
     run_.answer.reset();
     unit_.answer.reset();
+    wrong_.answer.reset();
     run_.job.stop();
     unit_.job.stop();
+    wrong_.job.stop();
 }
 
 template <class Answer>
@@ -70,6 +78,10 @@ std::shared_ptr<const RunProposals> Proposals::of_run(const std::string& camera)
 
 std::shared_ptr<const std::vector<UnitRemedy>> Proposals::of_unit(const std::string& device) {
     return asked(unit_, device, of_unit_now);
+}
+
+std::shared_ptr<const Result<Diagnosis>> Proposals::wrong_with(const std::string& camera) {
+    return asked(wrong_, camera, wrong_with_now);
 }
 
 void Proposals::use_best(const std::string& camera) {

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// What could be done about a run or a unit of the open site: worked out once for each site and what
+// What could be done about a run or a unit of the open site, and what is wrong with a run by what
+// was read along it: worked out once for each site and what
 // it is judged under, off the window's thread, and used as one step of history. Holds no widget.
 #pragma once
 
@@ -9,6 +10,7 @@
 #include "app/kit/background_job.h"
 #include "core/choose/proposal.h"
 #include "core/choose/unit_remedies.h"
+#include "core/prove/diagnose.h"
 
 namespace ovant {
 
@@ -27,6 +29,9 @@ public:
     std::shared_ptr<const RunProposals> of_run(const std::string& camera);
     // Of a feeding unit or a UPS, the same.
     std::shared_ptr<const std::vector<UnitRemedy>> of_unit(const std::string& device);
+
+    // What is wrong with a camera's run, the same; an error where nothing was read along it.
+    std::shared_ptr<const Result<Diagnosis>> wrong_with(const std::string& camera);
 
     // The proposal becomes one step of history. False: it cannot be built, or was refused.
     bool use(const Proposal& proposal, const std::string& camera);
@@ -58,6 +63,7 @@ private:
     Document& document_;
     Asked<RunProposals> run_;
     Asked<std::vector<UnitRemedy>> unit_;
+    Asked<Result<Diagnosis>> wrong_;
     std::string best_for_;  // the camera whose best way is to be used, empty for none
 };
 

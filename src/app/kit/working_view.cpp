@@ -56,6 +56,7 @@ WorkingPopup::WorkingPopup(const QString& heading, const Working& working, UnitS
                       .arg(theme.card.name(), theme.rule.name()));
     auto* title = new QLabel(heading);
     title->setFont(text_font(*this, 1, true));
+    title->setWordWrap(true);
     auto* view = new WorkingView;
     view->set_working(working, units);
     auto* scroll = new QScrollArea;
@@ -69,7 +70,7 @@ WorkingPopup::WorkingPopup(const QString& heading, const Working& working, UnitS
     layout->addWidget(scroll);
     setFixedWidth(420);
     view->setFixedWidth(386);
-    setFixedHeight(std::min(420, view->heightForWidth(386) + title->sizeHint().height() + 40));
+    setFixedHeight(std::min(420, view->heightForWidth(386) + title->heightForWidth(386) + 40));
     setFocusPolicy(Qt::StrongFocus);
 }
 

@@ -1,11 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/prove/address_model.h"
 
-#include <QDateTime>
-
 #include <algorithm>
 
 #include "app/kit/q.h"
+#include "app/kit/signature.h"
 #include "core/assess/address_checks.h"
 #include "core/assess/check_table.h"
 #include "core/edits/edits.h"
@@ -162,8 +161,8 @@ void AddressModel::advance(int row) {
     OnNetwork record = record_of(row);
     if (record.state == UnitState::recording) return;
     record.state = next_state(record.state);
-    record.who = initials_.toStdString();
-    record.when = QDateTime::currentDateTime().toString("yyyy-MM-ddTHH:mm").toStdString();
+    record.who = initials().toStdString();
+    record.when = now_text().toStdString();
     edit(row, std::move(record), tr("State of %1"));
 }
 

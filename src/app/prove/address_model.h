@@ -26,8 +26,6 @@ public:
     AddressOrder order() const { return order_; }
     // Reads the document again.
     void refresh();
-    // Who sets states, as initials.
-    void set_initials(const QString& initials) { initials_ = initials; }
     // The unit goes on to its next state, with initials and the time.
     void advance(int row);
 
@@ -58,7 +56,6 @@ private:
     std::vector<AddressRow> rows_;
     std::vector<Check> faults_;
     std::map<std::string, Verdict> worst_;  // by unit, where something is wrong
-    QString initials_;
 };
 
 }  // namespace ovant

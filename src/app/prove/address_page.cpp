@@ -1,19 +1,18 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/prove/address_page.h"
 
-#include <QDateTime>
 #include <QGridLayout>
 #include <QHBoxLayout>
 #include <QHeaderView>
 #include <QKeyEvent>
 #include <QPainter>
 #include <QScrollArea>
-#include <QSettings>
 #include <QStyledItemDelegate>
 #include <QTimer>
 #include <QVBoxLayout>
 
 #include "app/kit/q.h"
+#include "app/kit/signature.h"
 #include "app/kit/when_seen.h"
 #include "app/theme/icons.h"
 #include "app/theme/theme.h"
@@ -68,7 +67,7 @@ AddressPage::AddressPage(Document& document, Prompts& prompts, QWidget* parent)
       prompts_(prompts),
       model_(new AddressModel(document, this)),
       summary_(new QLabel),
-      initials_(new QLineEdit),
+      initials_(new InitialsEdit),
       subnets_(new QComboBox),
       remove_subnet_(new QPushButton(icon(Icon::remove), tr("Remove"))),
       order_(new QComboBox),
@@ -82,18 +81,6 @@ AddressPage::AddressPage(Document& document, Prompts& prompts, QWidget* parent)
     summary_->setObjectName("addressSummary");
     summary_->setFont(text_font(*this, 1.05, true));
     initials_->setObjectName("initials");
-    initials_->setAccessibleName(tr("Your initials, for the record"));
-    initials_->setToolTip(tr("Your initials stand beside every state that you tick"));
-    initials_->setMaxLength(16);
-    initials_->setPlaceholderText(tr("Initials"));
-    initials_->setFixedWidth(QFontMetrics(initials_->font()).horizontalAdvance(tr("Initials")) +
-                             28);
-    initials_->setText(QSettings().value("initials").toString());
-    model_->set_initials(initials_->text());
-    connect(initials_, &QLineEdit::textChanged, this, [this](const QString& text) {
-        QSettings().setValue("initials", text);
-        model_->set_initials(text);
-    });
     make_table();
     auto* head = new QHBoxLayout;
     head->addWidget(summary_, 1);
@@ -408,8 +395,7 @@ void AddressPage::bring_in(const QString& path) {
     if (!text) return refuse(text.error());
     const Result<ScanRead> scan = read_scan(*text);
     if (!scan) return refuse(scan.error());
-    const Signed now{initials_->text().toStdString(),
-                     QDateTime::currentDateTime().toString("yyyy-MM-ddTHH:mm").toStdString()};
+    const Signed now{initials().toStdString(), now_text().toStdString()};
     const ScanTaken taken = take_scan(document_.committed(), scan->found, now);
     if (!document_.edit(tr("Bring in a scan"), Result<Site>(taken.site))) return;
     QString told = q(scan_text(taken));

@@ -50,7 +50,8 @@ void ProveView::make_pages() {
     stack_->addWidget(new AddressPage(document_, prompts_));
     stack_->addWidget(new PortsPage(document_));
     stack_->addWidget(cards_);
-    stack_->addWidget(new ReadingsPage(document_, prompts_));
+    readings_ = new ReadingsPage(document_, prompts_);
+    stack_->addWidget(readings_);
     connect(pages_, &QTabBar::currentChanged, stack_, &QStackedWidget::setCurrentIndex);
     stack_->setCurrentIndex(pages_->currentIndex());
 }
@@ -60,6 +61,11 @@ void ProveView::showEvent(QShowEvent*) { make_pages(); }
 void ProveView::set_page(ProvePage page) {
     make_pages();
     pages_->setCurrentIndex(static_cast<int>(page));
+}
+
+void ProveView::take_reading(const Reading& reading) {
+    set_page(ProvePage::readings);
+    readings_->start_reading(reading);
 }
 
 void ProveView::save_pdf() {

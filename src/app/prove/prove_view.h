@@ -14,6 +14,7 @@ class QTabBar;
 namespace ovant {
 
 class CardsPage;
+class ReadingsPage;
 
 enum class ProvePage { addresses, ports, cards, readings };
 
@@ -23,6 +24,8 @@ class ProveView : public QWidget {
 public:
     ProveView(Document& document, Prompts& prompts, QWidget* parent = nullptr);
     void set_page(ProvePage page);
+    // The readings page is ready for the value of this reading.
+    void take_reading(const Reading& reading);
     void save_pdf();
 
 protected:
@@ -35,6 +38,7 @@ private:
     QTabBar* pages_;
     QStackedWidget* stack_;
     CardsPage* cards_ = nullptr;  // made with the others when the stage is first seen
+    ReadingsPage* readings_ = nullptr;
 };
 
 }  // namespace ovant

@@ -1,23 +1,23 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/prove/readings_page.h"
 
-#include <QDateTime>
 #include <QHBoxLayout>
 #include <QHeaderView>
 #include <QScrollArea>
-#include <QSettings>
 #include <QVBoxLayout>
 
 #include <algorithm>
 
 #include "app/kit/labels.h"
 #include "app/kit/q.h"
+#include "app/kit/signature.h"
 #include "app/kit/when_seen.h"
 #include "app/theme/icons.h"
 #include "app/theme/theme.h"
 #include "core/edits/edits.h"
 #include "core/format/file_store.h"
 #include "core/format/reading_csv.h"
+#include "core/prove/promise.h"
 #include "phrase/check_text.h"
 #include "phrase/error_text.h"
 #include "phrase/numbers.h"
@@ -43,8 +43,6 @@ constexpr ReadingOf all_readings[] = {
     ReadingOf::volts,     ReadingOf::watts,    ReadingOf::loop_resistance, ReadingOf::length,
     ReadingOf::link_rate, ReadingOf::bit_rate, ReadingOf::light,           ReadingOf::radio_level};
 
-QString now_text() { return QDateTime::currentDateTime().toString("yyyy-MM-ddTHH:mm"); }
-
 }  // namespace
 
 ReadingsPage::ReadingsPage(Document& document, Prompts& prompts, QWidget* parent)
@@ -56,7 +54,7 @@ ReadingsPage::ReadingsPage(Document& document, Prompts& prompts, QWidget* parent
       at_(new QLineEdit),
       value_(new QLineEdit),
       air_(new QLineEdit),
-      initials_(new QLineEdit),
+      initials_(new InitialsEdit),
       of_(new QComboBox),
       under_(new QComboBox),
       table_(new QTableWidget),
@@ -117,17 +115,10 @@ QLayout* ReadingsPage::make_entry() {
     air_->setAccessibleName(tr("Temperature of the air"));
     air_->setToolTip(tr("Degrees of the air while it is read; empty: as the site has it"));
     initials_->setObjectName("readingInitials");
-    initials_->setPlaceholderText(tr("Initials"));
-    initials_->setAccessibleName(tr("Your initials, for the record"));
-    initials_->setMaxLength(16);
-    initials_->setText(QSettings().value("initials").toString());
-    connect(initials_, &QLineEdit::textChanged, this,
-            [](const QString& text) { QSettings().setValue("initials", text); });
     const QFontMetrics metrics(value_->font());
     at_->setFixedWidth(metrics.horizontalAdvance("REC12.lan") + 20);
     value_->setMinimumWidth(metrics.horizontalAdvance("1000.0 m") + 16);
     air_->setFixedWidth(metrics.horizontalAdvance("-20 °C") + 20);
-    initials_->setFixedWidth(metrics.horizontalAdvance(tr("Initials")) + 24);
     auto* add_button = new QPushButton(icon(Icon::add), tr("Add"));
     add_button->setObjectName("addReading");
     connect(add_button, &QPushButton::clicked, this, &ReadingsPage::add);
@@ -318,7 +309,7 @@ Result<Reading> ReadingsPage::typed() const {
     reading.of = static_cast<ReadingOf>(of_->currentData().toInt());
     reading.subject = at_->text().trimmed().toStdString();
     reading.under = static_cast<ReadUnder>(under_->currentData().toInt());
-    reading.who = initials_->text().toStdString();
+    reading.who = initials().toStdString();
     reading.when = now_text().toStdString();
     if (!can_be_read_at(document_.committed(), document_.catalogue(), reading.subject))
         return Error{ErrorCode::no_such_object, "", reading.subject, ""};
@@ -364,6 +355,17 @@ void ReadingsPage::add() {
     value_->setFocus();
 }
 
+void ReadingsPage::start_reading(const Reading& reading) {
+    at_->setText(q(reading.subject));
+    of_->setCurrentIndex(of_->findData(static_cast<int>(reading.of)));
+    under_->setCurrentIndex(under_->findData(static_cast<int>(condition_of(reading.under))));
+    air_->setText(reading.temperature_c
+                      ? q(shown(*reading.temperature_c, Unit::celsius, document_.units()))
+                      : QString());
+    value_->clear();
+    value_->setFocus();
+}
+
 void ReadingsPage::take() {
     const Reading* reading = current();
     if (!reading) return;
@@ -384,9 +386,8 @@ void ReadingsPage::bring_in(const QString& path) {
         emit document_.refused(q(sentence(text.error())));
         return;
     }
-    ReadingsImport import =
-        import_readings(document_.committed(), document_.catalogue(), *text,
-                        {initials_->text().toStdString(), now_text().toStdString()});
+    ReadingsImport import = import_readings(document_.committed(), document_.catalogue(), *text,
+                                            {initials().toStdString(), now_text().toStdString()});
     if (!import.added.empty() &&
         !document_.edit(tr("Bring in readings"), Result<Site>(std::move(import.site))))
         return;

@@ -25,6 +25,8 @@ class ReadingsPage : public QWidget {
 public:
     ReadingsPage(Document& document, Prompts& prompts, QWidget* parent = nullptr);
     void bring_in(const QString& path);
+    // The fields are those of this reading, its value to be typed.
+    void start_reading(const Reading& reading);
 
 private:
     QLayout* make_entry();

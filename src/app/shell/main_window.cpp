@@ -135,6 +135,10 @@ void MainWindow::connect_all() {
     connect(&document_, &Document::selection_changed, plan_, &PlanView::show_selected);
     connect(&document_, &Document::refused, this, &MainWindow::say);
     connect(verdict_, &VerdictPanel::all_ways_wanted, this, [this] { show_ways(true); });
+    connect(verdict_, &VerdictPanel::reading_wanted, this, [this](const Reading& reading) {
+        set_stage(Stage::prove);
+        prove_->take_reading(reading);
+    });
     connect(&document_.proposals(), &Proposals::nothing_better, this,
             [this](const QString& camera) {
                 say(tr("%1: no way does better than what stands.").arg(camera));

@@ -15,6 +15,7 @@
 #include "app/theme/theme.h"
 #include "app/verdict/check_row.h"
 #include "app/verdict/proposal_list.h"
+#include "app/verdict/suspect_list.h"
 #include "core/assess/budget.h"
 #include "core/assess/data_budget.h"
 #include "core/assess/unit_checks.h"
@@ -70,6 +71,8 @@ VerdictPanel::VerdictPanel(Document& document, QWidget* parent)
     counts_layout_ = new QVBoxLayout(counts_);
     counts_layout_->setContentsMargins(0, 0, 0, 0);
     counts_layout_->setSpacing(0);
+    suspects_ = new SuspectList(document_, content);
+    connect(suspects_, &SuspectList::reading_wanted, this, &VerdictPanel::reading_wanted);
     proposals_ = new ProposalList(document_, content);
     connect(proposals_, &ProposalList::all_ways_wanted, this, &VerdictPanel::all_ways_wanted);
     auto* head = new QHBoxLayout;
@@ -85,6 +88,7 @@ VerdictPanel::VerdictPanel(Document& document, QWidget* parent)
     layout->setSpacing(0);
     layout->addLayout(head);
     layout->addWidget(hint_);
+    layout->addWidget(suspects_);
     layout->addLayout(rows_layout_);
     layout->addLayout(more);
     layout->addWidget(counts_);
@@ -231,6 +235,7 @@ void VerdictPanel::show_site() {
     hint_->setVisible(!none);
     set_checks({});
     set_counts(nullptr);
+    suspects_->show_run({});
     proposals_->show_nothing();
 }
 
@@ -252,6 +257,7 @@ void VerdictPanel::show_unit(const std::string& device) {
         set_head(Verdict::unknown, tr("Nothing is plugged in yet"));
     set_checks(unit || beside ? checks : std::vector<Check>{});
     set_counts(unit);
+    suspects_->show_run({});
     if (unit_can_be_mended(checks))
         proposals_->show_unit(device);
     else
@@ -301,6 +307,7 @@ void VerdictPanel::show_run(const RunAssessment& run) {
     set_head(run.verdict, q(run_sentence(run, document_.text())));
     set_checks(run.checks);
     set_counts(nullptr);
+    suspects_->show_run(run.camera);
     proposals_->show_run(run.camera);
 }
 

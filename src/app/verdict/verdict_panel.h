@@ -16,6 +16,7 @@ namespace ovant {
 
 class CheckRow;
 class ProposalList;
+class SuspectList;
 class VerdictMark;
 class WhenSeen;
 
@@ -29,6 +30,7 @@ public:
 
 signals:
     void all_ways_wanted();
+    void reading_wanted(const ovant::Reading& reading);
 
 protected:
     void changeEvent(QEvent* event) override;
@@ -57,6 +59,7 @@ private:
     QPushButton* more_;
     QWidget* counts_;
     QVBoxLayout* counts_layout_;
+    SuspectList* suspects_;
     ProposalList* proposals_;
     std::string subject_;
     std::set<CheckId> open_;  // workings that stay open from run to run

@@ -7,6 +7,7 @@
 #include <cmath>
 #include <limits>
 
+#include "core/assess/goes_with.h"
 #include "core/assess/least_volts.h"
 #include "core/assess/link_reach.h"
 #include "core/assess/radio_path.h"
@@ -22,7 +23,8 @@ void add_light(const Network& net, const NetLink& laid, ProfileHop& hop) {
     const OpticFacts* a = optic_at(net, laid.a);
     const OpticFacts* b = optic_at(net, laid.b);
     const bool crossed = laid.link->defects && laid.link->defects->crossed;
-    if (!a || !b || crossed) return;
+    if (!a || !b || crossed || optic_mismatch(*a, *b, *laid.cable->cable) == Note::other_fibre)
+        return;
     double least_db = std::numeric_limits<double>::infinity();
     for (const auto& [from, to] : {std::pair(a, b), std::pair(b, a)}) {
         const double received_dbm = from->transmit_min_dbm - light_loss_db(laid, from->transmit_nm);

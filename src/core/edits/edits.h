@@ -121,9 +121,11 @@ Result<Site> set_on_network(Site site, std::string_view device,
 // Readings get ids M1, M2. Errors: bad_value for a field that holds what it may not.
 Result<Added> add_reading(Site site, Reading reading);
 Result<Added> add_instrument(Site site, Instrument instrument);
-// Loop of one pair of a link at 20 degrees C; nullopt: as its kind says.
-// Nothing where it is mended.
+// A suspect that was looked into; ids F1, F2.
+Result<Added> add_tried(Site site, TriedFault tried);
+// nullopt where it is mended.
 Result<Site> set_defects(Site site, std::string_view link, std::optional<Defects> defects);
+// Loop of one pair of a link at 20 degrees C; nullopt: as its kind says.
 Result<Site> set_measured_loop(Site site, std::string_view link, std::optional<double> loop_ohm);
 // Addresses found in use that are none of the site's units, in place of those there.
 Result<Site> set_seen(Site site, std::vector<SeenAddress> seen);

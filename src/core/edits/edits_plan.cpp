@@ -187,6 +187,12 @@ Result<Added> add_reading(Site site, Reading reading) {
     return added_if_right(std::move(site), "readings", reading);
 }
 
+Result<Added> add_tried(Site site, TriedFault tried) {
+    tried.id = next_id(site, "F");
+    site.tried.push_back(tried);
+    return added_if_right(std::move(site), "tried", tried);
+}
+
 Result<Added> add_instrument(Site site, Instrument instrument) {
     instrument.id = next_id(site, "I");
     site.instruments.push_back(instrument);

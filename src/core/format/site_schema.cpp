@@ -57,8 +57,12 @@ public:
     }
     void written(const char* key, std::string O::*, Form form, Need need = Need::no) {
         ordered text{{"type", "string"}, {"pattern", form_pattern(form)}};
-        if (need == Need::no) text = {{"anyOf", {text, {{"const", ""}}}}};
-        put(key, text, need);
+        if (need == Need::yes) return put(key, text, need);
+        const ordered empty{{"const", ""}};
+        ordered either = ordered::object();
+        either["anyOf"].push_back(text);
+        either["anyOf"].push_back(empty);
+        put(key, either, need);
     }
     template <class N>
     void number(const char* key, N O::*, Range range, Need need = Need::no) {

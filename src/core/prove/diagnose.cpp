@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/prove/diagnose.h"
 
+#include <fmt/format.h>
+
 #include <algorithm>
 #include <cmath>
 #include <limits>
@@ -9,7 +11,7 @@
 #include <set>
 
 #include "core/prove/likelihood.h"
-#include "core/prove/readings.h"
+#include "core/site/site_enum_names.h"
 
 namespace ovant {
 namespace {
@@ -21,23 +23,52 @@ CameraNumber camera_of(const Network& net, std::string_view id) {
     return {};
 }
 
-// Readings of the site at parts of a run.
-std::vector<Reading> readings_of(const Network& net, CameraNumber camera) {
-    const RunParts parts = parts_of_run(net, camera);
-    std::set<std::string> subjects;
-    for (LinkNumber number : parts.links) subjects.insert(net.links[number].link->id);
-    for (DeviceNumber number : parts.devices) subjects.insert(net.device(number).id);
-    std::set<std::string> ports;
-    for (LinkNumber number : parts.links) {
-        for (PortAt end : {net.links[number].a, net.links[number].b})
-            ports.insert(net.device(end.device).id + "." + net.port(end).id);
+// What a record may be of to touch a run: its units, its cables, and their ports.
+class Along {
+public:
+    Along(const Network& net, CameraNumber camera) {
+        const RunParts parts = parts_of_run(net, camera);
+        for (LinkNumber number : parts.links) {
+            const NetLink& link = net.links[number];
+            subjects_.insert(link.link->id);
+            for (PortAt end : {link.a, link.b})
+                subjects_.insert(net.device(end.device).id + "." + net.port(end).id);
+        }
+        for (DeviceNumber number : parts.devices) subjects_.insert(net.device(number).id);
     }
-    std::vector<Reading> out;
+    bool touches(const std::string& subject) const { return subjects_.contains(subject); }
+
+private:
+    std::set<std::string> subjects_;
+};
+
+// Records of the site along a run, and which readings speak for the run as it is now.
+void collect(const Network& net, CameraNumber camera, Diagnosis& out) {
+    const Along along(net, camera);
+    std::string mended;  // moments sort as text
+    for (const TriedFault& one : net.site->tried) {
+        if (one.camera != out.camera && !along.touches(one.at)) continue;
+        out.tried.push_back(one);
+        if (one.outcome == FaultOutcome::mended) mended = std::max(mended, one.when);
+    }
     for (const Reading& reading : net.site->readings) {
-        if (subjects.contains(reading.subject) || ports.contains(reading.subject))
-            out.push_back(reading);
+        if (!along.touches(reading.subject)) continue;
+        if (reading.when < mended)
+            ++out.before_mending;
+        else
+            out.readings.push_back(reading);
     }
-    return out;
+}
+
+// Of those looked into that were not it: somebody may have looked past it, common practice.
+constexpr double looked_past_share = 0.05;
+
+double prior_of(const Fault& fault, int places, const std::vector<TriedFault>& tried) {
+    const bool looked_into = std::any_of(tried.begin(), tried.end(), [&](const TriedFault& one) {
+        return one.outcome == FaultOutcome::not_it && one.fault == fault.kind &&
+               one.at == fault.at && one.to == fault.to;
+    });
+    return facts_of(fault.kind).prior / places * (looked_into ? looked_past_share : 1);
 }
 
 // How likely a reading is where a suspect lets it be `expected`, but for a factor.
@@ -232,12 +263,18 @@ Result<Diagnosis> diagnose(const Site& site, const Catalogue& catalogue, std::st
     if (!number) return Error{ErrorCode::no_such_object, "", std::string(camera), ""};
     Diagnosis out;
     out.camera = camera;
-    out.readings = readings_of(whole, number);
+    collect(whole, number, out);
     const Site run = site_of_run(whole, number);
     // What physics forbids was typed wrong, and speaks for no fault; what is promised nowhere too.
     std::erase_if(out.readings, [&](const Reading& reading) {
-        const ReadingVerdict verdict = judge_reading(run, catalogue, reading).verdict;
-        return verdict == ReadingVerdict::impossible || verdict == ReadingVerdict::no_promise;
+        JudgedReading judged = judge_reading(run, catalogue, reading);
+        const bool speaks =
+            judged.verdict == ReadingVerdict::as_promised || judged.verdict == ReadingVerdict::off;
+        if (speaks)
+            out.judged.push_back(std::move(judged));
+        else
+            ++out.impossible;
+        return !speaks;
     });
     if (out.readings.empty()) {
         return Error{ErrorCode::not_possible, "", std::string(camera),
@@ -249,15 +286,17 @@ Result<Diagnosis> diagnose(const Site& site, const Catalogue& catalogue, std::st
     const std::vector<Fault> faults = possible_faults(net, here);
     std::map<FaultKind, int> places;
     for (const Fault& fault : faults) ++places[fault.kind];
+    double all_priors = 0;
+    for (const Fault& fault : faults) all_priors += prior_of(fault, places[fault.kind], out.tried);
     double least = std::numeric_limits<double>::infinity();
     std::vector<double> minus_logs;
     for (Fault fault : faults) {
         const Fit fit = likelihood.fitted(fault);
         fault.amount = fit.amount;
-        const double prior = facts_of(fault.kind).prior / places[fault.kind];
+        const double prior = prior_of(fault, places[fault.kind], out.tried) / all_priors;
         minus_logs.push_back(fit.minus_log - std::log(prior));
         least = std::min(least, minus_logs.back());
-        out.suspects.push_back({fault, 0, fit.would_read, fit.misfit});
+        out.suspects.push_back({fault, prior, 0, fit.would_read, fit.misfit, fit.minus_log});
     }
     double sum = 0;
     for (double minus_log : minus_logs) sum += std::exp(least - minus_log);
@@ -267,6 +306,33 @@ Result<Diagnosis> diagnose(const Site& site, const Catalogue& catalogue, std::st
         out.suspects.begin(), out.suspects.end(),
         [](const Suspect& a, const Suspect& b) { return a.probability > b.probability; });
     choose_next(net, here, run, catalogue, out);
+    return out;
+}
+
+Working working_of(const Diagnosis& diagnosis, std::size_t number) {
+    Working out;
+    if (number >= diagnosis.suspects.size()) return out;
+    const Suspect& suspect = diagnosis.suspects[number];
+    for (std::size_t i = 0; i < diagnosis.readings.size(); ++i) {
+        const Reading& reading = diagnosis.readings[i];
+        const JudgedReading& judged = diagnosis.judged[i];
+        out.push_back(
+            {fmt::format("{} at {}, were it so", name_of(reading.of), reading.subject),
+             fmt::format("{:.4g} was read, {:.4g} is promised", reading.value, judged.promised),
+             suspect.would_read[i], judged.unit, source::diagnosis});
+    }
+    out.push_back({"misfit = sum of (read − would show)² over errors²",
+                   fmt::format("of {} readings", diagnosis.readings.size()), suspect.misfit,
+                   Unit::none, source::diagnosis});
+    out.push_back({"cost = misfit / 2, with rates, errors and the room it was fitted in",
+                   fmt::format("{:.2f} / 2 …", suspect.misfit), suspect.cost, Unit::none,
+                   source::diagnosis});
+    out.push_back({"met before anything is read",
+                   fmt::format("of {} suspects", diagnosis.suspects.size()), 100 * suspect.prior,
+                   Unit::percent, source::fault_priors});
+    out.push_back({"likelihood = met before × e^(−cost), of all suspects",
+                   fmt::format("{:.4f} × e^(−{:.2f})", suspect.prior, suspect.cost),
+                   100 * suspect.probability, Unit::percent, source::diagnosis});
     return out;
 }
 

@@ -13,15 +13,18 @@
 #include <vector>
 
 #include "core/prove/faults.h"
+#include "core/prove/readings.h"
 #include "core/site/site.h"
 
 namespace ovant {
 
 struct Suspect {
     Fault fault;
+    double prior = 0;                // how often it is met, of all that could be
     double probability = 0;          // among all that were tried
     std::vector<double> would_read;  // for each reading used, with the fault; NaN: nothing
-    double misfit = 0;               // of the fit, in meters' errors squared
+    double misfit = 0;               // of what is measured, in errors squared
+    double cost = 0;  // minus the log of how likely the readings are with it, but for a constant
 };
 
 struct NextReading {
@@ -35,16 +38,24 @@ struct NextReading {
 
 struct Diagnosis {
     std::string camera;
-    std::vector<Reading> readings;  // that touch the run, of the site's
-    std::vector<Suspect> suspects;  // most likely first; the fault `none` is one of them
+    std::vector<Reading> readings;  // that touch the run, of the site's, and speak for something
+    std::vector<JudgedReading> judged;  // the same
+    int impossible = 0;                 // that physics forbids, or nothing is promised for
+    int before_mending = 0;             // left out: the run is no longer as it was read
+    std::vector<TriedFault> tried;      // along the run
+    std::vector<Suspect> suspects;      // most likely first; the fault `none` is one of them
     // Suspects that no further reading tells from the first: their places in `suspects`.
     std::vector<std::size_t> like_first;
     std::optional<NextReading> next;
 };
 
-// Errors: no_such_object where there is no such camera; not_possible without any reading that
-// touches its run.
+// Suspects that were looked into and were not it are less likely; readings from before something
+// was mended are left out. Errors: no_such_object where there is no such camera; not_possible
+// without any reading that touches its run.
 Result<Diagnosis> diagnose(const Site& site, const Catalogue& catalogue, std::string_view camera);
+
+// How a suspect explains what was read, and comes to its likelihood.
+Working working_of(const Diagnosis& diagnosis, std::size_t suspect);
 
 // The readings that could be taken along a run, without values.
 std::vector<Reading> possible_readings(const Network& net, CameraNumber camera);

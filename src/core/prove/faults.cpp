@@ -8,6 +8,7 @@
 #include "core/assess/port_feed.h"
 #include "core/assess/radio_path.h"
 #include "core/physics/conductor.h"
+#include "core/site/site_enum_names.h"
 
 namespace ovant {
 namespace {
@@ -54,32 +55,34 @@ const std::vector<FaultFacts>& all_faults() {
     using K = FaultKind;
     // How often each is met, common practice: none half of the time, then what hands do.
     static const std::vector<FaultFacts> table{
-        {K::none, "none", 20},
-        {K::copper_clad, "copper-clad", 2},
-        {K::thinner, "thinner", 1, Unit::none, 0.5, thinnest_more_awg},
-        {K::longer, "longer", 2, Unit::metre, 5, 150},
-        {K::pair_open, "pair-open", 1},
-        {K::conductor_open, "conductor-open", 2},
-        {K::bad_joint, "bad-joint", 3, Unit::ohm, 2, 200},
-        {K::cord_in_run, "cord-in-run", 1, Unit::metre, 5, 60},
-        {K::other_port, "other-port", 2},
-        {K::low_volts, "low-volts", 1, Unit::percent, 8, 40},
-        {K::draws_more, "draws-more", 1, Unit::percent, 20, 150},
-        {K::infrared_on, "infrared-on", 1},
-        {K::wrong_setting, "wrong-setting", 2},
-        {K::units_swapped, "units-swapped", 1},
-        {K::extra_unit, "extra-unit", 0.5},
-        {K::wrong_alternative, "wrong-alternative", 1},
-        {K::crossed, "crossed", 1},
-        {K::light_lost, "light-lost", 3, Unit::decibel, 2, 30},
-        {K::wrong_optic, "wrong-optic", 1},
-        {K::radio_turned, "radio-turned", 2, Unit::none, 5, 90},
-        {K::radio_hidden, "radio-hidden", 2, Unit::decibel, 5, 40},
-        {K::interference, "interference", 2, Unit::decibel, 3, 30},
-        {K::water, "water", 1, Unit::percent, 20, 200},
+        {K::none, 20},
+        {K::copper_clad, 2},
+        {K::thinner, 1, Unit::none, 0.5, thinnest_more_awg},
+        {K::longer, 2, Unit::metre, 5, 150},
+        {K::pair_open, 1},
+        {K::conductor_open, 2},
+        {K::bad_joint, 3, Unit::ohm, 2, 200},
+        {K::cord_in_run, 1, Unit::metre, 5, 60},
+        {K::other_port, 2},
+        {K::low_volts, 1, Unit::percent, 8, 40},
+        {K::draws_more, 1, Unit::percent, 20, 150},
+        {K::infrared_on, 1},
+        {K::wrong_setting, 2},
+        {K::units_swapped, 1},
+        {K::extra_unit, 0.5},
+        {K::wrong_alternative, 1},
+        {K::crossed, 1},
+        {K::light_lost, 3, Unit::decibel, 2, 30},
+        {K::wrong_optic, 1},
+        {K::radio_turned, 2, Unit::none, 5, 90},
+        {K::radio_hidden, 2, Unit::decibel, 5, 40},
+        {K::interference, 2, Unit::decibel, 3, 30},
+        {K::water, 1, Unit::percent, 20, 200},
     };
     return table;
 }
+
+std::string_view id_of(FaultKind kind) { return name_of(kind); }
 
 const FaultFacts& facts_of(FaultKind kind) {
     const auto& table = all_faults();
@@ -443,6 +446,21 @@ Site with_fault(Site site, const Catalogue& catalogue, const Fault& fault) {
     else if (Device* device = find_device(site, fault.at))
         change_device(site, catalogue, *device, fault);
     return site;
+}
+
+bool can_be_kept(FaultKind kind) {
+    // The first two are nothing that hangs there, the third is the whole site's.
+    return kind != FaultKind::none && kind != FaultKind::infrared_on &&
+           kind != FaultKind::low_volts;
+}
+
+Result<Site> keep_as_found(Site site, const Catalogue& catalogue, const Fault& fault) {
+    if (!can_be_kept(fault.kind))
+        return Error{ErrorCode::not_possible, "", fault.at,
+                     "this is nothing that a cable or a unit can be drawn with"};
+    if (!find_link(site, fault.at) && !find_device(site, fault.at))
+        return Error{ErrorCode::no_such_object, "", fault.at, ""};
+    return with_fault(std::move(site), catalogue, fault);
 }
 
 }  // namespace ovant

@@ -15,36 +15,9 @@
 
 namespace ovant {
 
-enum class FaultKind {
-    none,
-    copper_clad,
-    thinner,
-    longer,
-    pair_open,
-    conductor_open,
-    bad_joint,
-    cord_in_run,
-    other_port,
-    low_volts,
-    draws_more,
-    infrared_on,
-    wrong_setting,
-    units_swapped,
-    extra_unit,
-    wrong_alternative,
-    crossed,
-    light_lost,
-    wrong_optic,
-    radio_turned,
-    radio_hidden,
-    interference,
-    water
-};
-
 // What is known of a fault before anything is read.
 struct FaultFacts {
     FaultKind kind = FaultKind::none;
-    std::string_view id;
     double prior = 0;            // how often against the others, common practice
     Unit unit = Unit::none;      // of its free number
     double least = 0, most = 0;  // of it; equal: it has none
@@ -52,14 +25,8 @@ struct FaultFacts {
 };
 const std::vector<FaultFacts>& all_faults();
 const FaultFacts& facts_of(FaultKind kind);
-
-struct Fault {
-    FaultKind kind = FaultKind::none;
-    std::string at;     // link or device
-    std::string to;     // the port it is in, the kind of optic, the unit it is swapped with
-    double amount = 0;  // the free number, in the unit of its facts
-    bool operator==(const Fault&) const = default;
-};
+// As files and the command line have it: "copper-clad".
+std::string_view id_of(FaultKind kind);
 
 // Links and units that the pictures and the power of a camera go over.
 struct RunParts {
@@ -77,5 +44,10 @@ std::vector<Fault> possible_faults(const Network& net, CameraNumber camera);
 
 // The site as it is if the fault is there. The fault must be one of possible_faults.
 Site with_fault(Site site, const Catalogue& catalogue, const Fault& fault);
+
+// The same as the design's own, so that every check is judged on what hangs there. Errors:
+// not_possible for what no drawing can hold, no_such_object.
+bool can_be_kept(FaultKind kind);
+Result<Site> keep_as_found(Site site, const Catalogue& catalogue, const Fault& fault);
 
 }  // namespace ovant

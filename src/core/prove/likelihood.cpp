@@ -23,8 +23,9 @@ constexpr double usual_draw_share = 0.8, draw_share = 0.15, least_draw_share = 0
 constexpr double usual_light_db = 1.5, light_spread_db = 1;
 constexpr double usual_level_db = 3, level_spread_db = 3;
 
-constexpr double open_ohm = 1000;     // more is read as open
-constexpr double darkness_dbm = -60;  // less is read as nothing
+constexpr double open_ohm = 1000;    // more is read as open
+constexpr double dark_dbm = -60;     // less light is read as none
+constexpr double silent_dbm = -100;  // less of radio is below the noise
 constexpr double least_error = 1e-3;
 
 constexpr double rate_same = 0.95, rate_slower = 0.02, rate_faster = 0.05, rate_past_reach = 0.25,
@@ -73,9 +74,9 @@ Site with_unknowns(Site site, const Catalogue& catalogue, const Unknowns& away) 
 
 double shown_value(double value, ReadingOf of) {
     switch (of) {
-        case ReadingOf::light:
+        case ReadingOf::light: return std::isfinite(value) ? std::max(value, dark_dbm) : dark_dbm;
         case ReadingOf::radio_level:
-            return std::isfinite(value) ? std::max(value, darkness_dbm) : darkness_dbm;
+            return std::isfinite(value) ? std::max(value, silent_dbm) : silent_dbm;
         case ReadingOf::loop_resistance:
             return std::isnan(value) ? open_ohm : std::min(value, open_ohm);
         default: return std::isfinite(value) ? value : 0;
@@ -129,29 +130,35 @@ double Likelihood::error(const Slopes& slopes, std::size_t i) const {
 Fit Likelihood::fitted(Fault fault) const {
     const FaultFacts& facts = facts_of(fault.kind);
     if (!facts.free_number()) return at_amount(fault);
-    // Rates and collapses make steps: the best of several stretches, logarithmically apart.
-    constexpr int stretches = 4;
+    // Rates and collapses make steps: a grid, logarithmically apart, then the best place of it.
+    constexpr int places = 24;
     constexpr int bits = 12;
     const double from = std::log(facts.least), to = std::log(facts.most);
-    double best_log = from;
-    double lowest = std::numeric_limits<double>::infinity();
+    const double step = (to - from) / places;
     const auto cost = [&](double log_amount) {
         fault.amount = std::exp(log_amount);
         return weighed(values(fault), sound_slopes_).minus_log;
     };
-    for (int i = 0; i < stretches; ++i) {
-        const double low = from + (to - from) * i / stretches;
-        const double high = from + (to - from) * (i + 1) / stretches;
-        const auto [where, value] = boost::math::tools::brent_find_minima(cost, low, high, bits);
-        if (value >= lowest) continue;
+    std::array<double, places + 1> costs;
+    for (std::size_t i = 0; i < costs.size(); ++i)
+        costs[i] = cost(from + step * static_cast<double>(i));
+    const auto place = std::min_element(costs.begin(), costs.end()) - costs.begin();
+    double best_log = from + step * static_cast<double>(place);
+    double lowest = costs[static_cast<std::size_t>(place)];
+    const auto [where, value] = boost::math::tools::brent_find_minima(
+        cost, std::max(from, best_log - step), std::min(to, best_log + step), bits);
+    if (value < lowest) {
         lowest = value;
         best_log = where;
     }
-    // The narrower the stretch of amounts that fit, the more is claimed by naming one.
-    constexpr double step = 0.05;
+    // The fewer amounts fit, the more is claimed by naming one. What is narrower than the grid is
+    // taken for a bell.
+    double width = 0;
+    for (std::size_t i = 0; i < costs.size(); ++i)
+        width += std::exp(lowest - costs[i]) * step * (i == 0 || i == places ? 0.5 : 1);
     const double bend =
-        (cost(best_log + step) - 2 * lowest + cost(best_log - step)) / (step * step);
-    const double width = bend > 0 ? std::sqrt(2 * M_PI / bend) : to - from;
+        (cost(best_log + step / 4) - 2 * lowest + cost(best_log - step / 4)) / (step * step / 16);
+    if (bend > 0) width = std::max(width, std::sqrt(2 * M_PI / bend));
     fault.amount = std::exp(best_log);
     Fit best = at_amount(fault);
     best.minus_log -= std::log(std::min(1.0, width / (to - from)));

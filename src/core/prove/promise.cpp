@@ -6,6 +6,7 @@
 #include <algorithm>
 #include <cmath>
 
+#include "core/assess/goes_with.h"
 #include "core/assess/link_reach.h"
 #include "core/assess/profile.h"
 #include "core/assess/radio_path.h"
@@ -223,6 +224,18 @@ private:
         return out;
     }
 
+    // Ends that go together, and each sees the other's least light.
+    bool light_links(const NetLink& laid) const {
+        const OpticFacts* a = optic_at(net_, laid.a);
+        const OpticFacts* b = optic_at(net_, laid.b);
+        if (!a || !b || optic_mismatch(*a, *b, *laid.cable->cable) != Note::none) return false;
+        const auto sees = [&](const OpticFacts& from, const OpticFacts& to) {
+            return from.transmit_min_dbm - light_loss_db(laid, from.transmit_nm) >=
+                   to.sensitivity_dbm;
+        };
+        return sees(*a, *b) && sees(*b, *a);
+    }
+
     Promise link_rate() {
         const NetLink* laid = link();
         if (!laid) return {};
@@ -230,7 +243,8 @@ private:
         const LinkReach reach = link_reach(net_, *laid, condition_, steps(out));
         // Past what anyone states no link is promised; where one comes up, so much the better.
         const bool past = laid->length_m > std::max(reach.limit_m, reach.proven_m);
-        out.value = past ? 0 : reach.rate_mbps;
+        const bool fibre = laid->medium() == Medium::fibre || laid->medium() == Medium::composite;
+        out.value = past || (fibre && !light_links(*laid)) ? 0 : reach.rate_mbps;
         out.above = std::numeric_limits<double>::infinity();
         out.of_ethernet = laid->medium() != Medium::radio;
         return out;

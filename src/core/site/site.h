@@ -255,6 +255,57 @@ struct Instrument {
     bool operator==(const Instrument&) const = default;
 };
 
+// What can be wrong with a run that was built; what each does is in core/prove/faults.h.
+enum class FaultKind {
+    none,
+    copper_clad,
+    thinner,
+    longer,
+    pair_open,
+    conductor_open,
+    bad_joint,
+    cord_in_run,
+    other_port,
+    low_volts,
+    draws_more,
+    infrared_on,
+    wrong_setting,
+    units_swapped,
+    extra_unit,
+    wrong_alternative,
+    crossed,
+    light_lost,
+    wrong_optic,
+    radio_turned,
+    radio_hidden,
+    interference,
+    water
+};
+
+struct Fault {
+    FaultKind kind = FaultKind::none;
+    std::string at;     // link or device
+    std::string to;     // the port it is in, the kind of optic, the unit it is swapped with
+    double amount = 0;  // the free number, in the unit of its facts
+    bool operator==(const Fault&) const = default;
+};
+
+// A suspect that was looked into. What was read along the run before something was mended speaks
+// for nothing any more.
+enum class FaultOutcome { not_it, mended };
+struct TriedFault {
+    std::string id;
+    std::string camera;  // whose run was looked at
+    FaultKind fault = FaultKind::none;
+    std::string at, to;
+    double amount = 0;
+    FaultOutcome outcome = FaultOutcome::not_it;
+    std::string who, when;
+    std::string note;
+    std::string extra;
+    bool operator==(const TriedFault&) const = default;
+};
+
 // An address that was found in use and is none of the site's units, as far as is known.
 struct SeenAddress {
     std::string address;  // version 4 or 6
@@ -392,6 +443,7 @@ struct Site {
     std::vector<SeenAddress> seen;
     std::vector<Instrument> instruments;
     std::vector<Reading> readings;
+    std::vector<TriedFault> tried;
     std::map<std::string, OwnKind> kinds;  // the site's own, by id
     std::string extra;
     bool operator==(const Site&) const = default;

@@ -17,6 +17,21 @@ OVANT_ENUM_NAMES(ReadingOf, 8, {ReadingOf::length, "length"},
                  {ReadingOf::radio_level, "radio-level"});
 OVANT_ENUM_NAMES(ReadUnder, 4, {ReadUnder::day, "day"}, {ReadUnder::night, "night"},
                  {ReadUnder::coldest_night, "coldest-night"}, {ReadUnder::restart, "restart"});
+OVANT_ENUM_NAMES(FaultKind, 23, {FaultKind::none, "none"}, {FaultKind::copper_clad, "copper-clad"},
+                 {FaultKind::thinner, "thinner"}, {FaultKind::longer, "longer"},
+                 {FaultKind::pair_open, "pair-open"}, {FaultKind::conductor_open, "conductor-open"},
+                 {FaultKind::bad_joint, "bad-joint"}, {FaultKind::cord_in_run, "cord-in-run"},
+                 {FaultKind::other_port, "other-port"}, {FaultKind::low_volts, "low-volts"},
+                 {FaultKind::draws_more, "draws-more"}, {FaultKind::infrared_on, "infrared-on"},
+                 {FaultKind::wrong_setting, "wrong-setting"},
+                 {FaultKind::units_swapped, "units-swapped"}, {FaultKind::extra_unit, "extra-unit"},
+                 {FaultKind::wrong_alternative, "wrong-alternative"},
+                 {FaultKind::crossed, "crossed"}, {FaultKind::light_lost, "light-lost"},
+                 {FaultKind::wrong_optic, "wrong-optic"}, {FaultKind::radio_turned, "radio-turned"},
+                 {FaultKind::radio_hidden, "radio-hidden"},
+                 {FaultKind::interference, "interference"}, {FaultKind::water, "water"});
+OVANT_ENUM_NAMES(FaultOutcome, 2, {FaultOutcome::not_it, "not-it"},
+                 {FaultOutcome::mended, "mended"});
 OVANT_ENUM_NAMES(UnitState, 5, {UnitState::planned, "planned"}, {UnitState::seen, "seen"},
                  {UnitState::set, "set"}, {UnitState::added, "added"},
                  {UnitState::recording, "recording"});

@@ -321,6 +321,21 @@ void fields(V& v, Of<Reading>) {
 }
 
 template <class V>
+void fields(V& v, Of<TriedFault>) {
+    v.id("id", &TriedFault::id);
+    v.text("camera", &TriedFault::camera, most_id_letters, Need::yes);
+    v.choice("fault", &TriedFault::fault, Need::yes);
+    v.text("at", &TriedFault::at, most_id_letters);
+    v.text("to", &TriedFault::to, most_id_letters + most_port_letters + 1);
+    v.number("amount", &TriedFault::amount, {0, 1e6});
+    v.choice("outcome", &TriedFault::outcome);
+    v.text("who", &TriedFault::who, most_initials);
+    v.written("when", &TriedFault::when, Form::moment);
+    v.text("note", &TriedFault::note, 1000);
+    v.rest(&TriedFault::extra);
+}
+
+template <class V>
 void fields(V& v, Of<SeenAddress>) {
     v.written("address", &SeenAddress::address, Form::ip, Need::yes);
     v.written("mac", &SeenAddress::mac, Form::mac);
@@ -333,7 +348,7 @@ void fields(V& v, Of<SeenAddress>) {
 inline constexpr std::size_t most_places = 20000, most_pathways = 20000, most_existing = 5000,
                              most_obstacles = 5000, most_devices = 20000, most_links = 20000,
                              most_own_kinds = 1000, most_subnets = 200, most_seen = 20000,
-                             most_instruments = 200, most_readings = 50000;
+                             most_instruments = 200, most_readings = 50000, most_tried = 5000;
 
 template <class V>
 void fields(V& v, Of<Site>) {
@@ -349,6 +364,7 @@ void fields(V& v, Of<Site>) {
     v.list("seen", &Site::seen, most_seen);
     v.list("instruments", &Site::instruments, most_instruments);
     v.list("readings", &Site::readings, most_readings);
+    v.list("tried", &Site::tried, most_tried);
     v.rest(&Site::extra);
 }
 

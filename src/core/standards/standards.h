@@ -61,6 +61,8 @@ inline constexpr Source radio_law{"limit set for this site; local radio law deci
 inline constexpr Source power_limited{"NEC class 2, 100 W and 60 V d.c.; local code decides", true};
 inline constexpr Source steady_mains{"common practice, steady mains at an active unit"};
 inline constexpr Source reading_tolerance{"common practice, what meter and model may be off"};
+inline constexpr Source fault_priors{"common practice, how often a fault is met"};
+inline constexpr Source diagnosis{"Bayes, with what meter and model may be off"};
 inline constexpr Source ipv4{"RFC 791 and RFC 4632, addresses", true};
 inline constexpr Source separate_earths{"common practice, fibre between separate earths"};
 inline constexpr Source alternatives{"IEEE 802.3, 33.2.3, alternatives A and B", true};
