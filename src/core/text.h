@@ -9,6 +9,13 @@
 namespace ovant {
 
 // A to Z in small letters; all other bytes as they are, so that UTF-8 stays whole.
+// As a sentence begins: its first letter large.
+inline std::string capitalised(std::string text) {
+    if (!text.empty())
+        text[0] = static_cast<char>(std::toupper(static_cast<unsigned char>(text[0])));
+    return text;
+}
+
 inline std::string lowered(std::string_view text) {
     std::string out(text);
     std::transform(out.begin(), out.end(), out.begin(), [](unsigned char c) {

@@ -7,6 +7,7 @@
 #include <cmath>
 
 #include "core/prove/readings.h"
+#include "core/text.h"
 #include "phrase/numbers.h"
 #include "phrase/reading_text.h"
 #include "phrase/translate.h"
@@ -121,7 +122,8 @@ std::string diagnosis_text(const Diagnosis& diagnosis) {
 }
 
 std::string tried_text(const TriedFault& tried, UnitSystem units) {
-    const std::string what = fault_text({tried.fault, tried.at, tried.to, tried.amount}, units);
+    const std::string what =
+        capitalised(fault_text({tried.fault, tried.at, tried.to, tried.amount}, units));
     std::string out =
         tried.outcome == FaultOutcome::mended ? told("{}: mended", what) : told("{}: not it", what);
     std::string when = tried.when;
@@ -139,11 +141,12 @@ std::string next_text(const Diagnosis& diagnosis, UnitSystem units) {
         return said("No further reading along this run tells the first suspects apart.");
     const NextReading& next = *diagnosis.next;
     const Unit unit = unit_of(next.reading.of);
-    return told(
-        "Next, read {} at {}, about {:.0f} min: {} if {}, {} if {}.", title(next.reading.of),
-        next.reading.subject, next.minutes, shown(next.if_first, unit, units),
-        fault_text(diagnosis.suspects.front().fault, units), shown(next.if_second, unit, units),
-        fault_text(diagnosis.suspects[next.second].fault, units));
+    return told("Next, read {} at {}, about {:.0f} min: {} if {}, {} if {}.",
+                lowered(title(next.reading.of)), next.reading.subject, next.minutes,
+                shown(next.if_first, unit, units),
+                fault_text(diagnosis.suspects.front().fault, units),
+                shown(next.if_second, unit, units),
+                fault_text(diagnosis.suspects[next.second].fault, units));
 }
 
 }  // namespace ovant

@@ -2,6 +2,8 @@
 // The readings page by keyboard: the promise before it is read, a reading, lists, the design.
 #include "app/prove/prove_view.h"
 #include "app/prove/readings_page.h"
+#include "app/strip/strip_view.h"
+#include "core/edits/edits.h"
 #include "driver.h"
 #include "support/temp_folder.h"
 
@@ -128,7 +130,7 @@ TEST_CASE("the verdict panel says what is wrong, what to read next, and keeps wh
     write_value(d, QString::number(promised.toDouble() - 5));
     d.wait([&] { return d.window().findChild<QWidget*>("suspect-0"); });
     CHECK(d.text_of("diagnosedFrom") == "Readings along this run: 1, of them off: 1.");
-    CHECK(d.text_of("suspect-0") != "nothing is wrong");
+    CHECK(d.text_of("suspect-0") != "Nothing is wrong");
 
     // To the next reading by the button: its fields are filled, the value is to be typed.
     d.find<QLineEdit>("readingAt")->setText("K01");
@@ -137,7 +139,7 @@ TEST_CASE("the verdict panel says what is wrong, what to read next, and keeps wh
     CHECK(d.find("readings")->isVisible());
     const QString next = d.text_of("nextReading");
     CHECK(next.contains(d.find<QLineEdit>("readingAt")->text()));
-    CHECK(next.contains(d.find<QComboBox>("readingOf")->currentText()));
+    CHECK(next.contains(d.find<QComboBox>("readingOf")->currentText(), Qt::CaseInsensitive));
     CHECK(d.find<QLineEdit>("readingValue")->hasFocus());
 
     const QString first = d.text_of("suspect-0");
@@ -167,4 +169,41 @@ TEST_CASE("the verdict panel says what is wrong, what to read next, and keeps wh
     d.trigger("undo");
     CHECK(d.document().committed().readings.empty());
     d.wait([&] { return !d.window().findChild<QWidget*>("suspect-0"); });
+}
+
+TEST_CASE("readings stand on the strip with what would be as promised, and open their working",
+          "[app][readings][strip]") {
+    Driver d;
+    d.open_copper();
+    d.document().select("K04");
+    auto* strip = d.find<StripView>("strip");
+    const auto spot = [&](const QString& start) -> std::optional<StripView::Spot> {
+        strip->grab();
+        for (const StripView::Spot& one : strip->spots()) {
+            if (one.name.startsWith(start)) return one;
+        }
+        return std::nullopt;
+    };
+    CHECK_FALSE(spot("K04: "));
+    Reading volts;
+    volts.subject = "K04";
+    volts.value = 44;
+    Reading length;
+    length.of = ReadingOf::length;
+    length.subject = "L8";
+    length.value = 300;
+    const Result<Added> one = add_reading(d.document().committed(), volts);
+    REQUIRE(one);
+    const Result<Added> both = add_reading(one->site, length);
+    REQUIRE(both);
+    REQUIRE(d.document().edit("read", Result<Site>(both->site)));
+    const auto at_camera = spot("K04: 44 V is off");
+    REQUIRE(at_camera);
+    CHECK_FALSE(at_camera->working().empty());
+    CHECK(at_camera->area.right() > strip->width() - 60);  // where the camera stands
+    const auto at_cable = spot("L8: ");
+    REQUIRE(at_cable);
+    CHECK(at_cable->area.center().x() < at_camera->area.center().x());
+    d.trigger("undo");
+    CHECK_FALSE(spot("K04: "));
 }

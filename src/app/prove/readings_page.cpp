@@ -28,17 +28,6 @@ namespace {
 
 enum Column { mark, at, what, value, promised, verdict };
 
-// The mark a reading is known by in the table: as promised holds, off is tight, impossible fails.
-Verdict shown_as(ReadingVerdict verdict) {
-    switch (verdict) {
-        case ReadingVerdict::as_promised: return Verdict::holds;
-        case ReadingVerdict::off: return Verdict::fails;
-        case ReadingVerdict::impossible: return Verdict::tight;
-        case ReadingVerdict::no_promise: return Verdict::unknown;
-    }
-    return Verdict::unknown;
-}
-
 constexpr ReadingOf all_readings[] = {
     ReadingOf::volts,     ReadingOf::watts,    ReadingOf::loop_resistance, ReadingOf::length,
     ReadingOf::link_rate, ReadingOf::bit_rate, ReadingOf::light,           ReadingOf::radio_level};
@@ -235,7 +224,7 @@ void ReadingsPage::refresh() {
 
 void ReadingsPage::fill_row(int row, const Reading& reading, const JudgedReading& judged) {
     const UnitSystem units = document_.units();
-    auto* verdict = new VerdictMark(shown_as(judged.verdict), 11, this);
+    auto* verdict = new VerdictMark(mark_of(judged.verdict), 11, this);
     verdict->setAccessibleName(q(title(judged.verdict)));
     auto* cell = new QWidget;
     auto* middle = new QHBoxLayout(cell);

@@ -18,7 +18,9 @@ std::shared_ptr<const LaidRun> laid_now(const Document& document, CameraNumber c
     made->camera = camera;
     made->profile = run_profile(*made->net, camera);
     made->run = document.assessment().runs[camera];
-    if (!document.previewing()) made->room_w = room_left_w(*made->net, made->laid().camera);
+    if (document.previewing()) return made;
+    made->room_w = room_left_w(*made->net, made->laid().camera);
+    made->readings = readings_along(*document.shared_site_network(), camera);
     return made;
 }
 

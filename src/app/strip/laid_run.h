@@ -6,6 +6,7 @@
 
 #include "app/document/document.h"
 #include "core/assess/profile.h"
+#include "core/prove/diagnose.h"
 
 namespace ovant {
 
@@ -15,7 +16,8 @@ struct LaidRun {
     RunProfile profile;
     RunAssessment run;
     double room_w = 0;  // more that could be drawn at the camera; 0 while something is dragged
-    QString heading;    // the way's name, empty for the document's own run
+    std::vector<ReadingAlong> readings;  // taken along it; none while something is dragged
+    QString heading;                     // the way's name, empty for the document's own run
     const Run& laid() const { return net->runs[camera]; }
     // Number of the first link by radio, -1 if there is none.
     int radio_hop() const;

@@ -8,6 +8,7 @@
 #include "app/theme/theme.h"
 #include "core/assess/least_volts.h"
 #include "phrase/numbers.h"
+#include "phrase/reading_text.h"
 
 namespace ovant {
 namespace {
@@ -145,6 +146,12 @@ private:
                 }
             }
         }
+        for (const ReadingAlong& read : in_.laid->readings) {
+            if (read.reading.of != ReadingOf::volts || !point_read(read)) continue;
+            if (read.judged.verdict == ReadingVerdict::impossible) continue;  // at the edge
+            low = std::min({low, read.reading.value, read.judged.least});
+            high = std::max({high, read.reading.value, read.judged.most});
+        }
         if (high == 0) high = 57;
         low = std::floor((low - 2) / 5) * 5;
         high = std::ceil((high + 0.5) / 5) * 5;
@@ -168,7 +175,77 @@ private:
         }
         curve(strong(), y_at, true);
         moment(y_at);
+        for (const ReadingAlong& read : in_.laid->readings) {
+            if (read.reading.of == ReadingOf::volts) volts_read(read, y_at);
+        }
         labels(y_at);
+    }
+
+    // The point of the run that a reading was taken at; none for cables, and units beside it.
+    std::optional<std::size_t> point_read(const ReadingAlong& read) const {
+        const auto& points = in_.laid->profile.points;
+        for (std::size_t i = 0; i < points.size(); ++i) {
+            if (points[i].id == read.reading.subject) return i;
+            // The port that feeds the run stands where its unit does.
+            if (i == 0 && read.reading.subject == in_.laid->profile.feeding_port) return i;
+        }
+        return std::nullopt;
+    }
+
+    void add_reading(const QRectF& area, const ReadingAlong& read) {
+        const QString name =
+            q(read.reading.subject) + ": " + q(reading_text(read.reading, read.judged, units_));
+        spots_.push_back({area, name, [working = read.judged.working] { return working; }, ""});
+    }
+
+    // A bar over all that would be as promised, a stroke at the promise, the reading as a mark.
+    template <class YAt>
+    void volts_read(const ReadingAlong& read, YAt y_at) {
+        const std::optional<std::size_t> point = point_read(read);
+        if (!point) return;
+        const double x = x_at(in_.laid->profile.points[*point].at_m);
+        if (read.judged.verdict != ReadingVerdict::no_promise) {
+            const double top = std::max(y_at(read.judged.most), chart_top_);
+            const double bottom = std::min(y_at(read.judged.least), chart_bottom_);
+            p_.setPen(Qt::NoPen);
+            p_.setBrush(theme_.track);
+            p_.drawRoundedRect(QRectF(x - 4, top, 8, bottom - top), 3, 3);
+            p_.setPen(QPen(theme_.quiet, 2));
+            p_.drawLine(QPointF(x - 6, y_at(read.judged.promised)),
+                        QPointF(x + 6, y_at(read.judged.promised)));
+        }
+        const QPointF at(x, std::clamp(y_at(read.reading.value), chart_top_, chart_bottom_));
+        paint_verdict(p_, theme_, mark_of(read.judged.verdict), at, 11);
+        const QRectF mark(at.x() - 7, at.y() - 7, 14, 14);
+        marks_.push_back(mark);
+        add_reading(mark, read);
+    }
+
+    // What is read of a cable stands beside its length, or as near its middle as there is room.
+    void cables_read(const std::vector<QRectF>& lengths) {
+        std::vector<QRectF> taken = lengths;
+        for (const ReadingAlong& read : in_.laid->readings) {
+            const auto& hops = in_.laid->profile.hops;
+            for (std::size_t i = 0; i < hops.size(); ++i) {
+                if (hops[i].link != read.reading.subject) continue;
+                const double start = lengths[i].isEmpty()
+                                         ? (x_at(hops[i].from_m) + x_at(hops[i].to_m)) / 2
+                                         : lengths[i].right() + 10;
+                const auto free = [&](double x) {
+                    const QRectF area(x - 6, cable_y_ - 9 - line_ / 2 - 4, 12, 12);
+                    return std::none_of(taken.begin(), taken.end(), [&](const QRectF& other) {
+                        return other.intersects(area);
+                    });
+                };
+                double x = start;
+                for (int step = 1; !free(x) && step < 12; ++step)
+                    x = start + (step % 2 == 0 ? -7.0 : 7.0) * ((step + 1) / 2);
+                const QRectF area(x - 6, cable_y_ - 9 - line_ / 2 - 4, 12, 12);
+                taken.push_back(area);
+                paint_verdict(p_, theme_, mark_of(read.judged.verdict), area.center(), 10);
+                add_reading(area, read);
+            }
+        }
     }
 
     template <class YAt>
@@ -241,6 +318,9 @@ private:
     }
 
     bool on_a_curve(QRectF area) const {
+        for (const QRectF& mark : marks_) {
+            if (area.intersects(mark)) return true;
+        }
         area.adjust(0, -1, 0, 2);
         const QLineF sides[] = {{area.topLeft(), area.topRight()},
                                 {area.topRight(), area.bottomRight()},
@@ -313,6 +393,7 @@ private:
 
     void run() {
         font(0.85);
+        std::vector<QRectF> lengths(in_.laid->profile.hops.size());
         for (std::size_t i = 0; i < in_.laid->profile.hops.size(); ++i) {
             const ProfileHop& hop = in_.laid->profile.hops[i];
             const double from = x_at(hop.from_m), to = x_at(hop.to_m);
@@ -324,7 +405,9 @@ private:
             p_.setPen(theme_.quiet);
             p_.drawText(area, Qt::AlignCenter, text);
             add_hop(area, StripView::tr("Length of %1").arg(q(hop.link)), i, hop.link);
+            lengths[i] = area;
         }
+        cables_read(lengths);
         for (std::size_t i = 0; i < in_.laid->profile.points.size(); ++i) {
             const ProfilePoint& point = in_.laid->profile.points[i];
             const QPointF at(x_at(point.at_m), cable_y_);
@@ -438,6 +521,7 @@ private:
     double left_, right_, chart_top_, chart_bottom_, cable_y_, watts_y_;
     std::vector<StripView::Spot> spots_;
     std::vector<QPolygonF> curves_;  // as drawn so far
+    std::vector<QRectF> marks_;      // of what was read
 };
 
 }  // namespace

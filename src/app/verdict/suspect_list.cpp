@@ -14,6 +14,7 @@
 #include "app/kit/working_view.h"
 #include "app/theme/theme.h"
 #include "core/edits/edits.h"
+#include "core/text.h"
 #include "phrase/fault_text.h"
 
 namespace ovant {
@@ -90,7 +91,7 @@ void SuspectList::add_heading(const QString& text) {
 }
 
 void SuspectList::fill_with(const Diagnosis& found) {
-    const bool sound = found.suspects.front().fault.kind == FaultKind::none && off_in(found) == 0;
+    const bool sound = off_in(found) == 0;
     add_heading(sound ? tr("What was read") : tr("What is wrong?"));
     auto* from = add_text(q(diagnosis_text(found)), 0, 4);
     from->setObjectName("diagnosedFrom");
@@ -120,7 +121,7 @@ void SuspectList::add_suspect(const Diagnosis& found, std::size_t index) {
     likelihood->setFixedWidth(likelihood->fontMetrics().horizontalAdvance("00 in 100 "));
     likelihood->setAlignment(Qt::AlignRight | Qt::AlignTop);
     head->addWidget(likelihood, 0, Qt::AlignTop);
-    auto* what = wrapped_label(q(fault_text(suspect.fault, document_.units())), row);
+    auto* what = wrapped_label(q(capitalised(fault_text(suspect.fault, document_.units()))), row);
     what->setObjectName(QString("suspect-%1").arg(index));
     what->setFont(text_font(*this, 1, index == 0));
     head->addWidget(what, 1, Qt::AlignTop);

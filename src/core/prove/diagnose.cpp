@@ -42,7 +42,8 @@ private:
     std::set<std::string> subjects_;
 };
 
-// Records of the site along a run, and which readings speak for the run as it is now.
+// Records of the site along a run, and which readings speak for the run as it is now: what physics
+// forbids was typed wrong, and speaks for no fault; what is promised nowhere too.
 void collect(const Network& net, CameraNumber camera, Diagnosis& out) {
     const Along along(net, camera);
     std::string mended;  // moments sort as text
@@ -51,12 +52,16 @@ void collect(const Network& net, CameraNumber camera, Diagnosis& out) {
         out.tried.push_back(one);
         if (one.outcome == FaultOutcome::mended) mended = std::max(mended, one.when);
     }
-    for (const Reading& reading : net.site->readings) {
-        if (!along.touches(reading.subject)) continue;
-        if (reading.when < mended)
+    for (ReadingAlong& one : readings_along(net, camera)) {
+        const ReadingVerdict verdict = one.judged.verdict;
+        if (one.reading.when < mended) {
             ++out.before_mending;
-        else
-            out.readings.push_back(reading);
+        } else if (verdict == ReadingVerdict::as_promised || verdict == ReadingVerdict::off) {
+            out.readings.push_back(std::move(one.reading));
+            out.judged.push_back(std::move(one.judged));
+        } else {
+            ++out.impossible;
+        }
     }
 }
 
@@ -195,6 +200,18 @@ void choose_next(const Network& net, CameraNumber camera, const Site& run,
 
 }  // namespace
 
+std::vector<ReadingAlong> readings_along(const Network& net, CameraNumber camera) {
+    if (net.site->readings.empty()) return {};
+    const Along along(net, camera);
+    const Site run = site_of_run(net, camera);
+    std::vector<ReadingAlong> out;
+    for (const Reading& reading : net.site->readings) {
+        if (along.touches(reading.subject))
+            out.push_back({reading, judge_reading(run, *net.catalogue, reading)});
+    }
+    return out;
+}
+
 double minutes_of(const Network& net, const Reading& reading) {
     const Device* device = find_device(*net.site, reading.subject);
     switch (reading.of) {
@@ -265,17 +282,6 @@ Result<Diagnosis> diagnose(const Site& site, const Catalogue& catalogue, std::st
     out.camera = camera;
     collect(whole, number, out);
     const Site run = site_of_run(whole, number);
-    // What physics forbids was typed wrong, and speaks for no fault; what is promised nowhere too.
-    std::erase_if(out.readings, [&](const Reading& reading) {
-        JudgedReading judged = judge_reading(run, catalogue, reading);
-        const bool speaks =
-            judged.verdict == ReadingVerdict::as_promised || judged.verdict == ReadingVerdict::off;
-        if (speaks)
-            out.judged.push_back(std::move(judged));
-        else
-            ++out.impossible;
-        return !speaks;
-    });
     if (out.readings.empty()) {
         return Error{ErrorCode::not_possible, "", std::string(camera),
                      "nothing was read along this run that a fault could explain"};

@@ -49,6 +49,13 @@ struct Diagnosis {
     std::optional<NextReading> next;
 };
 
+// Readings of the site at units, cables and ports of a run, each against its promise.
+struct ReadingAlong {
+    Reading reading;
+    JudgedReading judged;
+};
+std::vector<ReadingAlong> readings_along(const Network& net, CameraNumber camera);
+
 // Suspects that were looked into and were not it are less likely; readings from before something
 // was mended are left out. Errors: no_such_object where there is no such camera; not_possible
 // without any reading that touches its run.

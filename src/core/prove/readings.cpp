@@ -32,10 +32,11 @@ JudgedReading judged(const Site& site, const Reading& reading, const Promise& pr
     out.promised = promise.value;
     out.model_off = promise.below;
     out.least = promise.value - promise.below - out.instrument_off;
+    if (promise.lowest >= 0) out.least = std::max(0.0, out.least);
     out.most = promise.value + promise.above + out.instrument_off;
     out.working = promise.working;
     out.working.push_back(
-        {"as promised down to promise − model − instrument",
+        {"as promised down to promise − model − instrument, or 0",
          fmt::format("{:.2f} − {:.2f} − {:.2f}", promise.value, promise.below, out.instrument_off),
          out.least, out.unit, source::reading_tolerance});
     const double value = reading.value;
@@ -70,6 +71,16 @@ std::string_view id_of(ReadingVerdict verdict) {
         case ReadingVerdict::no_promise: return "no-promise";
     }
     return "";
+}
+
+Verdict mark_of(ReadingVerdict verdict) {
+    switch (verdict) {
+        case ReadingVerdict::as_promised: return Verdict::holds;
+        case ReadingVerdict::off: return Verdict::fails;
+        case ReadingVerdict::impossible: return Verdict::tight;
+        case ReadingVerdict::no_promise: return Verdict::unknown;
+    }
+    return Verdict::unknown;
 }
 
 Unit unit_of(ReadingOf of) {

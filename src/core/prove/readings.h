@@ -12,6 +12,7 @@
 #include <string>
 #include <vector>
 
+#include "core/assess/check.h"
 #include "core/assess/network.h"
 #include "core/result.h"
 #include "core/working.h"
@@ -25,6 +26,8 @@ enum class ReadingVerdict {
     no_promise   // nothing is promised there: no such thing, or nothing feeds it
 };
 std::string_view id_of(ReadingVerdict verdict);
+// The verdict by whose mark it is shown: off fails, impossible is looked at again.
+Verdict mark_of(ReadingVerdict verdict);
 
 enum class ReadingNote {
     none,
