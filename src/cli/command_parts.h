@@ -22,6 +22,7 @@ struct Options {
     std::string school;
     std::string format = "text";
     std::string pdf_path;
+    std::string done, failed, note;  // bench: keys of steps
     std::string xlsx_path;
     std::vector<std::string> words;
     std::string date, place, write_path, csv_path;
@@ -60,6 +61,7 @@ int assign_command(const Options& options, const Streams& streams);
 // prove_commands.cpp
 int addresses_command(const Options& options, const Streams& streams);
 int readings_command(const Options& options, const Streams& streams);
+int bench_command(const Options& options, const Streams& streams);
 int diagnose_command(const Options& options, const Streams& streams);
 
 // site_commands.cpp

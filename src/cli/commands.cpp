@@ -323,6 +323,16 @@ private:
         readings->add_option("--write", options.write_path, "write the site with them here");
         readings->add_flag("--json", options.json, "JSON instead of text");
         add_format(readings);
+        CLI::App* bench = add("bench", "what to set up on a table and try first", bench_command);
+        bench->add_option("--done", options.done, "key of a step that was done");
+        bench->add_option("--failed", options.failed, "key of a step that failed");
+        bench->add_option("--note", options.note, "what was seen at it");
+        bench->add_option("--who", options.who, "initials for its record");
+        bench->add_option("--when", options.when, "such as 2027-01-15T14:05, for its record");
+        bench->add_option("--write", options.write_path, "write the site with it here");
+        bench->add_option("--pdf", options.pdf_path, "write the bench as PDF here");
+        bench->add_flag("--json", options.json, "JSON instead of text");
+        add_format(bench);
         CLI::App* diagnose = add("diagnose", "what is wrong with a camera's run, from its readings",
                                  diagnose_command);
         diagnose->add_option("CAMERA", options.camera, "camera id, such as K14")->required();

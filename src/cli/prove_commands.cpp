@@ -14,15 +14,19 @@
 #include "core/format/file_store.h"
 #include "core/format/reading_csv.h"
 #include "core/look_up.h"
+#include "core/edits/edits.h"
 #include "core/prove/addresses.h"
+#include "core/prove/bench.h"
 #include "core/prove/diagnose.h"
 #include "core/prove/readings.h"
 #include "core/site/site_enum_names.h"
 #include "phrase/address_text.h"
+#include "phrase/bench_text.h"
 #include "phrase/error_text.h"
 #include "phrase/fault_text.h"
 #include "phrase/reading_text.h"
 #include "phrase/translate.h"
+#include "print/bench_pdf.h"
 
 namespace ovant {
 namespace {
@@ -143,6 +147,111 @@ std::string diagnosis_json(const Diagnosis& found, UnitSystem units) {
 constexpr std::size_t most_told = 6;
 
 }  // namespace
+
+namespace {
+
+std::string bench_json(const BenchPlan& plan, const Site& site, const TextContext& context) {
+    const auto json_of = [&](const BenchStep& step) {
+        ordered_json out{{"key", step.key},
+                         {"task", id_of(step.task)},
+                         {"subject", step.subject},
+                         {"text", bench_text(step, site, context)}};
+        if (step.reading) {
+            out["of"] = name_of(step.reading->of);
+            out["promised"] = number(step.promised.promised);
+            out["least"] = number(step.promised.least);
+            out["most"] = number(step.promised.most);
+        }
+        if (const BenchRecord* record = record_of(site, step)) {
+            out["state"] = name_of(record->state);
+            out["note"] = record->note;
+        }
+        out["rests_on"] = step.rests_on;
+        return out;
+    };
+    const auto all = [&](const std::vector<BenchStep>& steps) {
+        ordered_json out = ordered_json::array();
+        for (const BenchStep& step : steps) out.push_back(json_of(step));
+        return out;
+    };
+    ordered_json set_ups = ordered_json::array();
+    for (const BenchSetUp& set_up : plan.set_ups)
+        set_ups.push_back({{"camera", set_up.camera}, {"steps", all(set_up.steps)}});
+    return dumped({{"chains", plan.chains},
+                   {"set_ups", set_ups},
+                   {"units", all(plan.units)},
+                   {"last", all(plan.last)}});
+}
+
+void tell_bench(const BenchPlan& plan, const Site& site, const TextContext& context,
+                std::ostream& out) {
+    const auto steps = [&](const std::vector<BenchStep>& list) {
+        for (const BenchStep& step : list) {
+            const BenchRecord* record = record_of(site, step);
+            const bool failed = record && record->state == BenchState::failed;
+            out << fmt::format("  [{}] {:18} {}\n",
+                               !record  ? ' '
+                               : failed ? '!'
+                                        : 'x',
+                               step.key, bench_text(step, site, context));
+            if (record) out << fmt::format("      {}\n", bench_record_text(record));
+            if (failed) out << fmt::format("      {}\n", rests_on_text(step));
+        }
+    };
+    out << bench_care() << "\n" << bench_summary(plan, site) << "\n";
+    for (const BenchSetUp& set_up : plan.set_ups) {
+        out << set_up_text(set_up) << "\n";
+        steps(set_up.steps);
+    }
+    out << said("Each unit, while it is within reach") << "\n";
+    steps(plan.units);
+    out << said("Last, with everything on") << "\n";
+    steps(plan.last);
+}
+
+}  // namespace
+
+int bench_command(const Options& options, const Streams& streams) {
+    std::optional<Opened> opened = open_site(options, streams);
+    if (!opened) return cli_unreadable;
+    const auto refuse = [&](const Error& error) {
+        streams.err << sentence(error) << "\n";
+        return cli_unreadable;
+    };
+    Site site = opened->site;
+    opened->context.catalogue = &opened->catalogue;
+    const BenchPlan plan = bench_plan(lay_out(site, opened->catalogue));
+    const std::vector<const BenchStep*> steps = all_steps(plan);
+    for (const auto& [key, state] : {std::pair(&options.done, BenchState::done),
+                                     std::pair(&options.failed, BenchState::failed)}) {
+        if (key->empty()) continue;
+        const bool known = std::any_of(steps.begin(), steps.end(),
+                                       [&](const BenchStep* step) { return step->key == *key; });
+        if (!known) return refuse({ErrorCode::no_such_object, "", *key, ""});
+        Result<Site> recorded =
+            set_bench(std::move(site), {*key, state, options.who, options.when, options.note, ""});
+        if (!recorded) return refuse(recorded.error());
+        site = std::move(*recorded);
+    }
+    if (options.json || options.format == "json")
+        streams.out << bench_json(plan, site, opened->context);
+    else
+        tell_bench(plan, site, opened->context, streams.out);
+    if (!options.pdf_path.empty()) {
+        const Result<FileStamp> saved =
+            save_file(options.pdf_path, bench_pdf(plan, site, opened->context), std::nullopt);
+        if (!saved) return refuse(saved.error());
+    }
+    if (!options.write_path.empty()) {
+        const Result<FileStamp> saved = save_site(options.write_path, site);
+        if (!saved) return refuse(saved.error());
+    }
+    const bool all_done = std::all_of(steps.begin(), steps.end(), [&](const BenchStep* step) {
+        const BenchRecord* record = record_of(site, *step);
+        return record && record->state == BenchState::done;
+    });
+    return all_done ? cli_holds : cli_fails;
+}
 
 int diagnose_command(const Options& options, const Streams& streams) {
     std::optional<Opened> opened = open_site(options, streams);

@@ -126,11 +126,8 @@ std::string tried_text(const TriedFault& tried, UnitSystem units) {
         capitalised(fault_text({tried.fault, tried.at, tried.to, tried.amount}, units));
     std::string out =
         tried.outcome == FaultOutcome::mended ? told("{}: mended", what) : told("{}: not it", what);
-    std::string when = tried.when;
-    std::replace(when.begin(), when.end(), 'T', ' ');
-    if (!tried.who.empty() || !when.empty())
-        out += tried.who.empty() || when.empty() ? fmt::format(" ({}{})", tried.who, when)
-                                                 : fmt::format(" ({}, {})", tried.who, when);
+    if (const std::string by = signed_text(tried.who, tried.when); !by.empty())
+        out += " (" + by + ")";
     return out;
 }
 

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "phrase/reading_text.h"
 
+#include <algorithm>
 #include <cmath>
 
 #include "phrase/numbers.h"
@@ -71,6 +72,12 @@ std::string promise_text(const JudgedReading& judged, UnitSystem units) {
                                   ? told("{} or more", value(judged.least))
                                   : told("{} to {}", value(judged.least), value(judged.most));
     return told("{} promised, {} would do", value(judged.promised), range);
+}
+
+std::string signed_text(const std::string& who, const std::string& when) {
+    std::string day = when;
+    std::replace(day.begin(), day.end(), 'T', ' ');
+    return who.empty() || day.empty() ? who + day : who + ", " + day;
 }
 
 }  // namespace ovant

@@ -1,7 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "print/cards_pdf.h"
 
-#include <cairo-ft.h>
 #include <cairo-pdf.h>
 #include <fmt/format.h>
 
@@ -11,17 +10,12 @@
 
 #include "phrase/card_text.h"
 #include "phrase/numbers.h"
-
-extern "C" const char embedded_Inter_Regular_otf[];
-extern "C" const char embedded_Inter_Regular_otf_end[];
-extern "C" const char embedded_Inter_SemiBold_otf[];
-extern "C" const char embedded_Inter_SemiBold_otf_end[];
+#include "print/pen.h"
 
 namespace ovant {
 namespace {
 
-constexpr double page_width = 595.28;  // A4 in points
-constexpr double page_height = 841.89;
+constexpr double page_width = page_width_pt, page_height = page_height_pt;
 constexpr double page_edge = 28;
 constexpr double card_gap = 14;
 constexpr double card_width = (page_width - 2 * page_edge - card_gap) / 2;
@@ -34,124 +28,6 @@ constexpr double beside_left = unit_width / 2 + 8;
 constexpr double tick_room = 14;
 constexpr double title_size = 15, small_size = 7.5, expected_size = 8.5, wiring_size = 8;
 constexpr double step_size = 7, kind_size = 6.8, caution_size = 7, line_pitch = 1.25;
-
-// A face of a font that ships with Ovant. cairo may keep it longer than its last user does, so it
-// goes when cairo lets go of it, and its library with it.
-struct OpenedFace {
-    FT_Library library = nullptr;
-    FT_Face face = nullptr;
-};
-
-void close_face(void* opened) {
-    auto* face = static_cast<OpenedFace*>(opened);
-    FT_Done_Face(face->face);
-    FT_Done_FreeType(face->library);
-    delete face;
-}
-
-cairo_font_face_t* open_face(const char* begin, const char* end) {
-    static const cairo_user_data_key_t key{};
-    auto* opened = new OpenedFace;
-    FT_Init_FreeType(&opened->library);
-    FT_New_Memory_Face(opened->library, reinterpret_cast<const FT_Byte*>(begin), end - begin, 0,
-                       &opened->face);
-    cairo_font_face_t* face = cairo_ft_font_face_create_for_ft_face(opened->face, 0);
-    if (cairo_font_face_set_user_data(face, &key, opened, close_face) != CAIRO_STATUS_SUCCESS)
-        close_face(opened);
-    return face;
-}
-
-class Fonts {
-public:
-    Fonts()
-        : regular_(open_face(embedded_Inter_Regular_otf, embedded_Inter_Regular_otf_end)),
-          bold_(open_face(embedded_Inter_SemiBold_otf, embedded_Inter_SemiBold_otf_end)) {}
-    ~Fonts() {
-        cairo_font_face_destroy(regular_);
-        cairo_font_face_destroy(bold_);
-    }
-    Fonts(const Fonts&) = delete;
-    Fonts& operator=(const Fonts&) = delete;
-    cairo_font_face_t* regular() const { return regular_; }
-    cairo_font_face_t* bold() const { return bold_; }
-
-private:
-    cairo_font_face_t *regular_, *bold_;
-};
-
-struct Line {
-    bool bold = false;
-    std::string text;
-};
-
-// Text broken to a width: at spaces, and inside a word that is wider than all of it.
-class Pen {
-public:
-    Pen(cairo_t* cr, const Fonts& fonts) : cr_(cr), fonts_(fonts) {}
-
-    std::vector<std::string> wrapped(const std::string& paragraph, bool bold, double size,
-                                     double width) const {
-        std::vector<std::string> lines;
-        std::string line;
-        std::size_t at = 0;
-        while (at < paragraph.size()) {
-            const std::size_t space = std::min(paragraph.find(' ', at), paragraph.size());
-            std::string word = paragraph.substr(at, space - at);
-            at = space + 1;
-            const std::string longer = line.empty() ? word : line + " " + word;
-            if (width_of(longer, bold, size) <= width) {
-                line = longer;
-                continue;
-            }
-            if (!line.empty()) lines.push_back(std::move(line));
-            while (width_of(word, bold, size) > width) {
-                const std::size_t cut = letters_that_fit(word, bold, size, width);
-                lines.push_back(word.substr(0, cut));
-                word.erase(0, cut);
-            }
-            line = std::move(word);
-        }
-        if (!line.empty()) lines.push_back(std::move(line));
-        return lines;
-    }
-
-    double width_of(const std::string& line, bool bold, double size) const {
-        set(bold, size);
-        cairo_text_extents_t extents;
-        cairo_text_extents(cr_, line.c_str(), &extents);
-        return extents.x_advance;
-    }
-
-    void put(const Line& line, double size, double x, double y, double grey) const {
-        set(line.bold, size);
-        cairo_set_source_rgb(cr_, grey, grey, grey);
-        cairo_move_to(cr_, x, y);
-        cairo_show_text(cr_, line.text.c_str());
-    }
-
-    cairo_t* cr() const { return cr_; }
-
-private:
-    void set(bool bold, double size) const {
-        cairo_set_font_face(cr_, bold ? fonts_.bold() : fonts_.regular());
-        cairo_set_font_size(cr_, size);
-    }
-    // Bytes of the longest beginning that fits; one letter at least.
-    std::size_t letters_that_fit(const std::string& word, bool bold, double size,
-                                 double width) const {
-        std::size_t cut = 0;
-        for (std::size_t next = 0; next < word.size();) {
-            do ++next;
-            while (next < word.size() && (static_cast<unsigned char>(word[next]) & 0xC0) == 0x80);
-            if (cut > 0 && width_of(word.substr(0, next), bold, size) > width) break;
-            cut = next;
-        }
-        return cut;
-    }
-
-    cairo_t* cr_;
-    const Fonts& fonts_;
-};
 
 // What stands on a card and how high each part of it is.
 class CardLayout {
@@ -348,11 +224,6 @@ private:
     double left_ = 0, y_ = 0;
 };
 
-cairo_status_t append(void* closure, const unsigned char* data, unsigned int size) {
-    static_cast<std::string*>(closure)->append(reinterpret_cast<const char*>(data), size);
-    return CAIRO_STATUS_SUCCESS;
-}
-
 }  // namespace
 
 namespace {
@@ -426,7 +297,7 @@ std::string cards_pdf(const std::vector<Card>& whole_cards, const std::string& s
     std::string bytes;
     const Fonts fonts;
     cairo_surface_t* surface =
-        cairo_pdf_surface_create_for_stream(append, &bytes, page_width, page_height);
+        cairo_pdf_surface_create_for_stream(append_bytes, &bytes, page_width, page_height);
     cairo_pdf_surface_set_metadata(surface, CAIRO_PDF_METADATA_TITLE,
                                    ("Wiring cards, " + site_name).c_str());
     cairo_t* cr = cairo_create(surface);

@@ -121,6 +121,8 @@ Result<Site> set_on_network(Site site, std::string_view device,
 // Readings get ids M1, M2. Errors: bad_value for a field that holds what it may not.
 Result<Added> add_reading(Site site, Reading reading);
 Result<Added> add_instrument(Site site, Instrument instrument);
+// What came of a step of the bench, in place of what is there.
+Result<Site> set_bench(Site site, BenchRecord record);
 // A suspect that was looked into; ids F1, F2.
 Result<Added> add_tried(Site site, TriedFault tried);
 // nullopt where it is mended.

@@ -193,6 +193,16 @@ Result<Added> add_tried(Site site, TriedFault tried) {
     return added_if_right(std::move(site), "tried", tried);
 }
 
+Result<Site> set_bench(Site site, BenchRecord record) {
+    const auto same = [&](const BenchRecord& one) { return one.id == record.id; };
+    const auto found = std::find_if(site.bench.begin(), site.bench.end(), same);
+    if (found == site.bench.end())
+        site.bench.push_back(record);
+    else
+        *found = record;
+    return if_right(std::move(site), "bench", record);
+}
+
 Result<Added> add_instrument(Site site, Instrument instrument) {
     instrument.id = next_id(site, "I");
     site.instruments.push_back(instrument);

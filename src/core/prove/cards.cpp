@@ -34,7 +34,9 @@ std::optional<CardStep::Pairs> pairs_with_power(const Network& net, PortAt from,
     return pairs;
 }
 
-CardStep step_of(const Network& net, LinkNumber link, PortAt from, PortAt to) {
+}  // namespace
+
+CardStep lead_step(const Network& net, LinkNumber link, PortAt from, PortAt to) {
     const NetLink& laid = net.links[link];
     const bool from_is_a = laid.a == from;
     CardStep step;
@@ -83,6 +85,8 @@ CardStep step_of(const Network& net, LinkNumber link, PortAt from, PortAt to) {
         step.medium == Medium::dc ? std::nan("") : link_reach(net, laid, Condition::day).rate_mbps;
     return step;
 }
+
+namespace {
 
 // What the run promises at the far end of hop `hop`.
 void expect(const Network& net, const RunProfile& profile, LinkNumber link, std::size_t hop,
@@ -217,9 +221,6 @@ std::vector<Caution> cautions_of(const Network& net, CameraNumber camera) {
     return Cautions(net, net.runs[camera]).find();
 }
 
-namespace {
-
-// Leads by which units of the run get their power and no pictures: an adapter's, an injector's.
 std::vector<CardStep> feeds_beside(const Network& net, const Run& run) {
     std::vector<CardStep> out;
     for (PortAt in : run.ins) {
@@ -230,12 +231,10 @@ std::vector<CardStep> feeds_beside(const Network& net, const Run& run) {
         if (!link || std::find(run.links.begin(), run.links.end(), link) != run.links.end())
             continue;
         const PortAt at{in.device, fed_at};
-        out.push_back(step_of(net, link, net.across(at), at));
+        out.push_back(lead_step(net, link, net.across(at), at));
     }
     return out;
 }
-
-}  // namespace
 
 std::vector<Card> wiring_cards(const Network& net) {
     std::vector<Card> cards;
@@ -269,10 +268,10 @@ std::vector<Card> wiring_cards(const Network& net) {
         if (!run.upstream.empty() && first != Category::network_switch &&
             first != Category::recorder) {
             const PortAt lan{run.outs.front().device, onward_to_recorder(net, run.outs.front())};
-            card.steps.push_back(step_of(net, run.upstream.front(), net.across(lan), lan));
+            card.steps.push_back(lead_step(net, run.upstream.front(), net.across(lan), lan));
         }
         for (std::size_t k = 0; k < run.links.size(); ++k) {
-            card.steps.push_back(step_of(net, run.links[k], run.outs[k], run.ins[k]));
+            card.steps.push_back(lead_step(net, run.links[k], run.outs[k], run.ins[k]));
             expect(net, profile, run.links[k], k, card.steps.back());
         }
         card.beside = feeds_beside(net, run);

@@ -85,6 +85,12 @@ struct Card {
 // Cautions that a run gives cause for, and no others.
 std::vector<Caution> cautions_of(const Network& net, CameraNumber camera);
 
+// What is plugged where over one link, from the side nearer to the head end; nothing is expected of
+// it yet.
+CardStep lead_step(const Network& net, LinkNumber link, PortAt from, PortAt to);
+// Leads by which units of the run get their power and no pictures: an adapter's, an injector's.
+std::vector<CardStep> feeds_beside(const Network& net, const Run& run);
+
 // One for each connected run, in order of camera.
 std::vector<Card> wiring_cards(const Network& net);
 

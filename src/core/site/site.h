@@ -306,6 +306,17 @@ struct TriedFault {
     bool operator==(const TriedFault&) const = default;
 };
 
+// A step of the bench, by its key (core/prove/bench.h), with what came of it.
+enum class BenchState { done, failed };
+struct BenchRecord {
+    std::string id;
+    BenchState state = BenchState::done;
+    std::string who, when;
+    std::string note;
+    std::string extra;
+    bool operator==(const BenchRecord&) const = default;
+};
+
 // An address that was found in use and is none of the site's units, as far as is known.
 struct SeenAddress {
     std::string address;  // version 4 or 6
@@ -444,6 +455,7 @@ struct Site {
     std::vector<Instrument> instruments;
     std::vector<Reading> readings;
     std::vector<TriedFault> tried;
+    std::vector<BenchRecord> bench;
     std::map<std::string, OwnKind> kinds;  // the site's own, by id
     std::string extra;
     bool operator==(const Site&) const = default;

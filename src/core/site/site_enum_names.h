@@ -30,6 +30,7 @@ OVANT_ENUM_NAMES(FaultKind, 23, {FaultKind::none, "none"}, {FaultKind::copper_cl
                  {FaultKind::wrong_optic, "wrong-optic"}, {FaultKind::radio_turned, "radio-turned"},
                  {FaultKind::radio_hidden, "radio-hidden"},
                  {FaultKind::interference, "interference"}, {FaultKind::water, "water"});
+OVANT_ENUM_NAMES(BenchState, 2, {BenchState::done, "done"}, {BenchState::failed, "failed"});
 OVANT_ENUM_NAMES(FaultOutcome, 2, {FaultOutcome::not_it, "not-it"},
                  {FaultOutcome::mended, "mended"});
 OVANT_ENUM_NAMES(UnitState, 5, {UnitState::planned, "planned"}, {UnitState::seen, "seen"},

@@ -336,6 +336,16 @@ void fields(V& v, Of<TriedFault>) {
 }
 
 template <class V>
+void fields(V& v, Of<BenchRecord>) {
+    v.id("id", &BenchRecord::id);
+    v.choice("state", &BenchRecord::state);
+    v.text("who", &BenchRecord::who, most_initials);
+    v.written("when", &BenchRecord::when, Form::moment);
+    v.text("note", &BenchRecord::note, 1000);
+    v.rest(&BenchRecord::extra);
+}
+
+template <class V>
 void fields(V& v, Of<SeenAddress>) {
     v.written("address", &SeenAddress::address, Form::ip, Need::yes);
     v.written("mac", &SeenAddress::mac, Form::mac);
@@ -348,7 +358,8 @@ void fields(V& v, Of<SeenAddress>) {
 inline constexpr std::size_t most_places = 20000, most_pathways = 20000, most_existing = 5000,
                              most_obstacles = 5000, most_devices = 20000, most_links = 20000,
                              most_own_kinds = 1000, most_subnets = 200, most_seen = 20000,
-                             most_instruments = 200, most_readings = 50000, most_tried = 5000;
+                             most_instruments = 200, most_readings = 50000, most_tried = 5000,
+                             most_bench = 50000;
 
 template <class V>
 void fields(V& v, Of<Site>) {
@@ -365,6 +376,7 @@ void fields(V& v, Of<Site>) {
     v.list("instruments", &Site::instruments, most_instruments);
     v.list("readings", &Site::readings, most_readings);
     v.list("tried", &Site::tried, most_tried);
+    v.list("bench", &Site::bench, most_bench);
     v.rest(&Site::extra);
 }
 

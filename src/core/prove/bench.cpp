@@ -1,0 +1,522 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/prove/bench.h"
+
+#include <fmt/format.h>
+
+#include <algorithm>
+#include <boost/graph/adjacency_list.hpp>
+#include <boost/graph/max_cardinality_matching.hpp>
+#include <cmath>
+#include <map>
+#include <set>
+
+#include "core/assess/address_checks.h"
+#include "core/assess/copper_path.h"
+#include "core/assess/link_reach.h"
+#include "core/choose/distances.h"
+#include "core/prove/addresses.h"
+#include "core/prove/faults.h"
+
+namespace ovant {
+namespace {
+
+// Short, the same on every machine: FNV-1a.
+std::string digest(std::string_view text) {
+    std::uint64_t hash = 0xcbf29ce484222325;
+    for (char letter : text) {
+        hash ^= static_cast<unsigned char>(letter);
+        hash *= 0x100000001b3;
+    }
+    return fmt::format("{:08x}", static_cast<std::uint32_t>(hash ^ (hash >> 32)));
+}
+
+}  // namespace
+
+std::string_view id_of(BenchTask task) {
+    switch (task) {
+        case BenchTask::drum: return "drum";
+        case BenchTask::plug: return "plug";
+        case BenchTask::attenuate: return "attenuate";
+        case BenchTask::pair_radios: return "pair";
+        case BenchTask::power_on: return "power";
+        case BenchTask::lights: return "lights";
+        case BenchTask::read: return "read";
+        case BenchTask::picture: return "picture";
+        case BenchTask::night: return "night";
+        case BenchTask::ready: return "ready";
+        case BenchTask::restart: return "restart";
+        case BenchTask::no_internet: return "offline";
+    }
+    return "";
+}
+
+namespace {
+
+// A socket as far as it matters which one is taken: two of the same sort are one thing.
+std::string socket_words(const Network& net, PortAt at) {
+    const PortKind& port = net.port(at);
+    const auto& modules = net.device(at.device).modules;
+    const auto module = modules.find(port.id);
+    return fmt::format("{}/{}/{:g}/{:g}/{}/{}/{}{}{}{}", static_cast<int>(port.role),
+                       port.poe_class, port.limit_w, port.rate_mbps, port.pairs,
+                       static_cast<int>(port.power), port.line,
+                       net.long_setting_on(at) ? "/long" : "", net.power_off(at) ? "/off" : "",
+                       module == modules.end() ? "" : "/" + module->second);
+}
+
+std::string unit_words(const Network& net, DeviceNumber number) {
+    const Device& device = net.device(number);
+    std::string out = device.kind;
+    if (device.alternative) out += *device.alternative == Alternative::a ? "/a" : "/b";
+    return out;
+}
+
+std::string link_words(const Network& net, LinkNumber link, PortAt from, PortAt to) {
+    // A lead is a lead: which cable it will be does not matter on a table.
+    return fmt::format("{} > {} > {} {}", socket_words(net, from),
+                       static_cast<int>(net.links[link].medium()), socket_words(net, to),
+                       unit_words(net, to.device));
+}
+
+// From the unit at the head end to the camera, with what feeds units of it from beside.
+std::string chain_to_camera(const Network& net, const Run& run) {
+    std::string out = unit_words(net, run.outs.front().device);
+    for (std::size_t i = 0; i < run.links.size(); ++i) {
+        out += " | " + link_words(net, run.links[i], run.outs[i], run.ins[i]);
+        const PortAt by = net.fed_by[run.ins[i].device];
+        if (by && by != run.source)
+            out += " fed " + unit_words(net, by.device) + " " + socket_words(net, by);
+    }
+    return out;
+}
+
+// The head end's own links, those nearest to the recorder last.
+struct Lead {
+    LinkNumber link;
+    PortAt from, to;  // from the recorder's side
+};
+std::vector<Lead> leads_to_recorder(const Network& net, const Run& run) {
+    std::vector<Lead> out;
+    DeviceNumber at = run.outs.empty() ? run.camera : run.outs.front().device;
+    for (LinkNumber link : run.upstream) {
+        const NetLink& laid = net.links[link];
+        const PortAt here = laid.a.device == at ? laid.a : laid.b;
+        const PortAt there = laid.a.device == at ? laid.b : laid.a;
+        out.push_back({link, there, here});
+        at = there.device;
+    }
+    return out;
+}
+
+std::string chain_to_recorder(const Network& net, const Run& run) {
+    std::string out = run.root ? unit_words(net, run.root) : "";
+    const std::vector<Lead> leads = leads_to_recorder(net, run);
+    for (std::size_t i = leads.size(); i-- > 0;)
+        out += " | " + link_words(net, leads[i].link, leads[i].from, leads[i].to);
+    return out;
+}
+
+// Radios are paired one by one, whatever chain they stand in.
+std::string pair_key(const CardStep& lead) {
+    return digest(fmt::format("{} {} {}", lead.link, lead.from_kind, lead.to_kind)) + ".pair";
+}
+
+// The different chains, and the runs that are set up to try them all.
+struct Cover {
+    std::vector<std::string> chains;                 // to cameras, in order of first met
+    std::vector<std::string> ways;                   // to recorders
+    By<CameraNumber, std::size_t> chain_of, way_of;  // of connected runs
+    std::vector<CameraNumber> taken;                 // in order
+};
+
+std::size_t place_in(std::vector<std::string>& list, const std::string& words) {
+    const auto found = std::find(list.begin(), list.end(), words);
+    if (found != list.end()) return static_cast<std::size_t>(found - list.begin());
+    list.push_back(words);
+    return list.size() - 1;
+}
+
+// A greatest matching, and one more edge for each corner that it leaves out.
+Cover least_cover(const Network& net) {
+    Cover out;
+    std::vector<CameraNumber> connected;
+    for (CameraNumber number : net.cameras.numbers()) {
+        const Run& run = net.runs[number];
+        out.chain_of.push_back(0);
+        out.way_of.push_back(0);
+        if (!run.connected || run.links.empty()) continue;
+        connected.push_back(number);
+        out.chain_of[number] = place_in(out.chains, chain_to_camera(net, run));
+        out.way_of[number] = place_in(out.ways, chain_to_recorder(net, run));
+    }
+    using Graph = boost::adjacency_list<boost::vecS, boost::vecS, boost::undirectedS>;
+    Graph graph(out.chains.size() + out.ways.size());
+    std::map<std::pair<std::size_t, std::size_t>, CameraNumber> run_of;
+    for (CameraNumber number : connected) {
+        const std::size_t chain = out.chain_of[number];
+        const std::size_t way = out.chains.size() + out.way_of[number];
+        if (run_of.emplace(std::pair(chain, way), number).second)
+            boost::add_edge(chain, way, graph);
+    }
+    std::vector<std::size_t> mate(boost::num_vertices(graph));
+    boost::edmonds_maximum_cardinality_matching(graph, mate.data());
+    std::set<CameraNumber> taken;
+    for (const auto& [corners, number] : run_of) {
+        const auto& [chain, way] = corners;
+        const auto none = boost::graph_traits<Graph>::null_vertex();
+        const auto first_of = [&](std::size_t corner) {
+            const auto first = std::find_if(run_of.begin(), run_of.end(), [&](const auto& one) {
+                return one.first.first == corner || one.first.second == corner;
+            });
+            return first->second;
+        };
+        if (mate[chain] == way) taken.insert(number);
+        if (mate[chain] == none) taken.insert(first_of(chain));
+        if (mate[way] == none) taken.insert(first_of(way));
+    }
+    out.taken.assign(taken.begin(), taken.end());
+    return out;
+}
+
+// The longest cable at each place of a chain, over all runs with that chain, where it matters:
+// tight, past its limit, or further than the standard lets it be.
+std::vector<std::optional<double>> drums_of(const Network& net, const Cover& cover,
+                                            CameraNumber taken) {
+    const Run& run = net.runs[taken];
+    std::vector<std::optional<double>> out(run.links.size());
+    for (CameraNumber number : net.cameras.numbers()) {
+        const Run& other = net.runs[number];
+        if (!other.connected || other.links.size() != run.links.size() ||
+            cover.chain_of[number] != cover.chain_of[taken])
+            continue;
+        for (std::size_t i = 0; i < other.links.size(); ++i) {
+            const NetLink& laid = net.links[other.links[i]];
+            if (laid.medium() == Medium::radio || laid.medium() == Medium::mains_wiring) continue;
+            const Check check = link_length_check(net, laid, Condition::day, false);
+            const bool matters =
+                check.verdict != Verdict::holds ||
+                (laid.medium() == Medium::twisted_pair && laid.length_m > usual::channel_m);
+            if (matters && laid.length_m > out[i].value_or(0)) out[i] = laid.length_m;
+        }
+    }
+    return out;
+}
+
+// What stands on the table: grows from set-up to set-up, so that what is plugged in stays.
+class Table {
+public:
+    explicit Table(const Network& net) : net_(net) {
+        site_.settings = net.site->settings;
+        site_.settings.hot_cable_c.reset();
+        site_.places = net.site->places;
+        site_.kinds = net.site->kinds;
+        site_.instruments = net.site->instruments;
+    }
+    const Site& site() const { return site_; }
+
+    // The run's units and leads: short, or the drum where its length matters.
+    void put(CameraNumber camera, const std::vector<std::optional<double>>& drums) {
+        const RunParts parts = parts_of_run(net_, camera);
+        for (DeviceNumber number : parts.devices) {
+            if (units_.insert(number).second) put_unit(number);
+        }
+        const Run& run = net_.runs[camera];
+        for (LinkNumber number : net_.links.numbers()) {
+            const NetLink& laid = net_.links[number];
+            if (!units_.contains(laid.a.device) || !units_.contains(laid.b.device)) continue;
+            if (!links_.insert(number).second) continue;
+            put_lead(laid);
+            for (std::size_t i = 0; i < run.links.size(); ++i) {
+                if (run.links[i] == number && drums[i])
+                    site_.links.back().measured_length_m = *drums[i];
+            }
+        }
+    }
+    // True the first time that something is plugged, seen or read.
+    bool first(BenchTask task, const std::string& subject) {
+        return met_.emplace(task, subject).second;
+    }
+
+private:
+    void put_unit(DeviceNumber number) {
+        Device device = net_.device(number);
+        device.surroundings = Surroundings::indoor;
+        device.at = {bench_lead_m * static_cast<double>(units_.size()), 0};
+        device.azimuth_deg.reset();
+        site_.devices.push_back(std::move(device));
+    }
+    // Protectors are fitted at the place, not on the table.
+    void put_lead(const NetLink& laid) {
+        Link link;
+        link.id = laid.link->id;
+        link.cable = laid.link->cable;
+        for (const auto& [from, to] :
+             {std::pair(&laid.link->a, &link.a), std::pair(&laid.link->b, &link.b)}) {
+            to->device = from->device;
+            to->port = from->port;
+        }
+        if (laid.medium() != Medium::radio) link.measured_length_m = bench_lead_m;
+        site_.links.push_back(std::move(link));
+    }
+
+    const Network& net_;
+    Site site_;
+    std::set<DeviceNumber> units_;
+    std::set<LinkNumber> links_;
+    std::set<std::pair<BenchTask, std::string>> met_;
+};
+
+// The steps of one set-up, added one after the other.
+class SetUp {
+public:
+    SetUp(const Network& net, const Cover& cover, CameraNumber camera, Table& table)
+        : net_(net),
+          run_(net.runs[camera]),
+          to_recorder_(leads_to_recorder(net, run_)),
+          drums_(drums_of(net, cover, camera)),
+          table_(table) {
+        table_.put(camera, drums_);
+        std::string words =
+            cover.chains[cover.chain_of[camera]] + " # " + cover.ways[cover.way_of[camera]];
+        digest_ = digest(words);
+        for (const std::optional<double>& drum : drums_)
+            words += drum ? fmt::format(" {:.0f} m", *drum) : "";
+        digest_with_drums_ = digest(words);
+        for (CameraNumber number : net.cameras.numbers()) {
+            const Run& other = net.runs[number];
+            if (!other.connected || other.links.empty()) continue;
+            const std::string& id = net.device(net.cameras[number]).id;
+            if (cover.chain_of[number] == cover.chain_of[camera]) same_chain_.push_back(id);
+            if (cover.way_of[number] == cover.way_of[camera]) same_way_.push_back(id);
+        }
+    }
+
+    BenchSetUp make() {
+        leads();
+        power();
+        lights();
+        read(BenchTask::read, ReadUnder::day);
+        if (run_.root) add(BenchTask::picture, net_.device(run_.root).id);
+        if (camera_draw(net_.device(run_.camera), net_.kind(run_.camera)).infrared_w > 0)
+            read(BenchTask::night, ReadUnder::night);
+        return {net_.device(run_.camera).id, same_chain_, std::move(steps_)};
+    }
+
+private:
+    BenchStep& add(BenchTask task, const std::string& subject) {
+        BenchStep step;
+        step.task = task;
+        step.subject = subject;
+        // What is read rests on how long the cables are, what is plugged does not.
+        const bool by_length =
+            task == BenchTask::drum || task == BenchTask::read || task == BenchTask::night;
+        step.key = fmt::format("{}.{}.{}", by_length ? digest_with_drums_ : digest_, id_of(task),
+                               ++numbers_[task]);
+        step.rests_on = same_chain_;
+        steps_.push_back(std::move(step));
+        return steps_.back();
+    }
+    void plug(CardStep lead, std::optional<double> drum) {
+        const BenchTask task = lead.medium == Medium::radio ? BenchTask::pair_radios
+                               : drum                       ? BenchTask::drum
+                                                            : BenchTask::plug;
+        if (!table_.first(BenchTask::plug, lead.link)) return;
+        lead.length_m = lead.cut_m = drum.value_or(bench_lead_m);
+        lead.protector_from.clear();
+        lead.protector_to.clear();
+        lead.box_to.clear();
+        lead.existing = false;
+        lead.cut_with.clear();
+        BenchStep& step = add(task, lead.link);
+        if (task == BenchTask::pair_radios) step.key = pair_key(lead);
+        step.lead = std::move(lead);
+    }
+    void leads() {
+        for (std::size_t i = to_recorder_.size(); i-- > 0;) {
+            const Lead& lead = to_recorder_[i];
+            plug(lead_step(net_, lead.link, lead.from, lead.to), std::nullopt);
+            light(lead.link);
+        }
+        for (BenchStep& step : steps_) step.rests_on = same_way_;
+        for (std::size_t i = 0; i < run_.links.size(); ++i) {
+            plug(lead_step(net_, run_.links[i], run_.outs[i], run_.ins[i]), drums_[i]);
+            light(run_.links[i]);
+        }
+        for (CardStep& lead : feeds_beside(net_, run_)) plug(std::move(lead), std::nullopt);
+    }
+    // What a short fibre lets through must not blind the receiver.
+    void light(LinkNumber number) {
+        const NetLink& laid = net_.links[number];
+        if (laid.medium() != Medium::fibre && laid.medium() != Medium::composite) return;
+        const OpticFacts* a = optic_at(net_, laid.a);
+        const OpticFacts* b = optic_at(net_, laid.b);
+        if (!a || !b || !table_.first(BenchTask::attenuate, laid.link->id)) return;
+        const double over_db =
+            std::max(a->transmit_max_dbm - b->overload_dbm, b->transmit_max_dbm - a->overload_dbm);
+        if (over_db > 0) add(BenchTask::attenuate, laid.link->id).amount = over_db;
+    }
+    // In order from the recorder, what feeds a unit beside it.
+    std::vector<DeviceNumber> units() const {
+        std::vector<DeviceNumber> out;
+        const auto meet = [&](DeviceNumber unit) {
+            if (unit && std::find(out.begin(), out.end(), unit) == out.end()) out.push_back(unit);
+        };
+        for (std::size_t i = to_recorder_.size(); i-- > 0;) meet(to_recorder_[i].from.device);
+        meet(run_.outs.front().device);
+        for (PortAt in : run_.ins) {
+            meet(net_.fed_by[in.device].device);
+            meet(in.device);
+        }
+        return out;
+    }
+    void power() {
+        for (DeviceNumber unit : units()) {
+            const std::string& id = net_.device(unit).id;
+            const Kind& kind = net_.kind(unit);
+            if ((plugs_into_mains(kind) || kind.solar) && table_.first(BenchTask::power_on, id))
+                add(BenchTask::power_on, id);
+        }
+    }
+    void lights() {
+        for (DeviceNumber unit : units()) {
+            const std::string& id = net_.device(unit).id;
+            if (!net_.kind(unit).lights.empty() && table_.first(BenchTask::lights, id))
+                add(BenchTask::lights, id);
+        }
+    }
+    // Volts at the camera, watts of the port, the rate of each cable, light of each fibre.
+    void read(BenchTask task, ReadUnder under) {
+        if (run_.source) {
+            read_one(task, under, ReadingOf::volts, net_.device(run_.camera).id);
+            read_one(task, under, ReadingOf::watts,
+                     net_.device(run_.source.device).id + "." + net_.port(run_.source).id);
+        }
+        if (under != ReadUnder::day) return;
+        for (LinkNumber link : run_.links) {
+            const NetLink& laid = net_.links[link];
+            if (laid.medium() == Medium::dc || !table_.first(BenchTask::read, laid.link->id))
+                continue;
+            read_one(task, under, ReadingOf::link_rate, laid.link->id);
+            if (laid.medium() == Medium::fibre || laid.medium() == Medium::composite)
+                read_one(task, under, ReadingOf::light, laid.link->id);
+        }
+    }
+    void read_one(BenchTask task, ReadUnder under, ReadingOf of, const std::string& subject) {
+        Reading reading;
+        reading.of = of;
+        reading.subject = subject;
+        reading.under = under;
+        reading.temperature_c = net_.site->settings.indoor_c;
+        JudgedReading promised = promise_of(table_.site(), *net_.catalogue, reading);
+        if (promised.verdict == ReadingVerdict::no_promise) return;
+        BenchStep& step = add(task, subject);
+        step.reading = std::move(reading);
+        step.promised = std::move(promised);
+    }
+
+    const Network& net_;
+    const Run& run_;
+    const std::vector<Lead> to_recorder_;
+    const std::vector<std::optional<double>> drums_;
+    Table& table_;
+    std::string digest_, digest_with_drums_;
+    std::vector<std::string> same_chain_, same_way_;
+    std::map<BenchTask, int> numbers_;
+    std::vector<BenchStep> steps_;
+};
+
+// Cameras whose pictures or power go over each unit and each link.
+struct RunsOver {
+    By<DeviceNumber, std::vector<std::string>> units;
+    By<LinkNumber, std::vector<std::string>> links;
+};
+RunsOver runs_over(const Network& net) {
+    RunsOver out;
+    for ([[maybe_unused]] DeviceNumber number : net.kinds.numbers()) out.units.push_back({});
+    for ([[maybe_unused]] LinkNumber number : net.links.numbers()) out.links.push_back({});
+    for (CameraNumber number : net.cameras.numbers()) {
+        const std::string& id = net.device(net.cameras[number]).id;
+        const RunParts parts = parts_of_run(net, number);
+        for (DeviceNumber unit : parts.devices) out.units[unit].push_back(id);
+        for (LinkNumber link : parts.links) out.links[link].push_back(id);
+    }
+    return out;
+}
+
+// Every pair of radios is paired within reach, every unit gets its address, firmware and password.
+std::vector<BenchStep> steps_of_units(const Network& net, Table& table) {
+    std::vector<BenchStep> out;
+    const RunsOver over = runs_over(net);
+    for (LinkNumber number : net.links.numbers()) {
+        const NetLink& laid = net.links[number];
+        if (laid.medium() != Medium::radio || !table.first(BenchTask::plug, laid.link->id))
+            continue;
+        BenchStep step;
+        step.task = BenchTask::pair_radios;
+        step.subject = laid.link->id;
+        step.lead = lead_step(net, number, laid.a, laid.b);
+        step.key = pair_key(*step.lead);
+        step.rests_on = over.links[number];
+        out.push_back(std::move(step));
+    }
+    for (const AddressRow& row : address_rows(net, AddressOrder::by_place)) {
+        const Device& device = net.device(row.device);
+        BenchStep step;
+        step.task = BenchTask::ready;
+        step.subject = device.id;
+        step.address = device.on_network ? device.on_network->address : "";
+        step.key =
+            fmt::format("{}.ready", digest(device.id + " " + device.kind + " " + step.address));
+        step.rests_on = over.units[row.device];
+        out.push_back(std::move(step));
+    }
+    return out;
+}
+
+std::vector<BenchStep> last_steps(const std::vector<BenchSetUp>& set_ups) {
+    if (set_ups.empty()) return {};
+    std::vector<BenchStep> out(2);
+    out[0].task = BenchTask::restart;
+    out[1].task = BenchTask::no_internet;
+    std::string words;
+    for (const BenchSetUp& set_up : set_ups) {
+        words += set_up.steps.back().key;
+        for (BenchStep& step : out) step.rests_on.push_back(set_up.camera);
+    }
+    for (BenchStep& step : out) step.key = fmt::format("{}.{}", digest(words), id_of(step.task));
+    return out;
+}
+
+}  // namespace
+
+BenchPlan bench_plan(const Network& net) {
+    BenchPlan plan;
+    const Cover cover = least_cover(net);
+    plan.chains = cover.chains.size() + cover.ways.size();
+    Table table(net);
+    for (CameraNumber number : cover.taken)
+        plan.set_ups.push_back(SetUp(net, cover, number, table).make());
+    plan.units = steps_of_units(net, table);
+    plan.last = last_steps(plan.set_ups);
+    return plan;
+}
+
+std::vector<const BenchStep*> all_steps(const BenchPlan& plan) {
+    std::vector<const BenchStep*> out;
+    for (const BenchSetUp& set_up : plan.set_ups) {
+        for (const BenchStep& step : set_up.steps) out.push_back(&step);
+    }
+    for (const auto* steps : {&plan.units, &plan.last}) {
+        for (const BenchStep& step : *steps) out.push_back(&step);
+    }
+    return out;
+}
+
+const BenchRecord* record_of(const Site& site, const BenchStep& step) {
+    const auto found =
+        std::find_if(site.bench.begin(), site.bench.end(),
+                     [&](const BenchRecord& record) { return record.id == step.key; });
+    return found == site.bench.end() ? nullptr : &*found;
+}
+
+}  // namespace ovant
