@@ -163,6 +163,7 @@ int run(int argc, char** argv, const ovant::StartOptions& options) {
     if (options.view == "assign") window.power_view()->assign();
     if (options.view == "chances") window.findChild<QAction*>("chances")->trigger();
     const std::pair<const char*, ovant::ProvePage> prove_pages[] = {
+        {"bench", ovant::ProvePage::bench},
         {"addresses", ovant::ProvePage::addresses},
         {"port-table", ovant::ProvePage::ports},
         {"readings", ovant::ProvePage::readings}};

@@ -129,6 +129,10 @@ std::string rests_on_text(const BenchStep& step) {
     return told("On it rest: {}.", names_of(step.rests_on));
 }
 
+std::string bench_signature(const BenchRecord& record) {
+    return signed_text(record.who, record.when);
+}
+
 std::string bench_record_text(const BenchRecord* record) {
     if (!record) return "";
     std::string out = record->state == BenchState::done ? said("done") : said("failed");

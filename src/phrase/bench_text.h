@@ -19,6 +19,8 @@ std::string bench_summary(const BenchPlan& plan, const Site& site);
 std::string bench_care();
 // What a failed step means: "K09, K10 and K14 rest on it."; empty where none does.
 std::string rests_on_text(const BenchStep& step);
+// "ab, 2026-11-20 09:50".
+std::string bench_signature(const BenchRecord& record);
 // "done (ab, 2026-11-20 09:50): amber light", empty for none.
 std::string bench_record_text(const BenchRecord* record);
 

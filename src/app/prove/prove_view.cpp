@@ -6,6 +6,7 @@
 #include <QVBoxLayout>
 
 #include "app/prove/address_page.h"
+#include "app/prove/bench_page.h"
 #include "app/prove/cards_page.h"
 #include "app/prove/ports_page.h"
 #include "app/prove/readings_page.h"
@@ -26,12 +27,15 @@ ProveView::ProveView(Document& document, Prompts& prompts, QWidget* parent)
     pages_->setExpanding(false);
     pages_->setUsesScrollButtons(false);
     pages_->setElideMode(Qt::ElideNone);
-    for (const QString& text : {tr("Addresses"), tr("Ports"), tr("Cards"), tr("Readings")})
+    for (const QString& text :
+         {tr("Bench"), tr("Addresses"), tr("Ports"), tr("Cards"), tr("Readings")})
         pages_->addTab(text);
-    pages_->setTabToolTip(0, tr("Who has which address and recorder channel, and how far it is"));
-    pages_->setTabToolTip(1, tr("What each port of a switch is to be set to"));
-    pages_->setTabToolTip(2, tr("Wiring cards, port by port"));
-    pages_->setTabToolTip(3, tr("What was read on site against what the design promises"));
+    pages_->setTabToolTip(0,
+                          tr("Everything on a table first: what to set up and what must be seen"));
+    pages_->setTabToolTip(1, tr("Who has which address and recorder channel, and how far it is"));
+    pages_->setTabToolTip(2, tr("What each port of a switch is to be set to"));
+    pages_->setTabToolTip(3, tr("Wiring cards, port by port"));
+    pages_->setTabToolTip(4, tr("What was read on site against what the design promises"));
     auto* layout = new QVBoxLayout(this);
     layout->setContentsMargins(0, 6, 0, 0);
     layout->setSpacing(0);
@@ -47,6 +51,7 @@ ProveView::ProveView(Document& document, Prompts& prompts, QWidget* parent)
 void ProveView::make_pages() {
     if (cards_) return;
     cards_ = new CardsPage(document_, prompts_);
+    stack_->addWidget(new BenchPage(document_, prompts_));
     stack_->addWidget(new AddressPage(document_, prompts_));
     stack_->addWidget(new PortsPage(document_));
     stack_->addWidget(cards_);

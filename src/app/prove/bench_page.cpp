@@ -1,0 +1,364 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/prove/bench_page.h"
+
+#include <QHBoxLayout>
+#include <QHeaderView>
+#include <QKeyEvent>
+#include <QScrollArea>
+#include <QVBoxLayout>
+
+#include <algorithm>
+
+#include "app/kit/labels.h"
+#include "app/kit/q.h"
+#include "app/kit/signature.h"
+#include "app/kit/when_seen.h"
+#include "app/theme/icons.h"
+#include "app/theme/theme.h"
+#include "core/edits/edits.h"
+#include "core/format/file_store.h"
+#include "phrase/bench_text.h"
+#include "phrase/error_text.h"
+#include "print/bench_pdf.h"
+
+namespace ovant {
+namespace {
+
+constexpr int state_column = 0, step_column = 1, signature_column = 2;
+constexpr int state_width = 34;
+constexpr double mark_size = 15;
+
+Verdict shown_as(const BenchRecord* record) {
+    if (!record) return Verdict::unknown;
+    return record->state == BenchState::done ? Verdict::holds : Verdict::fails;
+}
+
+}  // namespace
+
+BenchPage::BenchPage(Document& document, Prompts& prompts, QWidget* parent)
+    : QWidget(parent),
+      document_(document),
+      prompts_(prompts),
+      summary_(new QLabel),
+      table_(new QTableWidget),
+      sentence_(new QLabel),
+      note_(new QLineEdit),
+      working_(new WorkingView),
+      working_area_(new QScrollArea),
+      done_(new QPushButton(icon(Icon::accept), tr("Done"))),
+      fails_(new QPushButton(tr("Fails"))) {
+    setObjectName("bench");
+    summary_->setObjectName("benchSummary");
+    summary_->setFont(text_font(*this, 1.05, true));
+    summary_->setWordWrap(true);
+    auto* print = new QPushButton(icon(Icon::save), tr("Save as PDF…"));
+    print->setObjectName("saveBench");
+    connect(print, &QPushButton::clicked, this, &BenchPage::save_pdf);
+    make_table();
+    auto* head = new QHBoxLayout;
+    head->addWidget(summary_, 1);
+    auto* signed_by = new InitialsEdit;
+    signed_by->setObjectName("benchInitials");
+    head->addWidget(signed_by);
+    head->addWidget(print);
+    auto* care = wrapped_label(q(bench_care()), this);
+    care->setObjectName("benchCare");
+    care->setFont(text_font(*this, 0.9));
+    set_tone(care, Tone::quiet);
+    auto* layout = new QVBoxLayout(this);
+    layout->setContentsMargins(16, 8, 16, 8);
+    layout->setSpacing(6);
+    layout->addLayout(head);
+    layout->addWidget(care);
+    layout->addWidget(table_, 1);
+    foot_ = make_foot();
+    layout->addWidget(foot_);
+    auto* when_seen = new WhenSeen(this, [this] { refresh(); });
+    connect(&document_, &Document::changed, when_seen, [when_seen](Change change) {
+        if (change != Change::preview) when_seen->ask();
+    });
+}
+
+void BenchPage::make_table() {
+    table_->setObjectName("benchTable");
+    table_->setAccessibleName(tr("Steps on the bench"));
+    table_->setColumnCount(signature_column + 1);
+    table_->setHorizontalHeaderLabels({QString(), tr("Step"), tr("Signed")});
+    table_->setEditTriggers(QAbstractItemView::NoEditTriggers);
+    table_->setSelectionBehavior(QAbstractItemView::SelectRows);
+    table_->setSelectionMode(QAbstractItemView::SingleSelection);
+    table_->setTabKeyNavigation(false);
+    table_->setFrameShape(QFrame::NoFrame);
+    table_->setShowGrid(false);
+    table_->setWordWrap(true);
+    table_->setVerticalScrollMode(QAbstractItemView::ScrollPerPixel);
+    table_->verticalHeader()->hide();
+    QHeaderView* header = table_->horizontalHeader();
+    header->setDefaultAlignment(Qt::AlignLeft | Qt::AlignVCenter);
+    header->setHighlightSections(false);
+    header->setMinimumSectionSize(24);
+    header->setSectionResizeMode(step_column, QHeaderView::Stretch);
+    table_->setColumnWidth(state_column, state_width);
+    table_->setColumnWidth(signature_column,
+                           table_->fontMetrics().horizontalAdvance("ab, 2026-11-20 09:50") + 16);
+    connect(header, &QHeaderView::sectionResized, this, [this](int column) {
+        if (column == step_column) table_->resizeRowsToContents();
+    });
+    table_->installEventFilter(this);
+    connect(table_, &QTableWidget::itemSelectionChanged, this, &BenchPage::show_step);
+    connect(table_, &QTableWidget::cellClicked, this, [this](int row, int column) {
+        if (column != state_column || !step_in(row)) return;
+        const BenchRecord* record = record_of(document_.committed(), *step_in(row));
+        set_state(record ? std::nullopt : std::optional(BenchState::done));
+    });
+}
+
+QWidget* BenchPage::make_foot() {
+    sentence_->setObjectName("benchSentence");
+    sentence_->setWordWrap(true);
+    sentence_->setFont(text_font(*this, 1.0, true));
+    note_->setObjectName("benchNote");
+    note_->setPlaceholderText(tr("Note: what was seen. Enter keeps it."));
+    note_->setAccessibleName(tr("Note on this step"));
+    note_->setMaxLength(1000);
+    connect(note_, &QLineEdit::returnPressed, this, [this] {
+        write_note();
+        table_->setFocus();
+        next_open();
+    });
+    done_->setObjectName("benchDone");
+    done_->setToolTip(tr("Space"));
+    fails_->setObjectName("benchFails");
+    fails_->setToolTip(tr("Backspace. The runs that rest on it are named."));
+    connect(done_, &QPushButton::clicked, this, [this] { set_state(BenchState::done); });
+    connect(fails_, &QPushButton::clicked, this, [this] { set_state(BenchState::failed); });
+    working_->setObjectName("benchWorking");
+    working_area_->setObjectName("benchWorkingArea");
+    working_area_->setAccessibleName(tr("Working of what must be seen"));
+    working_area_->setWidget(working_);
+    working_area_->setWidgetResizable(true);
+    working_area_->setFrameShape(QFrame::NoFrame);
+    working_area_->setFixedHeight(7 * fontMetrics().height());
+    auto* row = new QHBoxLayout;
+    row->addWidget(done_);
+    row->addWidget(fails_);
+    row->addWidget(note_, 1);
+    auto* foot = new QWidget;
+    auto* column = new QVBoxLayout(foot);
+    column->setContentsMargins(0, 0, 0, 0);
+    column->addWidget(sentence_);
+    column->addWidget(working_area_);
+    column->addLayout(row);
+    return foot;
+}
+
+// The plan is worked out aside; until it is there the last one stands.
+void BenchPage::refresh() {
+    if (plan_) show_states();
+    job_.start([net = document_.shared_site_network()](
+                   const Wanted&) { return std::make_shared<const BenchPlan>(bench_plan(*net)); },
+               [this](std::shared_ptr<const BenchPlan> plan) { take_plan(std::move(plan)); });
+}
+
+void BenchPage::take_plan(std::shared_ptr<const BenchPlan> plan) {
+    const std::string kept = shown_;
+    {
+        const QSignalBlocker blocked(table_);
+        table_->clearContents();
+        table_->clearSpans();
+        table_->setRowCount(0);
+        rows_.clear();
+        plan_ = std::move(plan);
+        for (const BenchSetUp& set_up : plan_->set_ups) {
+            add_heading(q(set_up_text(set_up)));
+            add_steps(set_up.steps);
+        }
+        if (!plan_->units.empty()) add_heading(tr("Each unit, while it is within reach"));
+        add_steps(plan_->units);
+        if (!plan_->last.empty()) add_heading(tr("Last, with everything on"));
+        add_steps(plan_->last);
+        table_->resizeRowsToContents();
+        for (std::size_t row = 0; row < rows_.size(); ++row) {
+            if (rows_[row] && rows_[row]->key == kept)
+                table_->setCurrentCell(static_cast<int>(row), step_column);
+        }
+    }
+    show_states();
+    if (!current()) {
+        start_at_selection();
+        next_open();
+    }
+    show_step();
+}
+
+// Above the first step of the set-up that tries the selected camera's run.
+void BenchPage::start_at_selection() {
+    const std::string camera = document_.selected_camera();
+    int row = 0;
+    for (const BenchSetUp& set_up : plan_->set_ups) {
+        const auto& alike = set_up.alike;
+        if (std::find(alike.begin(), alike.end(), camera) != alike.end())
+            table_->setCurrentCell(row, step_column);
+        row += 1 + static_cast<int>(set_up.steps.size());
+    }
+}
+
+void BenchPage::add_heading(const QString& text) {
+    const int row = table_->rowCount();
+    table_->insertRow(row);
+    auto* item = new QTableWidgetItem(text);
+    item->setFont(text_font(*this, 1.0, true));
+    item->setFlags(Qt::ItemIsEnabled);
+    table_->setItem(row, state_column, item);
+    table_->setSpan(row, state_column, 1, signature_column + 1);
+    rows_.push_back(nullptr);
+}
+
+void BenchPage::add_steps(const std::vector<BenchStep>& steps) {
+    const Site& site = document_.committed();
+    const TextContext context{document_.units(), &document_.catalogue()};
+    for (const BenchStep& step : steps) {
+        const int row = table_->rowCount();
+        table_->insertRow(row);
+        auto* cell = new QWidget;
+        auto* middle = new QHBoxLayout(cell);
+        middle->setContentsMargins(0, 0, 0, 0);
+        middle->addWidget(new VerdictMark(Verdict::unknown, mark_size, cell), 0, Qt::AlignCenter);
+        table_->setCellWidget(row, state_column, cell);
+        table_->setItem(row, state_column, new QTableWidgetItem);
+        table_->setItem(row, step_column, new QTableWidgetItem(q(bench_text(step, site, context))));
+        table_->setItem(row, signature_column, new QTableWidgetItem);
+        rows_.push_back(&step);
+    }
+}
+
+// Marks and signatures, in place.
+void BenchPage::show_states() {
+    const Site& site = document_.committed();
+    summary_->setText(plan_->set_ups.empty() ? tr("No run is connected yet.")
+                                             : q(bench_summary(*plan_, site)));
+    for (std::size_t row = 0; row < rows_.size(); ++row) {
+        if (!rows_[row]) continue;
+        const int at = static_cast<int>(row);
+        const BenchRecord* record = record_of(site, *rows_[row]);
+        const auto marks = table_->cellWidget(at, state_column)
+                               ->findChildren<QWidget*>(Qt::FindDirectChildrenOnly);
+        auto* mark = static_cast<VerdictMark*>(marks.front());
+        mark->set_verdict(shown_as(record));
+        mark->setAccessibleName(record ? q(bench_record_text(record)) : tr("open"));
+        table_->item(at, signature_column)
+            ->setText(record ? q(bench_signature(*record)) : QString());
+        table_->item(at, signature_column)->setToolTip(q(bench_record_text(record)));
+    }
+    show_step();
+}
+
+const BenchStep* BenchPage::step_in(int row) const {
+    return row >= 0 && static_cast<std::size_t>(row) < rows_.size()
+               ? rows_[static_cast<std::size_t>(row)]
+               : nullptr;
+}
+
+const BenchStep* BenchPage::current() const { return step_in(table_->currentRow()); }
+
+void BenchPage::show_step() {
+    const BenchStep* step = current();
+    foot_->setVisible(step != nullptr);
+    if (!step) return;
+    const BenchRecord* record = record_of(document_.committed(), *step);
+    const bool failed = record && record->state == BenchState::failed;
+    sentence_->setText(failed ? tr("It fails. %1").arg(q(rests_on_text(*step)))
+                              : q(bench_record_text(record)));
+    sentence_->setVisible(record != nullptr);
+    working_area_->setVisible(step->reading.has_value());
+    if (step->reading) working_->set_working(step->promised.working, document_.units());
+    if (shown_ != step->key || !note_->hasFocus())
+        note_->setText(record ? q(record->note) : QString());
+    shown_ = step->key;
+    const Site& site = document_.committed();
+    // Whoever works through the steps is followed everywhere; the page by itself moves nothing.
+    if (table_->hasFocus() && step->subject != document_.selected() &&
+        (find_device(site, step->subject) || find_link(site, step->subject)))
+        document_.select(step->subject);
+}
+
+// One step of history; nullopt takes the tick away.
+void BenchPage::set_state(std::optional<BenchState> state) {
+    const BenchStep* step = current();
+    if (!step) return;
+    const Site& site = document_.committed();
+    const BenchRecord* there = record_of(site, *step);
+    const QString name =
+        tr("Bench: %1").arg(table_->item(table_->currentRow(), step_column)->text());
+    if (!state) {
+        if (there) document_.edit(name, remove_object(site, document_.catalogue(), there->id));
+        return;
+    }
+    BenchRecord record = there ? *there : BenchRecord{};
+    record.id = step->key;
+    record.state = *state;
+    record.who = initials().toStdString();
+    record.when = now_text().toStdString();
+    record.note = note_->text().trimmed().toStdString();
+    document_.edit(name, set_bench(site, std::move(record)));
+}
+
+// A note on a step that was not tried yet says that it fails.
+void BenchPage::write_note() {
+    const BenchStep* step = current();
+    if (!step) return;
+    const BenchRecord* record = record_of(document_.committed(), *step);
+    const std::string note = note_->text().trimmed().toStdString();
+    if (record ? record->note == note : note.empty()) return;
+    set_state(record ? record->state : BenchState::failed);
+}
+
+// The first open step behind the current one, from the top again at the end.
+void BenchPage::next_open() {
+    const int count = table_->rowCount();
+    const int from = table_->currentRow();
+    for (int i = 1; i <= count; ++i) {
+        const int row = (from + i) % count;
+        if (!step_in(row) || record_of(document_.committed(), *step_in(row))) continue;
+        table_->setCurrentCell(row, step_column);
+        table_->scrollToItem(table_->item(row, step_column));
+        return;
+    }
+}
+
+bool BenchPage::eventFilter(QObject* watched, QEvent* event) {
+    if (watched != table_ || event->type() != QEvent::KeyPress)
+        return QWidget::eventFilter(watched, event);
+    auto* key = static_cast<QKeyEvent*>(event);
+    if (key->modifiers() & (Qt::ControlModifier | Qt::AltModifier | Qt::MetaModifier)) return false;
+    const BenchStep* step = current();
+    switch (key->key()) {
+        case Qt::Key_Space:
+            if (step) {
+                const bool open = !record_of(document_.committed(), *step);
+                set_state(open ? std::optional(BenchState::done) : std::nullopt);
+            }
+            return true;
+        case Qt::Key_Backspace: set_state(BenchState::failed); return true;
+        case Qt::Key_Return:
+        case Qt::Key_Enter: next_open(); return true;
+        default: break;
+    }
+    if (!step || key->text().isEmpty() || !key->text().at(0).isPrint()) return false;
+    note_->setFocus();
+    note_->setText(key->text());
+    return true;
+}
+
+void BenchPage::save_pdf() {
+    const Site& site = document_.committed();
+    const QString path = prompts_.save_path(
+        this, {tr("Save the bench"), tr("PDF (*.pdf)"), q(site.name) + tr(" bench.pdf")});
+    if (path.isEmpty()) return;
+    const BenchPlan plan = bench_plan(document_.site_network());
+    const Result<FileStamp> saved = save_file(
+        path.toStdString(), bench_pdf(plan, site, {document_.units(), &document_.catalogue()}));
+    if (!saved) emit document_.refused(q(sentence(saved.error())));
+}
+
+}  // namespace ovant
