@@ -166,7 +166,8 @@ int run(int argc, char** argv, const ovant::StartOptions& options) {
         {"bench", ovant::ProvePage::bench},
         {"addresses", ovant::ProvePage::addresses},
         {"port-table", ovant::ProvePage::ports},
-        {"readings", ovant::ProvePage::readings}};
+        {"readings", ovant::ProvePage::readings},
+        {"handover", ovant::ProvePage::handover}};
     for (const auto& [view, page] : prove_pages) {
         if (options.view == view) window.findChild<ovant::ProveView*>("prove")->set_page(page);
     }

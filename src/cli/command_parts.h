@@ -11,6 +11,7 @@
 #include "cli/commands.h"
 #include "core/format/site_json.h"
 #include "phrase/check_text.h"
+#include "print/labels_pdf.h"
 
 namespace ovant {
 
@@ -23,6 +24,8 @@ struct Options {
     std::string format = "text";
     std::string pdf_path;
     std::string done, failed, note;  // bench: keys of steps
+    std::string sign;
+    LabelSheet sheet;
     std::string xlsx_path;
     std::vector<std::string> words;
     std::string date, place, write_path, csv_path;
@@ -63,6 +66,10 @@ int addresses_command(const Options& options, const Streams& streams);
 int readings_command(const Options& options, const Streams& streams);
 int bench_command(const Options& options, const Streams& streams);
 int diagnose_command(const Options& options, const Streams& streams);
+
+// handover_commands.cpp
+int handover_command(const Options& options, const Streams& streams);
+int labels_command(const Options& options, const Streams& streams);
 
 // site_commands.cpp
 int import_command(const Options& options, const Streams& streams);

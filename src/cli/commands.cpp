@@ -333,6 +333,28 @@ private:
         bench->add_option("--pdf", options.pdf_path, "write the bench as PDF here");
         bench->add_flag("--json", options.json, "JSON instead of text");
         add_format(bench);
+        CLI::App* handover =
+            add("handover", "what is still open, the record to sign, the paper", handover_command);
+        handover->add_option("--sign", options.sign, "hand over as it is, by this name");
+        handover->add_option("--when", options.when, "such as 2027-01-15T14:05");
+        handover->add_option("--note", options.note, "for the record");
+        handover->add_option("--write", options.write_path, "write the site with the record here");
+        handover->add_option("--pdf", options.pdf_path, "write the handover as PDF here");
+        handover->add_option("--csv", options.csv_path, "write all readings as CSV here");
+        handover->add_flag("--json", options.json, "JSON instead of text");
+        add_format(handover);
+        CLI::App* labels =
+            add("labels", "labels for cables, ports and units, as PDF", labels_command);
+        labels->add_option("--pdf", options.pdf_path, "file to write")->required();
+        labels->add_option("--of", options.words, "cables, ports, units; else all")
+            ->check(CLI::IsMember({"cables", "ports", "units"}));
+        labels->add_option("--rows", options.sheet.rows, "labels down a sheet");
+        labels->add_option("--columns", options.sheet.columns, "labels across it");
+        labels->add_option("--top", options.sheet.top_mm, "margin above and below, mm");
+        labels->add_option("--left", options.sheet.left_mm, "margin left and right, mm");
+        labels->add_option("--gap-across", options.sheet.gap_across_mm, "between columns, mm");
+        labels->add_option("--gap-down", options.sheet.gap_down_mm, "between rows, mm");
+        labels->add_option("--used", options.sheet.used, "labels gone from the first sheet");
         CLI::App* diagnose = add("diagnose", "what is wrong with a camera's run, from its readings",
                                  diagnose_command);
         diagnose->add_option("CAMERA", options.camera, "camera id, such as K14")->required();

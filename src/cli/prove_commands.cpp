@@ -222,14 +222,17 @@ int bench_command(const Options& options, const Streams& streams) {
     opened->context.catalogue = &opened->catalogue;
     const BenchPlan plan = bench_plan(lay_out(site, opened->catalogue));
     const std::vector<const BenchStep*> steps = all_steps(plan);
-    for (const auto& [key, state] : {std::pair(&options.done, BenchState::done),
-                                     std::pair(&options.failed, BenchState::failed)}) {
-        if (key->empty()) continue;
+    const std::pair<const std::string*, BenchState> said_of[] = {
+        {&options.done, BenchState::done}, {&options.failed, BenchState::failed}};
+    for (const auto& one : said_of) {
+        const std::string& key = *one.first;
+        const BenchState state = one.second;
+        if (key.empty()) continue;
         const bool known = std::any_of(steps.begin(), steps.end(),
-                                       [&](const BenchStep* step) { return step->key == *key; });
-        if (!known) return refuse({ErrorCode::no_such_object, "", *key, ""});
+                                       [&](const BenchStep* step) { return step->key == key; });
+        if (!known) return refuse({ErrorCode::no_such_object, "", key, ""});
         Result<Site> recorded =
-            set_bench(std::move(site), {*key, state, options.who, options.when, options.note, ""});
+            set_bench(std::move(site), {key, state, options.who, options.when, options.note, ""});
         if (!recorded) return refuse(recorded.error());
         site = std::move(*recorded);
     }

@@ -29,8 +29,8 @@ TEST_CASE("a whole bench by keyboard: every step ticked with Space, on with Ente
     d.open_copper();
     QTableWidget* table = open_bench(d);
     QSettings().setValue("initials", "cd");
-    const std::size_t steps =
-        all_steps(bench_plan(lay_out(d.document().committed(), d.document().catalogue()))).size();
+    const BenchPlan plan = bench_plan(lay_out(d.document().committed(), d.document().catalogue()));
+    const std::size_t steps = all_steps(plan).size();
     REQUIRE(steps > 20);
     // At the set-up of the selected run, which stays selected until the keyboard is in the table.
     CHECK(d.document().selected() == "K14");

@@ -177,8 +177,8 @@ void audit_all(const Look& look) {
          {Stage::survey, Stage::reach, Stage::power, Stage::parts, Stage::prove}) {
         d.window().set_stage(stage);
         if (stage == Stage::prove) {
-            for (ProvePage page : {ProvePage::bench, ProvePage::addresses, ProvePage::ports,
-                                   ProvePage::readings, ProvePage::cards}) {
+            for (ProvePage page : {ProvePage::bench, ProvePage::handover, ProvePage::addresses,
+                                   ProvePage::ports, ProvePage::readings, ProvePage::cards}) {
                 d.find<ProveView>("prove")->set_page(page);
                 audit(d.window());
             }

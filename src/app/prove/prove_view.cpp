@@ -8,6 +8,7 @@
 #include "app/prove/address_page.h"
 #include "app/prove/bench_page.h"
 #include "app/prove/cards_page.h"
+#include "app/prove/handover_page.h"
 #include "app/prove/ports_page.h"
 #include "app/prove/readings_page.h"
 #include "app/theme/theme.h"
@@ -28,7 +29,7 @@ ProveView::ProveView(Document& document, Prompts& prompts, QWidget* parent)
     pages_->setUsesScrollButtons(false);
     pages_->setElideMode(Qt::ElideNone);
     for (const QString& text :
-         {tr("Bench"), tr("Addresses"), tr("Ports"), tr("Cards"), tr("Readings")})
+         {tr("Bench"), tr("Addresses"), tr("Ports"), tr("Cards"), tr("Readings"), tr("Handover")})
         pages_->addTab(text);
     pages_->setTabToolTip(0,
                           tr("Everything on a table first: what to set up and what must be seen"));
@@ -36,6 +37,7 @@ ProveView::ProveView(Document& document, Prompts& prompts, QWidget* parent)
     pages_->setTabToolTip(2, tr("What each port of a switch is to be set to"));
     pages_->setTabToolTip(3, tr("Wiring cards, port by port"));
     pages_->setTabToolTip(4, tr("What was read on site against what the design promises"));
+    pages_->setTabToolTip(5, tr("What is still open, and the record that both sides sign"));
     auto* layout = new QVBoxLayout(this);
     layout->setContentsMargins(0, 6, 0, 0);
     layout->setSpacing(0);
@@ -57,6 +59,7 @@ void ProveView::make_pages() {
     stack_->addWidget(cards_);
     readings_ = new ReadingsPage(document_, prompts_);
     stack_->addWidget(readings_);
+    stack_->addWidget(new HandoverPage(document_, prompts_));
     connect(pages_, &QTabBar::currentChanged, stack_, &QStackedWidget::setCurrentIndex);
     stack_->setCurrentIndex(pages_->currentIndex());
 }

@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// The Prove stage: pages in the order of work over one set of records. Bench,
-// addresses, ports, wiring cards, readings.
+// The Prove stage: pages in the order of work over one set of records: bench,
+// addresses, ports, wiring cards, readings, handover.
 #pragma once
 
 #include <QWidget>
@@ -16,7 +16,7 @@ namespace ovant {
 class CardsPage;
 class ReadingsPage;
 
-enum class ProvePage { bench, addresses, ports, cards, readings };
+enum class ProvePage { bench, addresses, ports, cards, readings, handover };
 
 class ProveView : public QWidget {
     Q_OBJECT

@@ -203,6 +203,12 @@ Result<Site> set_bench(Site site, BenchRecord record) {
     return if_right(std::move(site), "bench", record);
 }
 
+Result<Added> add_handover(Site site, HandoverRecord record) {
+    record.id = next_id(site, "H");
+    site.handovers.push_back(record);
+    return added_if_right(std::move(site), "handovers", record);
+}
+
 Result<Added> add_instrument(Site site, Instrument instrument) {
     instrument.id = next_id(site, "I");
     site.instruments.push_back(instrument);

@@ -4,6 +4,7 @@
 #include <fmt/format.h>
 
 #include <algorithm>
+#include <cmath>
 #include <map>
 #include <set>
 
@@ -167,6 +168,27 @@ Result<double> reading_value(ReadingOf of, std::string_view text, UnitSystem sys
 ReadingsImport import_readings(const Site& site, const Catalogue& catalogue, std::string_view csv,
                                const Signed& now) {
     return ReadingImporter(site, catalogue).run(csv_rows(csv), now);
+}
+
+std::string readings_csv(const Site& site, const std::vector<JudgedReading>& judged) {
+    std::string out =
+        "at,what,value,pair,under,temperature,instrument,who,when,note,promised,least,most,"
+        "verdict\n";
+    const auto figure = [](double value) {
+        return std::isfinite(value) ? fmt::format("{:.6g}", value) : std::string();
+    };
+    for (std::size_t i = 0; i < site.readings.size() && i < judged.size(); ++i) {
+        const Reading& one = site.readings[i];
+        const bool promised = judged[i].verdict != ReadingVerdict::no_promise;
+        out += fmt::format(
+            "{},{},{},{},{},{},{},{},{},{},{},{},{},{}\n", csv_cell(one.subject), name_of(one.of),
+            figure(one.value) + (one.of == ReadingOf::length ? " m" : ""), csv_cell(one.pair),
+            name_of(one.under), one.temperature_c ? figure(*one.temperature_c) + " C" : "",
+            csv_cell(one.instrument), csv_cell(one.who), one.when, csv_cell(one.note),
+            promised ? figure(judged[i].promised) : "", promised ? figure(judged[i].least) : "",
+            promised ? figure(judged[i].most) : "", id_of(judged[i].verdict));
+    }
+    return out;
 }
 
 }  // namespace ovant

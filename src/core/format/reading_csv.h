@@ -7,6 +7,7 @@
 
 #include "core/catalogue/catalogue.h"
 #include "core/result.h"
+#include "core/prove/readings.h"
 #include "core/site/site.h"
 
 namespace ovant {
@@ -24,6 +25,10 @@ struct ReadingsImport {
 // where a line says neither.
 ReadingsImport import_readings(const Site& site, const Catalogue& catalogue, std::string_view csv,
                                const Signed& now);
+
+// All readings of a site with what is promised and how they are judged, in columns that
+// import_readings takes again. `judged` as judge_readings gives it.
+std::string readings_csv(const Site& site, const std::vector<JudgedReading>& judged);
 
 // A value as people write it, in the unit of the reading. Errors: bad_number, bad_unit.
 Result<double> reading_value(ReadingOf of, std::string_view text, UnitSystem system);

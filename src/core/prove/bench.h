@@ -71,8 +71,9 @@ BenchPlan bench_plan(const Network& net);
 // Metres of a lead on the table, common practice.
 inline constexpr double bench_lead_m = 2;
 
-// All steps of a plan in order of work.
+// All steps of a plan in order of work; they are the plan's.
 std::vector<const BenchStep*> all_steps(const BenchPlan& plan);
+std::vector<const BenchStep*> all_steps(BenchPlan&& plan) = delete;
 // What came of a step; null where it was not tried yet.
 const BenchRecord* record_of(const Site& site, const BenchStep& step);
 

@@ -317,6 +317,16 @@ struct BenchRecord {
     bool operator==(const BenchRecord&) const = default;
 };
 
+// The site as it was handed over: by the digest of the file it is written as, handovers left out.
+struct HandoverRecord {
+    std::string id;
+    std::string sha256;  // 64 hexadecimal digits
+    std::string who, when;
+    std::string note;
+    std::string extra;
+    bool operator==(const HandoverRecord&) const = default;
+};
+
 // An address that was found in use and is none of the site's units, as far as is known.
 struct SeenAddress {
     std::string address;  // version 4 or 6
@@ -456,6 +466,7 @@ struct Site {
     std::vector<Reading> readings;
     std::vector<TriedFault> tried;
     std::vector<BenchRecord> bench;
+    std::vector<HandoverRecord> handovers;
     std::map<std::string, OwnKind> kinds;  // the site's own, by id
     std::string extra;
     bool operator==(const Site&) const = default;

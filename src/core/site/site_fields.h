@@ -346,6 +346,16 @@ void fields(V& v, Of<BenchRecord>) {
 }
 
 template <class V>
+void fields(V& v, Of<HandoverRecord>) {
+    v.id("id", &HandoverRecord::id);
+    v.text("sha256", &HandoverRecord::sha256, 64, Need::yes);
+    v.text("who", &HandoverRecord::who, most_name_letters);
+    v.written("when", &HandoverRecord::when, Form::moment);
+    v.text("note", &HandoverRecord::note, 1000);
+    v.rest(&HandoverRecord::extra);
+}
+
+template <class V>
 void fields(V& v, Of<SeenAddress>) {
     v.written("address", &SeenAddress::address, Form::ip, Need::yes);
     v.written("mac", &SeenAddress::mac, Form::mac);
@@ -359,7 +369,7 @@ inline constexpr std::size_t most_places = 20000, most_pathways = 20000, most_ex
                              most_obstacles = 5000, most_devices = 20000, most_links = 20000,
                              most_own_kinds = 1000, most_subnets = 200, most_seen = 20000,
                              most_instruments = 200, most_readings = 50000, most_tried = 5000,
-                             most_bench = 50000;
+                             most_bench = 50000, most_handovers = 1000;
 
 template <class V>
 void fields(V& v, Of<Site>) {
@@ -377,6 +387,7 @@ void fields(V& v, Of<Site>) {
     v.list("readings", &Site::readings, most_readings);
     v.list("tried", &Site::tried, most_tried);
     v.list("bench", &Site::bench, most_bench);
+    v.list("handovers", &Site::handovers, most_handovers);
     v.rest(&Site::extra);
 }
 
