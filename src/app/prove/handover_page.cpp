@@ -48,7 +48,7 @@ HandoverPage::HandoverPage(Document& document, Prompts& prompts, QWidget* parent
     open_->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     const auto look = [this](QListWidgetItem* item) {
         const std::string subject = item ? item->data(Qt::UserRole).toString().toStdString() : "";
-        if (!subject.empty() && open_->hasFocus()) document_.select(subject);
+        if (!subject.empty()) document_.select(subject);
     };
     connect(open_, &QListWidget::currentItemChanged, this, look);
     connect(open_, &QListWidget::itemClicked, this, look);
@@ -133,6 +133,7 @@ void HandoverPage::refresh() {
 void HandoverPage::show_made() {
     const std::vector<OpenItem> items =
         open_items(made_->handover, {document_.units(), &document_.catalogue()});
+    const QSignalBlocker blocked(open_);
     open_->clear();
     for (const OpenItem& item : items) {
         auto* row = new QListWidgetItem(q(item.text), open_);
