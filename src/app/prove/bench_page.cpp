@@ -177,7 +177,6 @@ void BenchPage::take_plan(std::shared_ptr<const BenchPlan> plan) {
         add_steps(plan_->units);
         if (!plan_->last.empty()) add_heading(tr("Last, with everything on"));
         add_steps(plan_->last);
-        table_->resizeRowsToContents();
         for (std::size_t row = 0; row < rows_.size(); ++row) {
             if (rows_[row] && rows_[row]->key == kept)
                 table_->setCurrentCell(static_cast<int>(row), step_column);
@@ -215,8 +214,6 @@ void BenchPage::add_heading(const QString& text) {
 }
 
 void BenchPage::add_steps(const std::vector<BenchStep>& steps) {
-    const Site& site = document_.committed();
-    const TextContext context{document_.units(), &document_.catalogue()};
     for (const BenchStep& step : steps) {
         const int row = table_->rowCount();
         table_->insertRow(row);
@@ -226,7 +223,7 @@ void BenchPage::add_steps(const std::vector<BenchStep>& steps) {
         middle->addWidget(new VerdictMark(Verdict::unknown, mark_size, cell), 0, Qt::AlignCenter);
         table_->setCellWidget(row, state_column, cell);
         table_->setItem(row, state_column, new QTableWidgetItem);
-        table_->setItem(row, step_column, new QTableWidgetItem(q(bench_text(step, site, context))));
+        table_->setItem(row, step_column, new QTableWidgetItem);
         table_->setItem(row, signature_column, new QTableWidgetItem);
         rows_.push_back(&step);
     }
@@ -249,6 +246,12 @@ void BenchPage::show_states() {
         table_->item(at, signature_column)
             ->setText(record ? q(bench_signature(*record)) : QString());
         table_->item(at, signature_column)->setToolTip(q(bench_record_text(record)));
+        const TextContext context{document_.units(), &document_.catalogue()};
+        QString words = q(bench_text(*rows_[row], site, context));
+        if (record && !record->note.empty()) words += tr("\nNote: %1").arg(q(record->note));
+        if (table_->item(at, step_column)->text() == words) continue;
+        table_->item(at, step_column)->setText(words);
+        table_->resizeRowToContents(at);
     }
     show_step();
 }
@@ -289,7 +292,8 @@ void BenchPage::set_state(std::optional<BenchState> state) {
     const Site& site = document_.committed();
     const BenchRecord* there = record_of(site, *step);
     const QString name =
-        tr("Bench: %1").arg(table_->item(table_->currentRow(), step_column)->text());
+        tr("Bench: %1")
+            .arg(q(bench_text(*step, site, {document_.units(), &document_.catalogue()})));
     if (!state) {
         if (there) document_.edit(name, remove_object(site, document_.catalogue(), there->id));
         return;
