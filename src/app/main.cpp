@@ -161,7 +161,9 @@ int run(int argc, char** argv, const ovant::StartOptions& options) {
     if (options.view == "together") window.power_view()->set_page(ovant::PowerPage::side_by_side);
     if (options.view == "tree") window.power_view()->set_page(ovant::PowerPage::tree);
     if (options.view == "assign") window.power_view()->assign();
-    if (options.view == "chances") window.findChild<QAction*>("chances")->trigger();
+    for (const char* dialog : {"chances", "practice"}) {
+        if (options.view == dialog) window.findChild<QAction*>(dialog)->trigger();
+    }
     const std::pair<const char*, ovant::ProvePage> prove_pages[] = {
         {"bench", ovant::ProvePage::bench},
         {"addresses", ovant::ProvePage::addresses},

@@ -146,6 +146,7 @@ void MainWindow::connect_all() {
     connect(start_page_, &StartPage::demo_wanted, this, &MainWindow::open_demo);
     connect(start_page_, &StartPage::new_wanted, this, &MainWindow::new_site);
     connect(start_page_, &StartPage::file_wanted, this, &MainWindow::open_file);
+    connect(start_page_, &StartPage::practice_wanted, this, &MainWindow::practise);
     connect(start_page_, &StartPage::open_wanted, this,
             [this] { findChild<QAction*>("open")->trigger(); });
     connect(start_page_, &StartPage::recovery_wanted, this, &MainWindow::take_up_from_start);

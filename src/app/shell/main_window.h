@@ -45,6 +45,8 @@ public:
     Document& document() { return document_; }
 
     void open_demo();
+    void practise();
+    Result<Site> demo() const;
     // A site without a file, as a start of its own.
     void open_site(Site site);
     void new_site();

@@ -98,6 +98,8 @@ void MainWindow::make_file_actions() {
     menu->addAction(
         add_action("savePdf", tr("Save wiring cards as PDF…"), {}, [this] { prove_->save_pdf(); }));
     menu->addSeparator();
+    menu->addAction(
+        add_action("practice", tr("Practice: find a hidden fault…"), {}, [this] { practise(); }));
     menu->addAction(add_action("settings", tr("Settings of the site…"), QKeySequence(tr("Ctrl+,")),
                                [this] { (new SettingsWindow(document_, this))->open(); }));
     menu->addAction(add_action("catalogueAction", tr("Catalogue…"), QKeySequence(tr("Ctrl+T")),
@@ -142,21 +144,15 @@ void MainWindow::make_edit_actions() {
     auto* drawings = findChild<QAction*>("layDrawing");
     menu->insertActions(drawings, {undo, redo});
     menu->insertSeparator(drawings);
-    const std::pair<const char*, Icon> icons[] = {{"new", Icon::add},
-                                                  {"open", Icon::open},
-                                                  {"demo", Icon::look},
-                                                  {"keptWork", Icon::kept},
-                                                  {"save", Icon::save},
-                                                  {"importCsv", Icon::bring_in},
-                                                  {"saveCsv", Icon::give_out},
-                                                  {"saveXlsx", Icon::table},
-                                                  {"savePdf", Icon::card},
-                                                  {"settings", Icon::settings},
-                                                  {"catalogueAction", Icon::catalogue},
-                                                  {"palette", Icon::search},
-                                                  {"undo", Icon::undo},
-                                                  {"redo", Icon::redo},
-                                                  {"quit", Icon::close}};
+    const std::pair<const char*, Icon> icons[] = {
+        {"new", Icon::add},           {"open", Icon::open},
+        {"demo", Icon::look},         {"keptWork", Icon::kept},
+        {"save", Icon::save},         {"importCsv", Icon::bring_in},
+        {"saveCsv", Icon::give_out},  {"saveXlsx", Icon::table},
+        {"savePdf", Icon::card},      {"practice", Icon::search},
+        {"settings", Icon::settings}, {"catalogueAction", Icon::catalogue},
+        {"palette", Icon::search},    {"undo", Icon::undo},
+        {"redo", Icon::redo},         {"quit", Icon::close}};
     for (const auto& [name, shown] : icons) findChild<QAction*>(name)->setIcon(icon(shown));
     // On the plan and in the list only: in a form the key belongs to the field.
     QAction* remove = add_action("remove", tr("Remove what is selected"), QKeySequence::Delete,

@@ -11,6 +11,7 @@
 #include <QMimeData>
 #include <QProgressDialog>
 #include <QPushButton>
+#include <QRandomGenerator>
 #include <QSettings>
 #include <QStackedWidget>
 #include <QTime>
@@ -19,6 +20,7 @@
 
 #include "app/kit/q.h"
 #include "app/plan/plan_view.h"
+#include "app/prove/practice_dialog.h"
 #include "app/shell/main_window.h"
 #include "app/shell/start_page.h"
 #include "app/theme/icons.h"
@@ -37,14 +39,26 @@ constexpr std::size_t largest_csv_bytes = 8u << 20;
 
 }  // namespace
 
+Result<Site> MainWindow::demo() const {
+    return read_site({embedded_marram_quay_ovant_json,
+                      static_cast<std::size_t>(embedded_marram_quay_ovant_json_end -
+                                               embedded_marram_quay_ovant_json)});
+}
+
 void MainWindow::open_demo() {
-    const std::string_view text(embedded_marram_quay_ovant_json,
-                                static_cast<std::size_t>(embedded_marram_quay_ovant_json_end -
-                                                         embedded_marram_quay_ovant_json));
-    Result<Site> demo = read_site(text);
-    if (!demo) return say(q(sentence(demo.error())));
-    open_site(std::move(*demo));
+    Result<Site> site = demo();
+    if (!site) return say(q(sentence(site.error())));
+    open_site(std::move(*site));
     document_.select("K14");
+}
+
+// Always in the demo: what is hidden there is nobody's own site.
+void MainWindow::practise() {
+    Result<Site> site = demo();
+    if (!site) return say(q(sentence(site.error())));
+    auto* dialog =
+        new PracticeDialog(std::move(*site), QRandomGenerator::global()->generate(), this);
+    dialog->show();
 }
 
 void MainWindow::open_site(Site site) {

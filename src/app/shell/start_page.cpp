@@ -62,6 +62,8 @@ StartPage::StartPage(QWidget* parent)
         button(Icon::look, tr("Look round the demo, Marram Quay marina"), "openDemo", this);
     auto* fresh = button(Icon::add, tr("New site"), "newSite", this);
     auto* open = button(Icon::open, tr("Open a site file…"), "openSite", this);
+    auto* practice =
+        button(Icon::search, tr("Practice: find a hidden fault"), "startPractice", this);
     auto* column = new QVBoxLayout;
     column->setSpacing(10);
     column->addStretch(1);
@@ -72,6 +74,7 @@ StartPage::StartPage(QWidget* parent)
     column->addWidget(demo);
     column->addWidget(fresh);
     column->addWidget(open);
+    column->addWidget(practice);
     column->addSpacing(8);
     column->addLayout(files_);
     column->addStretch(2);
@@ -101,6 +104,7 @@ StartPage::StartPage(QWidget* parent)
     connect(demo, &QPushButton::clicked, this, &StartPage::demo_wanted);
     connect(fresh, &QPushButton::clicked, this, &StartPage::new_wanted);
     connect(open, &QPushButton::clicked, this, &StartPage::open_wanted);
+    connect(practice, &QPushButton::clicked, this, &StartPage::practice_wanted);
     setFocusProxy(demo);
 }
 

@@ -25,6 +25,7 @@ signals:
     void demo_wanted();
     void new_wanted();
     void open_wanted();
+    void practice_wanted();
     void file_wanted(const QString& path);
     void recovery_wanted(const KeptWork& work);
     void kept_work_wanted();
