@@ -10,6 +10,8 @@
 #include "app/settings/settings_window.h"
 #include "app/theme/theme.h"
 #include "app/ways/ways_view.h"
+#include "app/prove/labels_dialog.h"
+#include "app/prove/practice_dialog.h"
 #include "app/prove/prove_view.h"
 #include "core/edits/edits.h"
 #include "driver.h"
@@ -180,6 +182,16 @@ void audit_all(const Look& look) {
             for (ProvePage page : {ProvePage::bench, ProvePage::handover, ProvePage::addresses,
                                    ProvePage::ports, ProvePage::readings, ProvePage::cards}) {
                 d.find<ProveView>("prove")->set_page(page);
+                if (page == ProvePage::bench)
+                    d.wait([&] { return d.find<QTableWidget>("benchTable")->rowCount() > 0; });
+                if (page == ProvePage::handover)
+                    d.wait([&] { return d.find("saveHandover")->isEnabled(); });
+                audit(d.window());
+            }
+            // Only the demo has a run whose readings are off.
+            if (look.site != Of::large) {
+                d.document().select("K02");
+                d.wait([&] { return d.window().findChild<QWidget*>("suspect-0"); });
                 audit(d.window());
             }
         }
@@ -218,6 +230,17 @@ void audit_all(const Look& look) {
     catalogue->copy_shown();
     audit(*catalogue);
     catalogue->reject();
+    PracticeDialog practice(site_of(look.site), 1, &d.window());
+    practice.setAttribute(Qt::WA_DeleteOnClose, false);
+    practice.show();
+    practice.findChild<QPushButton*>("practiceTake")->click();
+    auto* likely = practice.findChild<QTableWidget*>("practiceSuspects");
+    d.wait([&] { return likely->rowCount() > 0; });
+    audit(practice);
+    Prompts prompts;
+    LabelsDialog labels(d.document(), prompts, &d.window());
+    labels.show();
+    audit(labels);
 }
 
 }  // namespace

@@ -62,6 +62,9 @@ QSpinBox* LabelsDialog::add_count(QFormLayout& form, const QString& text, const 
     field->setObjectName(name);
     field->setRange(1, 1000);
     connect(field, &QSpinBox::valueChanged, this, &LabelsDialog::count);
+    for (QWidget* spoken :
+         {static_cast<QWidget*>(field), field->findChild<QWidget*>("qt_spinbox_lineedit")})
+        spoken->setAccessibleName(text);
     form.addRow(text, field);
     return field;
 }
@@ -73,6 +76,9 @@ QDoubleSpinBox* LabelsDialog::add_length(QFormLayout& form, const QString& text,
     field->setDecimals(1);
     field->setSuffix(tr(" mm"));
     connect(field, &QDoubleSpinBox::valueChanged, this, &LabelsDialog::count);
+    for (QWidget* spoken :
+         {static_cast<QWidget*>(field), field->findChild<QWidget*>("qt_spinbox_lineedit")})
+        spoken->setAccessibleName(text);
     form.addRow(text, field);
     return field;
 }
