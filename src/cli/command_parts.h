@@ -11,6 +11,7 @@
 #include "cli/commands.h"
 #include "core/format/site_json.h"
 #include "phrase/check_text.h"
+#include "net/look.h"
 #include "print/labels_pdf.h"
 
 namespace ovant {
@@ -25,6 +26,8 @@ struct Options {
     std::string pdf_path;
     std::string done, failed, note;  // bench: keys of steps
     std::string sign;
+    LookFor look;
+    bool interfaces = false;
     LabelSheet sheet;
     std::string xlsx_path;
     std::vector<std::string> words;
@@ -70,6 +73,9 @@ int diagnose_command(const Options& options, const Streams& streams);
 // handover_commands.cpp
 int handover_command(const Options& options, const Streams& streams);
 int labels_command(const Options& options, const Streams& streams);
+
+// network_commands.cpp
+int look_command(const Options& options, const Streams& streams);
 
 // site_commands.cpp
 int import_command(const Options& options, const Streams& streams);

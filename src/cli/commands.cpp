@@ -343,6 +343,19 @@ private:
         handover->add_option("--csv", options.csv_path, "write all readings as CSV here");
         handover->add_flag("--json", options.json, "JSON instead of text");
         add_format(handover);
+        CLI::App* look =
+            add("look", "ask a network which cameras are there, WS-Discovery", look_command);
+        look->add_option("--interface", options.look.interface_address,
+                         "address of this computer's interface to ask on, such as 192.168.10.5");
+        look->add_flag("--interfaces", options.interfaces, "list them and send nothing");
+        look->add_option("--seconds", options.look.seconds, "how long to wait for answers")
+            ->check(CLI::Range(0.1, 60.0));
+        look->add_option("--port", options.look.port, "UDP port, else 3702");
+        look->add_option("--who", options.who, "initials for the record");
+        look->add_option("--when", options.when, "such as 2027-01-15T14:05, for the record");
+        look->add_option("--write", options.write_path, "write the site with what was seen here");
+        look->add_flag("--json", options.json, "JSON instead of text");
+        add_format(look);
         CLI::App* labels =
             add("labels", "labels for cables, ports and units, as PDF", labels_command);
         labels->add_option("--pdf", options.pdf_path, "file to write")->required();

@@ -1,11 +1,14 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The addresses page by keyboard and mouse: numbering, typing, scans, states, files.
+#include <atomic>
 #include <fstream>
+#include <thread>
 
 #include "app/prove/address_page.h"
 #include "app/prove/prove_view.h"
 #include "core/format/file_store.h"
 #include "driver.h"
+#include "net/look.h"
 #include "support/temp_folder.h"
 
 using namespace ovant;
@@ -185,4 +188,42 @@ TEST_CASE("addresses are saved as a table and as host lines; ports are a table",
         camera = camera || (ports->item(row, 2)->text().startsWith("K03") &&
                             ports->item(row, 3)->text() == "30");
     CHECK(camera);
+}
+
+TEST_CASE("cameras of the stand-in are looked for on the loopback, only when pressed",
+          "[app][addresses][look]") {
+    Driver d;
+    d.open_copper();
+    open_addresses(d);
+    std::atomic<bool> ready{false}, stopped{false};
+    std::thread stand_in([&] {
+        answer_probes(
+            {"127.0.0.1", discovery_port, 0, 0}, {{"192.168.10.201", "00:1b:2c:3d:4e:5f", "Found"}},
+            [&] { ready = true; }, [&] { return !stopped.load(); });
+        ready = true;
+    });
+    d.wait([&] { return ready.load(); });
+    QString words;
+    QTimer::singleShot(0, [&] {
+        auto* picked = d.find<QComboBox>("lookInterface");
+        picked->setCurrentIndex(picked->findData("127.0.0.1"));
+        CHECK(d.document().committed().seen.empty());
+        d.click(d.find("lookNow"));
+        CHECK(d.find<QPushButton>("lookNow")->text() == "Stop");
+        d.click(d.find("lookNow"));
+        CHECK(d.text_of("lookWords").startsWith("Stopped"));
+        d.click(d.find("lookNow"));
+        d.wait([&] { return d.find<QPushButton>("lookNow")->text() == "Look"; });
+        words = d.text_of("lookWords");
+        d.find<QDialog>("look")->reject();
+    });
+    d.click(d.find("lookForCameras"));
+    stopped = true;
+    stand_in.join();
+    CHECK(words.contains("Other addresses in use: 1"));
+    REQUIRE(d.document().committed().seen.size() == 1);
+    CHECK(d.document().committed().seen.front().address == "192.168.10.201");
+    CHECK(d.document().undo_name() == "Look for cameras");
+    d.trigger("undo");
+    CHECK(d.document().committed().seen.empty());
 }

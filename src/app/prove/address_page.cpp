@@ -14,6 +14,7 @@
 #include "app/kit/q.h"
 #include "app/kit/signature.h"
 #include "app/kit/when_seen.h"
+#include "app/prove/look_dialog.h"
 #include "app/theme/icons.h"
 #include "app/theme/theme.h"
 #include "core/assess/address_checks.h"
@@ -192,6 +193,10 @@ QLayout* AddressPage::make_buttons() {
             this, {tr("Bring in a scan"), tr("Scans (*.xml *.txt *.csv *)"), {}});
         if (!path.isEmpty()) bring_in(path);
     });
+    auto* look = new QPushButton(icon(Icon::search), tr("Look…"));
+    look->setObjectName("lookForCameras");
+    look->setToolTip(tr("Looks for cameras on a network of this computer, when you say so"));
+    connect(look, &QPushButton::clicked, this, [this] { LookDialog(document_, this).exec(); });
     auto* csv = new QPushButton(icon(Icon::save), tr("CSV…"));
     csv->setObjectName("saveAddresses");
     csv->setToolTip(tr("Save all addresses as a table"));
@@ -204,7 +209,7 @@ QLayout* AddressPage::make_buttons() {
             [this] { save(tr("Configuration (*.conf)"), tr(" hosts.conf"), dnsmasq_hosts); });
     auto* row = new QHBoxLayout;
     row->setSpacing(5);
-    for (QPushButton* button : {number, scan, csv, hosts}) row->addWidget(button);
+    for (QPushButton* button : {number, scan, look, csv, hosts}) row->addWidget(button);
     row->addStretch(1);
     return row;
 }
