@@ -205,6 +205,32 @@ TEST_CASE("ticks stay with their step while what it tries stays", "[bench]") {
     CHECK_FALSE(set_bench(run.site, record));
 }
 
+TEST_CASE("a tick stays with its step when the set-up that had it goes", "[bench]") {
+    HeadEnd run;
+    const std::string first = run.unit("cam-fixed-4mp", {60, 0});
+    run.cable(run.sw, "1", first, "lan");
+    const std::string second = run.unit("cam-dome-4mp", {60, 10});
+    const std::string cable_id = run.cable(run.sw, "2", second, "lan");
+    const BenchPlan plan = plan_of(run);
+    REQUIRE(plan.set_ups.size() == 2);
+    // The lead to the recorder is a step of the first; all rest on it.
+    const BenchStep& shared = plan.set_ups[0].steps.front();
+    CHECK(shared.rests_on == std::vector<std::string>{first, second});
+    const BenchStep* own = step_of(plan, BenchTask::plug, cable_id);
+    REQUIRE(own);
+    CHECK(own->rests_on == std::vector<std::string>{second});
+    for (const std::string& key : {shared.key, own->key})
+        run.site = *set_bench(run.site, {key, BenchState::done, "ab", "", "", ""});
+
+    run.site = *remove_object(run.site, run.catalogue, first);
+    const BenchPlan fewer = plan_of(run);
+    REQUIRE(fewer.set_ups.size() == 1);
+    CHECK(fewer.set_ups[0].steps.front().key == shared.key);
+    CHECK(record_of(run.site, *step_of(fewer, BenchTask::plug, cable_id)));
+    // And no other step took the tick over.
+    CHECK(bench_summary(fewer, run.site).ends_with("done 2, failed 0."));
+}
+
 TEST_CASE("the bench prints with every step and box", "[bench][print]") {
     HeadEnd run;
     run.site.name = "Quay";

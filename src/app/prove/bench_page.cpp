@@ -160,23 +160,31 @@ void BenchPage::refresh() {
                [this](std::shared_ptr<const BenchPlan> plan) { take_plan(std::move(plan)); });
 }
 
+// Rows are made anew only where others are to stand there.
 void BenchPage::take_plan(std::shared_ptr<const BenchPlan> plan) {
     const std::string kept = shown_;
-    {
-        const QSignalBlocker blocked(table_);
-        table_->clearContents();
-        table_->clearSpans();
-        table_->setRowCount(0);
-        rows_.clear();
-        plan_ = std::move(plan);
-        for (const BenchSetUp& set_up : plan_->set_ups) {
-            add_heading(q(set_up_text(set_up)));
-            add_steps(set_up.steps);
+    const QSignalBlocker blocked(table_);
+    plan_ = std::move(plan);
+    QStringList headings;
+    std::vector<const BenchStep*> rows;
+    QStringList shape;  // what stands in the rows: headings, and keys of steps
+    const auto add = [&](const QString& heading, const std::vector<BenchStep>& steps) {
+        if (steps.empty()) return;
+        headings << heading;
+        shape << heading;
+        rows.push_back(nullptr);
+        for (const BenchStep& step : steps) {
+            rows.push_back(&step);
+            shape << q(step.key);
         }
-        if (!plan_->units.empty()) add_heading(tr("Each unit, while it is within reach"));
-        add_steps(plan_->units);
-        if (!plan_->last.empty()) add_heading(tr("Last, with everything on"));
-        add_steps(plan_->last);
+    };
+    for (const BenchSetUp& set_up : plan_->set_ups) add(q(set_up_text(set_up)), set_up.steps);
+    add(tr("Each unit, while it is within reach"), plan_->units);
+    add(tr("Last, with everything on"), plan_->last);
+    rows_ = std::move(rows);
+    if (shape != shape_) {
+        shape_ = shape;
+        make_rows(headings);
         for (std::size_t row = 0; row < rows_.size(); ++row) {
             if (rows_[row] && rows_[row]->key == kept)
                 table_->setCurrentCell(static_cast<int>(row), step_column);
@@ -188,6 +196,15 @@ void BenchPage::take_plan(std::shared_ptr<const BenchPlan> plan) {
         next_open();
     }
     show_step();
+}
+
+void BenchPage::make_rows(QStringList headings) {
+    table_->clearContents();
+    table_->clearSpans();
+    table_->setRowCount(0);
+    table_->setRowCount(static_cast<int>(rows_.size()));
+    for (int row = 0; row < table_->rowCount(); ++row)
+        step_in(row) ? make_step_row(row) : make_heading_row(row, headings.takeFirst());
 }
 
 // Above the first step of the set-up that tries the selected camera's run.
@@ -202,31 +219,22 @@ void BenchPage::start_at_selection() {
     }
 }
 
-void BenchPage::add_heading(const QString& text) {
-    const int row = table_->rowCount();
-    table_->insertRow(row);
+void BenchPage::make_heading_row(int row, const QString& text) {
     auto* item = new QTableWidgetItem(text);
     item->setFont(text_font(*this, 1.0, true));
     item->setFlags(Qt::ItemIsEnabled);
     table_->setItem(row, state_column, item);
     table_->setSpan(row, state_column, 1, signature_column + 1);
-    rows_.push_back(nullptr);
 }
 
-void BenchPage::add_steps(const std::vector<BenchStep>& steps) {
-    for (const BenchStep& step : steps) {
-        const int row = table_->rowCount();
-        table_->insertRow(row);
-        auto* cell = new QWidget;
-        auto* middle = new QHBoxLayout(cell);
-        middle->setContentsMargins(0, 0, 0, 0);
-        middle->addWidget(new VerdictMark(Verdict::unknown, mark_size, cell), 0, Qt::AlignCenter);
-        table_->setCellWidget(row, state_column, cell);
-        table_->setItem(row, state_column, new QTableWidgetItem);
-        table_->setItem(row, step_column, new QTableWidgetItem);
-        table_->setItem(row, signature_column, new QTableWidgetItem);
-        rows_.push_back(&step);
-    }
+void BenchPage::make_step_row(int row) {
+    auto* cell = new QWidget;
+    auto* middle = new QHBoxLayout(cell);
+    middle->setContentsMargins(0, 0, 0, 0);
+    middle->addWidget(new VerdictMark(Verdict::unknown, mark_size, cell), 0, Qt::AlignCenter);
+    table_->setCellWidget(row, state_column, cell);
+    for (int column : {state_column, step_column, signature_column})
+        table_->setItem(row, column, new QTableWidgetItem);
 }
 
 // Marks and signatures, in place.

@@ -35,8 +35,9 @@ private:
     void make_table();
     void refresh();
     void take_plan(std::shared_ptr<const BenchPlan> plan);
-    void add_heading(const QString& text);
-    void add_steps(const std::vector<BenchStep>& steps);
+    void make_rows(QStringList headings);
+    void make_heading_row(int row, const QString& text);
+    void make_step_row(int row);
     void show_states();
     void show_step();
     const BenchStep* current() const;
@@ -52,6 +53,7 @@ private:
     std::shared_ptr<const BenchPlan> plan_;
     BackgroundJob<std::shared_ptr<const BenchPlan>> job_;
     std::vector<const BenchStep*> rows_;  // null for a heading
+    QStringList shape_;                   // what stands in them
     std::string shown_;                   // the step in the foot
     QLabel* summary_;
     QTableWidget* table_;

@@ -16,6 +16,7 @@
 #include "core/choose/distances.h"
 #include "core/prove/addresses.h"
 #include "core/prove/faults.h"
+#include "core/site/site_enum_names.h"
 
 namespace ovant {
 namespace {
@@ -113,6 +114,31 @@ std::string chain_to_recorder(const Network& net, const Run& run) {
     const std::vector<Lead> leads = leads_to_recorder(net, run);
     for (std::size_t i = leads.size(); i-- > 0;)
         out += " | " + link_words(net, leads[i].link, leads[i].from, leads[i].to);
+    return out;
+}
+
+// A run from the recorder on, one lead after the other: what is tried once each of these has been.
+// The first is the recorder alone, the last the whole run.
+std::vector<std::string> beginnings_of(const Network& net, const Run& run) {
+    std::vector<std::string> out{run.root ? unit_words(net, run.root) : ""};
+    const auto go_on = [&](LinkNumber link, PortAt from, PortAt to) {
+        out.push_back(out.back() + " | " + link_words(net, link, from, to));
+    };
+    const std::vector<Lead> leads = leads_to_recorder(net, run);
+    for (std::size_t i = leads.size(); i-- > 0;) go_on(leads[i].link, leads[i].from, leads[i].to);
+    for (std::size_t i = 0; i < run.links.size(); ++i) go_on(run.links[i], run.outs[i], run.ins[i]);
+    return out;
+}
+
+// Cameras by each beginning of their runs.
+using CamerasBy = std::map<std::string, std::vector<std::string>>;
+CamerasBy cameras_by_beginning(const Network& net) {
+    CamerasBy out;
+    for (CameraNumber number : net.cameras.numbers()) {
+        if (!net.runs[number].connected) continue;
+        for (const std::string& words : beginnings_of(net, net.runs[number]))
+            out[words].push_back(net.device(net.cameras[number]).id);
+    }
     return out;
 }
 
@@ -232,6 +258,12 @@ public:
             }
         }
     }
+    // What is alike has the same words; the second of them is another step still.
+    std::string key(const std::string& words, std::string_view what) {
+        const std::string base = fmt::format("{}.{}", digest(words), what);
+        const int number = ++used_[base];
+        return number == 1 ? base : fmt::format("{}.{}", base, number);
+    }
     // True the first time that something is plugged, seen or read.
     bool first(BenchTask task, const std::string& subject) {
         return met_.emplace(task, subject).second;
@@ -264,30 +296,27 @@ private:
     std::set<DeviceNumber> units_;
     std::set<LinkNumber> links_;
     std::set<std::pair<BenchTask, std::string>> met_;
+    std::map<std::string, int> used_;
 };
 
 // The steps of one set-up, added one after the other.
 class SetUp {
 public:
-    SetUp(const Network& net, const Cover& cover, CameraNumber camera, Table& table)
+    SetUp(const Network& net, const Cover& cover, const CamerasBy& cameras, CameraNumber camera,
+          Table& table)
         : net_(net),
+          cameras_(cameras),
           run_(net.runs[camera]),
           to_recorder_(leads_to_recorder(net, run_)),
+          beginnings_(beginnings_of(net, run_)),
           drums_(drums_of(net, cover, camera)),
           table_(table) {
         table_.put(camera, drums_);
-        std::string words =
-            cover.chains[cover.chain_of[camera]] + " # " + cover.ways[cover.way_of[camera]];
-        digest_ = digest(words);
-        for (const std::optional<double>& drum : drums_)
-            words += drum ? fmt::format(" {:.0f} m", *drum) : "";
-        digest_with_drums_ = digest(words);
         for (CameraNumber number : net.cameras.numbers()) {
             const Run& other = net.runs[number];
-            if (!other.connected || other.links.empty()) continue;
-            const std::string& id = net.device(net.cameras[number]).id;
-            if (cover.chain_of[number] == cover.chain_of[camera]) same_chain_.push_back(id);
-            if (cover.way_of[number] == cover.way_of[camera]) same_way_.push_back(id);
+            if (other.connected && !other.links.empty() &&
+                cover.chain_of[number] == cover.chain_of[camera])
+                alike_.push_back(net.device(net.cameras[number]).id);
         }
     }
 
@@ -296,27 +325,28 @@ public:
         power();
         lights();
         read(BenchTask::read, ReadUnder::day);
-        if (run_.root) add(BenchTask::picture, net_.device(run_.root).id);
+        if (run_.root) add(BenchTask::picture, net_.device(run_.root).id, beginnings_.size() - 1);
         if (camera_draw(net_.device(run_.camera), net_.kind(run_.camera)).infrared_w > 0)
             read(BenchTask::night, ReadUnder::night);
-        return {net_.device(run_.camera).id, same_chain_, std::move(steps_)};
+        return {net_.device(run_.camera).id, alike_, std::move(steps_)};
     }
 
 private:
-    BenchStep& add(BenchTask task, const std::string& subject) {
+    // A step that tries what stands up to the end of this beginning. `more` tells several apart.
+    BenchStep& add(BenchTask task, const std::string& subject, std::size_t beginning,
+                   const std::string& more = "") {
+        const std::string& words = beginnings_[beginning];
         BenchStep step;
         step.task = task;
         step.subject = subject;
-        // What is read rests on how long the cables are, what is plugged does not.
-        const bool by_length =
-            task == BenchTask::drum || task == BenchTask::read || task == BenchTask::night;
-        step.key = fmt::format("{}.{}.{}", by_length ? digest_with_drums_ : digest_, id_of(task),
-                               ++numbers_[task]);
-        step.rests_on = same_chain_;
+        step.key = table_.key(words + more, id_of(task));
+        if (const auto found = cameras_.find(words); found != cameras_.end())
+            step.rests_on = found->second;
         steps_.push_back(std::move(step));
         return steps_.back();
     }
-    void plug(CardStep lead, std::optional<double> drum) {
+    void plug(CardStep lead, std::size_t beginning, std::optional<double> drum,
+              const std::string& more = "") {
         const BenchTask task = lead.medium == Medium::radio ? BenchTask::pair_radios
                                : drum                       ? BenchTask::drum
                                                             : BenchTask::plug;
@@ -327,25 +357,28 @@ private:
         lead.box_to.clear();
         lead.existing = false;
         lead.cut_with.clear();
-        BenchStep& step = add(task, lead.link);
+        BenchStep& step =
+            add(task, lead.link, beginning, drum ? fmt::format("{:.0f} m", *drum) : more);
         if (task == BenchTask::pair_radios) step.key = pair_key(lead);
         step.lead = std::move(lead);
     }
     void leads() {
-        for (std::size_t i = to_recorder_.size(); i-- > 0;) {
-            const Lead& lead = to_recorder_[i];
-            plug(lead_step(net_, lead.link, lead.from, lead.to), std::nullopt);
-            light(lead.link);
+        const std::size_t above = to_recorder_.size();
+        for (std::size_t i = 0; i < above; ++i) {
+            const Lead& lead = to_recorder_[above - 1 - i];
+            plug(lead_step(net_, lead.link, lead.from, lead.to), i + 1, std::nullopt);
+            light(lead.link, i + 1);
         }
-        for (BenchStep& step : steps_) step.rests_on = same_way_;
         for (std::size_t i = 0; i < run_.links.size(); ++i) {
-            plug(lead_step(net_, run_.links[i], run_.outs[i], run_.ins[i]), drums_[i]);
-            light(run_.links[i]);
+            plug(lead_step(net_, run_.links[i], run_.outs[i], run_.ins[i]), above + i + 1,
+                 drums_[i]);
+            light(run_.links[i], above + i + 1);
         }
-        for (CardStep& lead : feeds_beside(net_, run_)) plug(std::move(lead), std::nullopt);
+        for (CardStep& lead : feeds_beside(net_, run_))
+            plug(std::move(lead), beginnings_.size() - 1, std::nullopt, " beside");
     }
     // What a short fibre lets through must not blind the receiver.
-    void light(LinkNumber number) {
+    void light(LinkNumber number, std::size_t beginning) {
         const NetLink& laid = net_.links[number];
         if (laid.medium() != Medium::fibre && laid.medium() != Medium::composite) return;
         const OpticFacts* a = optic_at(net_, laid.a);
@@ -353,55 +386,63 @@ private:
         if (!a || !b || !table_.first(BenchTask::attenuate, laid.link->id)) return;
         const double over_db =
             std::max(a->transmit_max_dbm - b->overload_dbm, b->transmit_max_dbm - a->overload_dbm);
-        if (over_db > 0) add(BenchTask::attenuate, laid.link->id).amount = over_db;
+        if (over_db > 0) add(BenchTask::attenuate, laid.link->id, beginning).amount = over_db;
     }
-    // In order from the recorder, what feeds a unit beside it.
-    std::vector<DeviceNumber> units() const {
-        std::vector<DeviceNumber> out;
-        const auto meet = [&](DeviceNumber unit) {
-            if (unit && std::find(out.begin(), out.end(), unit) == out.end()) out.push_back(unit);
+    // In order from the recorder, each with the beginning that ends at it; what feeds a unit beside
+    // it comes before the unit.
+    std::vector<std::pair<DeviceNumber, std::size_t>> units() const {
+        std::vector<std::pair<DeviceNumber, std::size_t>> out;
+        const auto meet = [&](DeviceNumber unit, std::size_t beginning) {
+            const bool known = std::any_of(out.begin(), out.end(),
+                                           [&](const auto& one) { return one.first == unit; });
+            if (unit && !known) out.emplace_back(unit, beginning);
         };
-        for (std::size_t i = to_recorder_.size(); i-- > 0;) meet(to_recorder_[i].from.device);
-        meet(run_.outs.front().device);
-        for (PortAt in : run_.ins) {
-            meet(net_.fed_by[in.device].device);
-            meet(in.device);
+        const std::size_t above = to_recorder_.size();
+        for (std::size_t i = 0; i < above; ++i) meet(to_recorder_[above - 1 - i].from.device, i);
+        meet(run_.outs.front().device, above);
+        for (std::size_t i = 0; i < run_.ins.size(); ++i) {
+            meet(net_.fed_by[run_.ins[i].device].device, above + i + 1);
+            meet(run_.ins[i].device, above + i + 1);
         }
         return out;
     }
     void power() {
-        for (DeviceNumber unit : units()) {
+        for (const auto& [unit, beginning] : units()) {
             const std::string& id = net_.device(unit).id;
             const Kind& kind = net_.kind(unit);
             if ((plugs_into_mains(kind) || kind.solar) && table_.first(BenchTask::power_on, id))
-                add(BenchTask::power_on, id);
+                add(BenchTask::power_on, id, beginning, " " + unit_words(net_, unit));
         }
     }
     void lights() {
-        for (DeviceNumber unit : units()) {
+        for (const auto& [unit, beginning] : units()) {
             const std::string& id = net_.device(unit).id;
             if (!net_.kind(unit).lights.empty() && table_.first(BenchTask::lights, id))
-                add(BenchTask::lights, id);
+                add(BenchTask::lights, id, beginning, " " + unit_words(net_, unit));
         }
     }
     // Volts at the camera, watts of the port, the rate of each cable, light of each fibre.
     void read(BenchTask task, ReadUnder under) {
+        const std::size_t whole = beginnings_.size() - 1;
         if (run_.source) {
-            read_one(task, under, ReadingOf::volts, net_.device(run_.camera).id);
+            read_one(task, under, ReadingOf::volts, net_.device(run_.camera).id, whole);
             read_one(task, under, ReadingOf::watts,
-                     net_.device(run_.source.device).id + "." + net_.port(run_.source).id);
+                     net_.device(run_.source.device).id + "." + net_.port(run_.source).id, whole);
         }
         if (under != ReadUnder::day) return;
-        for (LinkNumber link : run_.links) {
-            const NetLink& laid = net_.links[link];
+        for (std::size_t i = 0; i < run_.links.size(); ++i) {
+            const NetLink& laid = net_.links[run_.links[i]];
             if (laid.medium() == Medium::dc || !table_.first(BenchTask::read, laid.link->id))
                 continue;
-            read_one(task, under, ReadingOf::link_rate, laid.link->id);
+            const std::size_t here = to_recorder_.size() + i + 1;
+            read_one(task, under, ReadingOf::link_rate, laid.link->id, here);
             if (laid.medium() == Medium::fibre || laid.medium() == Medium::composite)
-                read_one(task, under, ReadingOf::light, laid.link->id);
+                read_one(task, under, ReadingOf::light, laid.link->id, here);
         }
     }
-    void read_one(BenchTask task, ReadUnder under, ReadingOf of, const std::string& subject) {
+    // What is read rests on how long the cables are up to there.
+    void read_one(BenchTask task, ReadUnder under, ReadingOf of, const std::string& subject,
+                  std::size_t beginning) {
         Reading reading;
         reading.of = of;
         reading.subject = subject;
@@ -409,19 +450,22 @@ private:
         reading.temperature_c = net_.site->settings.indoor_c;
         JudgedReading promised = promise_of(table_.site(), *net_.catalogue, reading);
         if (promised.verdict == ReadingVerdict::no_promise) return;
-        BenchStep& step = add(task, subject);
+        std::string more(name_of(of));
+        for (std::size_t i = 0; i < drums_.size() && to_recorder_.size() + i < beginning; ++i)
+            more += drums_[i] ? fmt::format(" {:.0f} m", *drums_[i]) : "";
+        BenchStep& step = add(task, subject, beginning, more);
         step.reading = std::move(reading);
         step.promised = std::move(promised);
     }
 
     const Network& net_;
+    const CamerasBy& cameras_;
     const Run& run_;
     const std::vector<Lead> to_recorder_;
+    const std::vector<std::string> beginnings_;
     const std::vector<std::optional<double>> drums_;
     Table& table_;
-    std::string digest_, digest_with_drums_;
-    std::vector<std::string> same_chain_, same_way_;
-    std::map<BenchTask, int> numbers_;
+    std::vector<std::string> alike_;
     std::vector<BenchStep> steps_;
 };
 
@@ -494,8 +538,9 @@ BenchPlan bench_plan(const Network& net) {
     const Cover cover = least_cover(net);
     plan.chains = cover.chains.size() + cover.ways.size();
     Table table(net);
+    const CamerasBy cameras = cameras_by_beginning(net);
     for (CameraNumber number : cover.taken)
-        plan.set_ups.push_back(SetUp(net, cover, number, table).make());
+        plan.set_ups.push_back(SetUp(net, cover, cameras, number, table).make());
     plan.units = steps_of_units(net, table);
     plan.last = last_steps(plan.set_ups);
     return plan;
