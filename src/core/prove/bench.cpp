@@ -4,8 +4,6 @@
 #include <fmt/format.h>
 
 #include <algorithm>
-#include <boost/graph/adjacency_list.hpp>
-#include <boost/graph/max_cardinality_matching.hpp>
 #include <cmath>
 #include <map>
 #include <set>
@@ -15,6 +13,7 @@
 #include "core/assess/link_reach.h"
 #include "core/choose/distances.h"
 #include "core/prove/addresses.h"
+#include "core/prove/bench_chains.h"
 #include "core/prove/faults.h"
 #include "core/site/site_enum_names.h"
 
@@ -53,160 +52,14 @@ std::string_view id_of(BenchTask task) {
 
 namespace {
 
-// A socket as far as it matters which one is taken: two of the same sort are one thing.
-std::string socket_words(const Network& net, PortAt at) {
-    const PortKind& port = net.port(at);
-    const auto& modules = net.device(at.device).modules;
-    const auto module = modules.find(port.id);
-    return fmt::format("{}/{}/{:g}/{:g}/{}/{}/{}{}{}{}", static_cast<int>(port.role),
-                       port.poe_class, port.limit_w, port.rate_mbps, port.pairs,
-                       static_cast<int>(port.power), port.line,
-                       net.long_setting_on(at) ? "/long" : "", net.power_off(at) ? "/off" : "",
-                       module == modules.end() ? "" : "/" + module->second);
-}
-
-std::string unit_words(const Network& net, DeviceNumber number) {
-    const Device& device = net.device(number);
-    std::string out = device.kind;
-    if (device.alternative) out += *device.alternative == Alternative::a ? "/a" : "/b";
-    return out;
-}
-
-std::string link_words(const Network& net, LinkNumber link, PortAt from, PortAt to) {
-    // A lead is a lead: which cable it will be does not matter on a table.
-    return fmt::format("{} > {} > {} {}", socket_words(net, from),
-                       static_cast<int>(net.links[link].medium()), socket_words(net, to),
-                       unit_words(net, to.device));
-}
-
-// From the unit at the head end to the camera, with what feeds units of it from beside.
-std::string chain_to_camera(const Network& net, const Run& run) {
-    std::string out = unit_words(net, run.outs.front().device);
-    for (std::size_t i = 0; i < run.links.size(); ++i) {
-        out += " | " + link_words(net, run.links[i], run.outs[i], run.ins[i]);
-        const PortAt by = net.fed_by[run.ins[i].device];
-        if (by && by != run.source)
-            out += " fed " + unit_words(net, by.device) + " " + socket_words(net, by);
-    }
-    return out;
-}
-
-// The head end's own links, those nearest to the recorder last.
-struct Lead {
-    LinkNumber link;
-    PortAt from, to;  // from the recorder's side
-};
-std::vector<Lead> leads_to_recorder(const Network& net, const Run& run) {
-    std::vector<Lead> out;
-    DeviceNumber at = run.outs.empty() ? run.camera : run.outs.front().device;
-    for (LinkNumber link : run.upstream) {
-        const NetLink& laid = net.links[link];
-        const PortAt here = laid.a.device == at ? laid.a : laid.b;
-        const PortAt there = laid.a.device == at ? laid.b : laid.a;
-        out.push_back({link, there, here});
-        at = there.device;
-    }
-    return out;
-}
-
-std::string chain_to_recorder(const Network& net, const Run& run) {
-    std::string out = run.root ? unit_words(net, run.root) : "";
-    const std::vector<Lead> leads = leads_to_recorder(net, run);
-    for (std::size_t i = leads.size(); i-- > 0;)
-        out += " | " + link_words(net, leads[i].link, leads[i].from, leads[i].to);
-    return out;
-}
-
-// A run from the recorder on, one lead after the other: what is tried once each of these has been.
-// The first is the recorder alone, the last the whole run.
-std::vector<std::string> beginnings_of(const Network& net, const Run& run) {
-    std::vector<std::string> out{run.root ? unit_words(net, run.root) : ""};
-    const auto go_on = [&](LinkNumber link, PortAt from, PortAt to) {
-        out.push_back(out.back() + " | " + link_words(net, link, from, to));
-    };
-    const std::vector<Lead> leads = leads_to_recorder(net, run);
-    for (std::size_t i = leads.size(); i-- > 0;) go_on(leads[i].link, leads[i].from, leads[i].to);
-    for (std::size_t i = 0; i < run.links.size(); ++i) go_on(run.links[i], run.outs[i], run.ins[i]);
-    return out;
-}
-
-// Cameras by each beginning of their runs.
-using CamerasBy = std::map<std::string, std::vector<std::string>>;
-CamerasBy cameras_by_beginning(const Network& net) {
-    CamerasBy out;
-    for (CameraNumber number : net.cameras.numbers()) {
-        if (!net.runs[number].connected) continue;
-        for (const std::string& words : beginnings_of(net, net.runs[number]))
-            out[words].push_back(net.device(net.cameras[number]).id);
-    }
-    return out;
-}
-
 // Radios are paired one by one, whatever chain they stand in.
 std::string pair_key(const CardStep& lead) {
     return digest(fmt::format("{} {} {}", lead.link, lead.from_kind, lead.to_kind)) + ".pair";
 }
 
-// The different chains, and the runs that are set up to try them all.
-struct Cover {
-    std::vector<std::string> chains;                 // to cameras, in order of first met
-    std::vector<std::string> ways;                   // to recorders
-    By<CameraNumber, std::size_t> chain_of, way_of;  // of connected runs
-    std::vector<CameraNumber> taken;                 // in order
-};
-
-std::size_t place_in(std::vector<std::string>& list, const std::string& words) {
-    const auto found = std::find(list.begin(), list.end(), words);
-    if (found != list.end()) return static_cast<std::size_t>(found - list.begin());
-    list.push_back(words);
-    return list.size() - 1;
-}
-
-// A greatest matching, and one more edge for each corner that it leaves out.
-Cover least_cover(const Network& net) {
-    Cover out;
-    std::vector<CameraNumber> connected;
-    for (CameraNumber number : net.cameras.numbers()) {
-        const Run& run = net.runs[number];
-        out.chain_of.push_back(0);
-        out.way_of.push_back(0);
-        if (!run.connected || run.links.empty()) continue;
-        connected.push_back(number);
-        out.chain_of[number] = place_in(out.chains, chain_to_camera(net, run));
-        out.way_of[number] = place_in(out.ways, chain_to_recorder(net, run));
-    }
-    using Graph = boost::adjacency_list<boost::vecS, boost::vecS, boost::undirectedS>;
-    Graph graph(out.chains.size() + out.ways.size());
-    std::map<std::pair<std::size_t, std::size_t>, CameraNumber> run_of;
-    for (CameraNumber number : connected) {
-        const std::size_t chain = out.chain_of[number];
-        const std::size_t way = out.chains.size() + out.way_of[number];
-        if (run_of.emplace(std::pair(chain, way), number).second)
-            boost::add_edge(chain, way, graph);
-    }
-    std::vector<std::size_t> mate(boost::num_vertices(graph));
-    boost::edmonds_maximum_cardinality_matching(graph, mate.data());
-    std::set<CameraNumber> taken;
-    for (const auto& [corners, number] : run_of) {
-        const auto& [chain, way] = corners;
-        const auto none = boost::graph_traits<Graph>::null_vertex();
-        const auto first_of = [&](std::size_t corner) {
-            const auto first = std::find_if(run_of.begin(), run_of.end(), [&](const auto& one) {
-                return one.first.first == corner || one.first.second == corner;
-            });
-            return first->second;
-        };
-        if (mate[chain] == way) taken.insert(number);
-        if (mate[chain] == none) taken.insert(first_of(chain));
-        if (mate[way] == none) taken.insert(first_of(way));
-    }
-    out.taken.assign(taken.begin(), taken.end());
-    return out;
-}
-
 // The longest cable at each place of a chain, over all runs with that chain, where it matters:
 // tight, past its limit, or further than the standard lets it be.
-std::vector<std::optional<double>> drums_of(const Network& net, const Cover& cover,
+std::vector<std::optional<double>> drums_of(const Network& net, const LeastCover& cover,
                                             CameraNumber taken) {
     const Run& run = net.runs[taken];
     std::vector<std::optional<double>> out(run.links.size());
@@ -302,8 +155,8 @@ private:
 // The steps of one set-up, added one after the other.
 class SetUp {
 public:
-    SetUp(const Network& net, const Cover& cover, const CamerasBy& cameras, CameraNumber camera,
-          Table& table)
+    SetUp(const Network& net, const LeastCover& cover, const CamerasByBeginning& cameras,
+          CameraNumber camera, Table& table)
         : net_(net),
           cameras_(cameras),
           run_(net.runs[camera]),
@@ -365,7 +218,7 @@ private:
     void leads() {
         const std::size_t above = to_recorder_.size();
         for (std::size_t i = 0; i < above; ++i) {
-            const Lead& lead = to_recorder_[above - 1 - i];
+            const HeadEndLead& lead = to_recorder_[above - 1 - i];
             plug(lead_step(net_, lead.link, lead.from, lead.to), i + 1, std::nullopt);
             light(lead.link, i + 1);
         }
@@ -459,9 +312,9 @@ private:
     }
 
     const Network& net_;
-    const CamerasBy& cameras_;
+    const CamerasByBeginning& cameras_;
     const Run& run_;
-    const std::vector<Lead> to_recorder_;
+    const std::vector<HeadEndLead> to_recorder_;
     const std::vector<std::string> beginnings_;
     const std::vector<std::optional<double>> drums_;
     Table& table_;
@@ -535,10 +388,10 @@ std::vector<BenchStep> last_steps(const std::vector<BenchSetUp>& set_ups) {
 
 BenchPlan bench_plan(const Network& net) {
     BenchPlan plan;
-    const Cover cover = least_cover(net);
+    const LeastCover cover = least_cover(net);
     plan.chains = cover.chains.size() + cover.ways.size();
     Table table(net);
-    const CamerasBy cameras = cameras_by_beginning(net);
+    const CamerasByBeginning cameras = cameras_by_beginning(net);
     for (CameraNumber number : cover.taken)
         plan.set_ups.push_back(SetUp(net, cover, cameras, number, table).make());
     plan.units = steps_of_units(net, table);
