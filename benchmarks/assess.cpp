@@ -5,6 +5,8 @@
 #include "core/assess/assess.h"
 #include "core/choose/proposal.h"
 #include "core/format/site_json.h"
+#include "core/prove/bench.h"
+#include "core/prove/diagnose.h"
 #include "support/large_site.h"
 
 namespace {
@@ -37,5 +39,24 @@ void read_and_write(benchmark::State& state) {
     for (auto _ : state) benchmark::DoNotOptimize(write_site(*read_site(text)));
 }
 BENCHMARK(read_and_write)->Unit(benchmark::kMillisecond);
+
+void plan_the_bench(benchmark::State& state) {
+    const Site site = large_site(1000);
+    const Network net = lay_out(site, shipped_catalogue());
+    for (auto _ : state) benchmark::DoNotOptimize(bench_plan(net));
+}
+BENCHMARK(plan_the_bench)->Unit(benchmark::kMillisecond);
+
+// One reading that is off, in a site of a thousand.
+void diagnose_one_run(benchmark::State& state) {
+    Site site = large_site(1000);
+    Reading volts;
+    volts.id = "M1";
+    volts.subject = "K77";
+    volts.value = 40;
+    site.readings = {volts};
+    for (auto _ : state) benchmark::DoNotOptimize(diagnose(site, shipped_catalogue(), "K77"));
+}
+BENCHMARK(diagnose_one_run)->Unit(benchmark::kMillisecond);
 
 }  // namespace

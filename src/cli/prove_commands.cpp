@@ -203,9 +203,9 @@ void tell_bench(const BenchPlan& plan, const Site& site, const TextContext& cont
         out << set_up_text(set_up) << "\n";
         steps(set_up.steps);
     }
-    out << said("Each unit, while it is within reach") << "\n";
+    if (!plan.units.empty()) out << said("Each unit, while it is within reach") << "\n";
     steps(plan.units);
-    out << said("Last, with everything on") << "\n";
+    if (!plan.last.empty()) out << said("Last, with everything on") << "\n";
     steps(plan.last);
 }
 
