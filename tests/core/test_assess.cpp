@@ -464,3 +464,28 @@ TEST_CASE("judge: sides, keep lines and rounding", "[assess]") {
     CHECK(verdict(20, std::nan(""), Sense::at_least) == Verdict::unknown);
 #endif
 }
+
+TEST_CASE("a cable beyond two joints that pass the signal is judged again with the run",
+          "[assess]") {
+    HeadEnd run;
+    const std::string camera = run.unit("cam-fixed-4mp", {60, 0});
+    const std::string near = run.unit("inj-30", {58, 0}), far = run.unit("inj-15", {56, 0});
+    const std::string own = run.cable(near, "out", camera, "lan");
+    run.cable(far, "in", near, "in", "patch-24");
+    const std::string beyond = run.cable(far, "out", run.unit("ext-1-2", {20, 0}), "in");
+    const auto length = [&](const Assessment& assessment) {
+        const RunAssessment* of = assessment.run(camera);
+        REQUIRE(of);
+        return check_of(*of, CheckId::link_length).value;
+    };
+    const Network before = lay_out(run.site, run.catalogue);
+    const Assessment assessed = assess(before);
+    const Result<Site> longer = set_measured_length(run.site, beyond, 55);
+    REQUIRE(longer);
+    const Network net = lay_out(*longer, run.catalogue);
+    CHECK(length(assess(net)) > length(assessed));  // one channel
+    CHECK(length(assess_again(net, before, assessed)) == length(assess(net)));
+    // A cable on its own still changes nothing.
+    CHECK(find_link(*longer, own)->measured_length_m ==
+          find_link(run.site, own)->measured_length_m);
+}

@@ -3,19 +3,25 @@
 
 #include <algorithm>
 #include <cmath>
+#include <set>
 
 #include "core/assess/backup.h"
 #include "core/assess/budget.h"
 #include "core/assess/profile.h"
 #include "core/choose/proposal.h"
 #include "core/parts/parts.h"
+#include "core/prove/bench.h"
 #include "core/prove/cards.h"
+#include "core/prove/exercise.h"
+#include "core/prove/labels.h"
 #include "core/simulate/day.h"
 #include "core/simulate/what_if.h"
 #include "monkey/random_edits.h"
+#include "phrase/bench_text.h"
 #include "phrase/card_text.h"
 #include "phrase/check_text.h"
 #include "phrase/error_text.h"
+#include "phrase/fault_text.h"
 #include "phrase/way_text.h"
 
 namespace ovant {
@@ -127,6 +133,7 @@ void Monkey::look() {
     (void)backups(net);
     (void)count_parts(net);
     (void)wiring_cards(net);
+    look_at_proof(net);
     (void)count_what_ifs(site(), catalogue);
     if (Result<DayPlan> plan = day_plan(site().settings)) {
         double share = 0;
@@ -139,6 +146,35 @@ void Monkey::look() {
         (void)proposal_title(proposal, text);
         (void)proposal_reason(proposal, text);
     }
+}
+
+// What Prove makes of the site: the bench, labels, and a fault hidden in some run of it.
+void Monkey::look_at_proof(const Network& net) {
+    const TextContext text{site().settings.units, net.catalogue};
+    const BenchPlan plan = bench_plan(net);
+    std::set<std::string> keys;
+    for (const BenchStep* step : all_steps(plan)) {
+        if (!keys.insert(step->key).second) fault_ = "two steps of the bench with one key";
+        if (bench_text(*step, site(), text).empty()) fault_ = "a step of the bench without words";
+    }
+    for (const Label& label : labels_of(net, {})) {
+        if (label.head.empty() || label.code.empty()) fault_ = "an empty label";
+    }
+    if (random_() % 4 != 0) return;
+    const Result<Exercise> exercise =
+        start_exercise(site(), *net.catalogue, {{}, "", static_cast<unsigned>(random_())});
+    if (!exercise) return;
+    std::vector<std::size_t> all;
+    for (std::size_t i = 0; i < exercise->readings.size(); ++i) all.push_back(i);
+    const Result<Diagnosis> found =
+        diagnose(with_taken(*exercise, all), *net.catalogue, exercise->camera);
+    if (!found) return;
+    double sum = 0;
+    for (const Suspect& suspect : found->suspects) {
+        sum += suspect.probability;
+        if (fault_text(suspect.fault, text.units).empty()) fault_ = "a suspect without words";
+    }
+    if (!(std::abs(sum - 1) < 1e-6)) fault_ = "likelihoods that are not one in all";
 }
 
 bool Monkey::undo_and_redo() {

@@ -3,6 +3,8 @@
 // worked out from a site after them.
 #pragma once
 
+#include "core/assess/network.h"
+
 #include <random>
 #include <string>
 #include <vector>
@@ -34,6 +36,7 @@ public:
     const MonkeyCounts& counts() const { return counts_; }
 
 private:
+    void look_at_proof(const Network& net);
     std::mt19937 random_;
     std::vector<Site> history_;
     std::vector<std::string> bytes_;

@@ -5,6 +5,7 @@
 #include <algorithm>
 #include <set>
 
+#include "core/assess/link_reach.h"
 #include "core/assess/unit_checks.h"
 #include "core/assess/whole_site.h"
 
@@ -52,6 +53,12 @@ public:
             std::any_of(run.upstream.begin(), run.upstream.end(), changed))
             return true;
         if (!run.outs.empty() && beside(run.outs.front().device)) return true;
+        if (std::any_of(run.links.begin(), run.links.end(), [&](LinkNumber number) {
+                std::set<DeviceNumber> seen;
+                return channel(net_.links[number].a.device, seen) ||
+                       channel(net_.links[number].b.device, seen);
+            }))
+            return true;
         const bool by_air = std::any_of(run.links.begin(), run.links.end(), [&](LinkNumber number) {
             return net_.links[number].medium() == Medium::radio;
         });
@@ -138,6 +145,20 @@ private:
         for (const Network* net : {&net_, &before_}) {
             for (LinkNumber number : net->link_on[device]) {
                 if (link(number)) return true;
+            }
+        }
+        return false;
+    }
+
+    // Something of the channel behind a unit that passes the signal is another now.
+    bool channel(DeviceNumber device, std::set<DeviceNumber>& seen) const {
+        if (!passes_signal(net_.kind(device)) || !seen.insert(device).second) return false;
+        for (const Network* net : {&net_, &before_}) {
+            for (LinkNumber number : net->link_on[device]) {
+                if (!number) continue;
+                const NetLink& laid = net->links[number];
+                if (link(number) || channel(laid.a.device, seen) || channel(laid.b.device, seen))
+                    return true;
             }
         }
         return false;

@@ -93,14 +93,11 @@ LinkReach fibre_link_reach(const Network& net, const NetLink& link, Working* wor
     return reach;
 }
 
-// Injectors, splitters and combiners pass the signal as it comes: the lengths on both sides are one
-// channel. Metres of twisted pair behind the unit at `end`, the longest way where there are two.
+// The lengths on both sides of what passes the signal are one channel. Metres of twisted pair
+// behind the unit at `end`, the longest way where there are two.
 double channel_beyond_m(const Network& net, PortAt end, std::string lane, std::size_t steps) {
     const Kind& unit = net.kind(end.device);
-    if (steps == 0 || (unit.category != Category::injector && unit.category != Category::splitter &&
-                       unit.category != Category::combiner)) {
-        return 0;
-    }
+    if (steps == 0 || !passes_signal(unit)) return 0;
     double longest_m = 0;
     const PortKind& entered = net.port(end);
     for (PortNumber number : unit.ports.numbers()) {
@@ -128,6 +125,11 @@ LinkReach no_reach(Source source) {
 }
 
 }  // namespace
+
+bool passes_signal(const Kind& kind) {
+    return kind.category == Category::injector || kind.category == Category::splitter ||
+           kind.category == Category::combiner;
+}
 
 const OpticFacts* optic_at(const Network& net, PortAt at) {
     const Medium medium = net.port(at).medium;

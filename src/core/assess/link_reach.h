@@ -27,6 +27,9 @@ struct LinkReach {
 LinkReach link_reach(const Network& net, const NetLink& link, Condition condition,
                      Working* working = nullptr);
 
+// Passes the signal on as it comes, so that the cables on both sides are one channel.
+bool passes_signal(const Kind& kind);
+
 // Whether somebody noted that such a link, as long or longer, fed so many watts.
 bool seen_to_feed(const Network& net, const NetLink& link, double load_w);
 
