@@ -9,6 +9,7 @@
 #include "core/assess/unit_checks.h"
 #include "core/format/site_json.h"
 #include "phrase/check_text.h"
+#include "support/builder.h"
 #include "support/sites.h"
 
 using namespace ovant;
