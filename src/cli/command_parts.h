@@ -59,6 +59,9 @@ struct Opened {
 // The site of the options, or nothing with the reason written to err.
 std::optional<Opened> open_site(const Options& options, const Streams& streams);
 
+// Tells the error; the status to end with.
+int refused(const Error& error, const Streams& streams);
+
 // power_commands.cpp
 int power_command(const Options& options, const Streams& streams);
 int day_command(const Options& options, const Streams& streams);

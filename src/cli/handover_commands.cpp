@@ -51,10 +51,7 @@ int handover_command(const Options& options, const Streams& streams) {
     std::optional<Opened> opened = open_site(options, streams);
     if (!opened) return cli_unreadable;
     opened->context.catalogue = &opened->catalogue;
-    const auto refuse = [&](const Error& error) {
-        streams.err << sentence(error) << "\n";
-        return cli_unreadable;
-    };
+    const auto refuse = [&](const Error& error) { return refused(error, streams); };
     Site site = opened->site;
     const std::string sha256 = sha256_of(site);
     if (!options.sign.empty()) {

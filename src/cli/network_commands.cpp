@@ -18,10 +18,7 @@ namespace ovant {
 int look_command(const Options& options, const Streams& streams) {
     std::optional<Opened> opened = open_site(options, streams);
     if (!opened) return cli_unreadable;
-    const auto refuse = [&](const Error& error) {
-        streams.err << sentence(error) << "\n";
-        return cli_unreadable;
-    };
+    const auto refuse = [&](const Error& error) { return refused(error, streams); };
     if (options.interfaces || options.look.interface_address.empty()) {
         for (const Interface& one : network_interfaces())
             streams.out << fmt::format("{:15} {}\n", one.address, one.name);

@@ -25,6 +25,11 @@ std::string watts(double value, const Opened& opened) {
 
 }  // namespace
 
+int refused(const Error& error, const Streams& streams) {
+    streams.err << sentence(error) << "\n";
+    return cli_unreadable;
+}
+
 std::optional<Opened> open_site(const Options& options, const Streams& streams) {
     const Result<std::string> text = read_file(options.site_path, largest_site_bytes);
     if (!text) {

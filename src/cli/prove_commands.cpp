@@ -132,7 +132,15 @@ std::string diagnosis_json(const Diagnosis& found, UnitSystem units) {
         one["text"] = fault_text(suspect.fault, units);
         suspects.push_back(std::move(one));
     }
-    ordered_json out{{"camera", found.camera}, {"suspects", suspects}};
+    ordered_json tried = ordered_json::array();
+    for (const TriedFault& one : found.tried)
+        tried.push_back({{"fault", id_of(one.fault)},
+                         {"at", one.at},
+                         {"outcome", name_of(one.outcome)},
+                         {"text", tried_text(one, units)}});
+    ordered_json out{{"camera", found.camera},         {"readings", found.readings.size()},
+                     {"impossible", found.impossible}, {"before_mending", found.before_mending},
+                     {"suspects", suspects},           {"tried", tried}};
     if (found.next) {
         out["next"] = {{"of", name_of(found.next->reading.of)},
                        {"subject", found.next->reading.subject},
@@ -214,10 +222,7 @@ void tell_bench(const BenchPlan& plan, const Site& site, const TextContext& cont
 int bench_command(const Options& options, const Streams& streams) {
     std::optional<Opened> opened = open_site(options, streams);
     if (!opened) return cli_unreadable;
-    const auto refuse = [&](const Error& error) {
-        streams.err << sentence(error) << "\n";
-        return cli_unreadable;
-    };
+    const auto refuse = [&](const Error& error) { return refused(error, streams); };
     Site site = opened->site;
     opened->context.catalogue = &opened->catalogue;
     const BenchPlan plan = bench_plan(lay_out(site, opened->catalogue));
@@ -268,6 +273,7 @@ int diagnose_command(const Options& options, const Streams& streams) {
     if (options.json || options.format == "json") {
         streams.out << diagnosis_json(*found, units);
     } else {
+        streams.out << diagnosis_text(*found) << "\n";
         const std::size_t told_of = std::min(most_told, found->suspects.size());
         for (std::size_t i = 0; i < told_of; ++i) {
             const Suspect& suspect = found->suspects[i];
@@ -279,6 +285,8 @@ int diagnose_command(const Options& options, const Streams& streams) {
                                 fault_text(found->suspects[like].fault, units))
                         << "\n";
         streams.out << next_text(*found, units) << "\n";
+        for (const TriedFault& tried : found->tried)
+            streams.out << tried_text(tried, units) << "\n";
     }
     return found->suspects.front().fault.kind == FaultKind::none ? cli_holds : cli_fails;
 }
@@ -286,10 +294,7 @@ int diagnose_command(const Options& options, const Streams& streams) {
 int addresses_command(const Options& options, const Streams& streams) {
     std::optional<Opened> opened = open_site(options, streams);
     if (!opened) return cli_unreadable;
-    const auto refuse = [&](const Error& error) {
-        streams.err << sentence(error) << "\n";
-        return cli_unreadable;
-    };
+    const auto refuse = [&](const Error& error) { return refused(error, streams); };
     const AddressOrder order =
         options.order == "channel" ? AddressOrder::by_channel : AddressOrder::by_place;
     Site site = opened->site;
@@ -329,10 +334,7 @@ int addresses_command(const Options& options, const Streams& streams) {
 int readings_command(const Options& options, const Streams& streams) {
     std::optional<Opened> opened = open_site(options, streams);
     if (!opened) return cli_unreadable;
-    const auto refuse = [&](const Error& error) {
-        streams.err << sentence(error) << "\n";
-        return cli_unreadable;
-    };
+    const auto refuse = [&](const Error& error) { return refused(error, streams); };
     Site site = opened->site;
     bool in_part = false;
     if (!options.csv_path.empty()) {

@@ -14,10 +14,7 @@ namespace ovant {
 int import_command(const Options& options, const Streams& streams) {
     std::optional<Opened> opened = open_site(options, streams);
     if (!opened) return cli_unreadable;
-    const auto refuse = [&](const Error& error) {
-        streams.err << sentence(error) << "\n";
-        return cli_unreadable;
-    };
+    const auto refuse = [&](const Error& error) { return refused(error, streams); };
     const Result<std::string> csv = read_file(options.csv_path, largest_site_bytes);
     if (!csv) return refuse(csv.error());
     Site reading = opened->site;

@@ -11,6 +11,7 @@
 #include <QTimer>
 #include <QVBoxLayout>
 
+#include "app/kit/plain_table.h"
 #include "app/kit/q.h"
 #include "app/kit/signature.h"
 #include "app/kit/when_seen.h"
@@ -220,21 +221,8 @@ void AddressPage::make_table() {
     table_->setModel(model_);
     table_->setItemDelegateForColumn(static_cast<int>(AddressColumn::verdict),
                                      new VerdictDelegate(table_));
-    table_->setSelectionBehavior(QAbstractItemView::SelectRows);
-    table_->setSelectionMode(QAbstractItemView::SingleSelection);
+    make_plain(*table_, static_cast<int>(AddressColumn::name));
     table_->setEditTriggers(QAbstractItemView::DoubleClicked | QAbstractItemView::EditKeyPressed);
-    table_->setFrameShape(QFrame::NoFrame);
-    table_->setShowGrid(false);
-    table_->setWordWrap(false);
-    table_->setTabKeyNavigation(false);
-    table_->verticalHeader()->hide();
-    table_->verticalHeader()->setMinimumSectionSize(1);
-    table_->verticalHeader()->setDefaultSectionSize(QFontMetrics(table_->font()).height() + 8);
-    QHeaderView* header = table_->horizontalHeader();
-    header->setDefaultAlignment(Qt::AlignLeft | Qt::AlignVCenter);
-    header->setHighlightSections(false);
-    header->setMinimumSectionSize(24);
-    header->setSectionResizeMode(static_cast<int>(AddressColumn::name), QHeaderView::Stretch);
     const QFontMetrics metrics(table_->font());
     const std::pair<AddressColumn, QString> widest[] = {
         {AddressColumn::verdict, "  "},

@@ -10,6 +10,7 @@
 #include <algorithm>
 
 #include "app/kit/labels.h"
+#include "app/kit/plain_table.h"
 #include "app/kit/q.h"
 #include "app/kit/signature.h"
 #include "app/kit/when_seen.h"
@@ -84,20 +85,11 @@ void BenchPage::make_table() {
     table_->setAccessibleName(tr("Steps on the bench"));
     table_->setColumnCount(signature_column + 1);
     table_->setHorizontalHeaderLabels({QString(), tr("Step"), tr("Signed")});
-    table_->setEditTriggers(QAbstractItemView::NoEditTriggers);
-    table_->setSelectionBehavior(QAbstractItemView::SelectRows);
-    table_->setSelectionMode(QAbstractItemView::SingleSelection);
-    table_->setTabKeyNavigation(false);
-    table_->setFrameShape(QFrame::NoFrame);
-    table_->setShowGrid(false);
+    make_plain(*table_, step_column);
     table_->setWordWrap(true);
+    table_->verticalHeader()->setDefaultSectionSize(fontMetrics().height() + 14);
     table_->setVerticalScrollMode(QAbstractItemView::ScrollPerPixel);
-    table_->verticalHeader()->hide();
     QHeaderView* header = table_->horizontalHeader();
-    header->setDefaultAlignment(Qt::AlignLeft | Qt::AlignVCenter);
-    header->setHighlightSections(false);
-    header->setMinimumSectionSize(24);
-    header->setSectionResizeMode(step_column, QHeaderView::Stretch);
     table_->setColumnWidth(state_column, state_width);
     table_->setColumnWidth(signature_column,
                            table_->fontMetrics().horizontalAdvance("ab, 2026-11-20 09:50") + 16);

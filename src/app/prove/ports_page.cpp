@@ -5,6 +5,7 @@
 #include <QLabel>
 #include <QVBoxLayout>
 
+#include "app/kit/plain_table.h"
 #include "app/kit/q.h"
 #include "app/kit/when_seen.h"
 #include "app/theme/theme.h"
@@ -26,16 +27,7 @@ PortsPage::PortsPage(Document& document, QWidget* parent)
     table_->setColumnCount(7);
     table_->setHorizontalHeaderLabels(
         {tr("Switch"), tr("Port"), tr("To"), tr("VLAN"), tr("Rate"), tr("PoE"), tr("Priority")});
-    table_->setEditTriggers(QAbstractItemView::NoEditTriggers);
-    table_->setSelectionBehavior(QAbstractItemView::SelectRows);
-    table_->setSelectionMode(QAbstractItemView::SingleSelection);
-    table_->setFrameShape(QFrame::NoFrame);
-    table_->setShowGrid(false);
-    table_->verticalHeader()->hide();
-    table_->verticalHeader()->setMinimumSectionSize(1);
-    table_->verticalHeader()->setDefaultSectionSize(QFontMetrics(table_->font()).height() + 8);
-    table_->horizontalHeader()->setSectionResizeMode(2, QHeaderView::Stretch);
-    table_->horizontalHeader()->setDefaultAlignment(Qt::AlignLeft | Qt::AlignVCenter);
+    make_plain(*table_, 2);
     auto* layout = new QVBoxLayout(this);
     layout->setContentsMargins(16, 8, 16, 8);
     layout->addWidget(note);

@@ -9,6 +9,7 @@
 #include <algorithm>
 
 #include "app/kit/labels.h"
+#include "app/kit/plain_table.h"
 #include "app/kit/q.h"
 #include "app/theme/icons.h"
 #include "app/theme/theme.h"
@@ -30,16 +31,7 @@ constexpr double least_listed = 0.005;
 void set_up(QTableWidget& table, const QStringList& heads, int stretched) {
     table.setColumnCount(static_cast<int>(heads.size()));
     table.setHorizontalHeaderLabels(heads);
-    table.setEditTriggers(QAbstractItemView::NoEditTriggers);
-    table.setSelectionBehavior(QAbstractItemView::SelectRows);
-    table.setSelectionMode(QAbstractItemView::SingleSelection);
-    table.setTabKeyNavigation(false);
-    table.setShowGrid(false);
-    table.setFrameShape(QFrame::NoFrame);
-    table.verticalHeader()->hide();
-    table.horizontalHeader()->setDefaultAlignment(Qt::AlignLeft | Qt::AlignVCenter);
-    table.horizontalHeader()->setHighlightSections(false);
-    table.horizontalHeader()->setSectionResizeMode(stretched, QHeaderView::Stretch);
+    make_plain(table, stretched);
 }
 
 QString reading_name(const Reading& reading) {
@@ -191,7 +183,7 @@ void PracticeDialog::take() {
     fill_reading(row);
     take_->setEnabled(false);
     spent_->setText(
-        tr("%1 readings, %2 min").arg(taken_.size()).arg(minutes_for(*exercise_, taken_)));
+        tr("Readings taken: %1, %2 min").arg(taken_.size()).arg(minutes_for(*exercise_, taken_)));
     job_.start(
         [site = with_taken(*exercise_, taken_), catalogue = catalogue_,
          camera = exercise_->camera](const Wanted&) {
@@ -246,16 +238,21 @@ void PracticeDialog::name_it() {
 
 void PracticeDialog::reveal(const Fault& named, const std::vector<ExpertStep>& steps) {
     const UnitSystem units = site_->settings.units;
-    const bool right = is_hidden(*exercise_, *catalogue_, named);
+    const Fault& hidden = exercise_->hidden;
+    const bool exact = named.kind == hidden.kind && named.at == hidden.at && named.to == hidden.to;
+    const QString was = q(fault_text(hidden, units));
+    const QString verdict =
+        exact ? tr("Right: %1.").arg(was)
+        : is_hidden(*exercise_, *catalogue_, named)
+            ? tr("As good as right: it was that %1, which no reading here tells from it.").arg(was)
+            : tr("No: it was that %1.").arg(was);
     QStringList moved;
     for (double likelihood : of_hidden_) moved << q(likelihood_text(likelihood));
-    told_->setText(
-        (right ? tr("Right: %1.") : tr("No: %1.")).arg(q(fault_text(exercise_->hidden, units))) +
-        " " +
-        tr("You took %1 min; with your readings it became %2 likely.")
-            .arg(minutes_for(*exercise_, taken_))
-            .arg(moved.join(tr(", then "))) +
-        " " + expert_words(steps));
+    told_->setText(verdict + " " +
+                   tr("You took %1 min. After your readings its likelihood was %2.")
+                       .arg(minutes_for(*exercise_, taken_))
+                       .arg(moved.join(tr(", then "))) +
+                   " " + expert_words(steps));
 }
 
 QString PracticeDialog::expert_words(const std::vector<ExpertStep>& steps) const {
@@ -263,7 +260,8 @@ QString PracticeDialog::expert_words(const std::vector<ExpertStep>& steps) const
     QStringList names;
     for (const ExpertStep& step : steps) {
         taken.push_back(step.reading);
-        names << reading_name(exercise_->readings[step.reading]).toLower();
+        const Reading& reading = exercise_->readings[step.reading];
+        names << tr("%1 at %2").arg(q(lowered(title(reading.of))), q(reading.subject));
     }
     const bool finds = !steps.empty() && is_hidden(*exercise_, *catalogue_, steps.back().first);
     const QString end = finds ? tr("and would have known") : tr("and would have gone to look");

@@ -9,6 +9,7 @@
 #include <algorithm>
 
 #include "app/kit/labels.h"
+#include "app/kit/plain_table.h"
 #include "app/kit/q.h"
 #include "app/kit/signature.h"
 #include "app/kit/when_seen.h"
@@ -142,21 +143,7 @@ void ReadingsPage::make_table() {
     table_->setColumnCount(Column::verdict + 1);
     table_->setHorizontalHeaderLabels(
         {QString(), tr("At"), tr("What"), tr("Read"), tr("Promised"), tr("Verdict")});
-    table_->setEditTriggers(QAbstractItemView::NoEditTriggers);
-    table_->setSelectionBehavior(QAbstractItemView::SelectRows);
-    table_->setSelectionMode(QAbstractItemView::SingleSelection);
-    table_->setTabKeyNavigation(false);
-    table_->setFrameShape(QFrame::NoFrame);
-    table_->setShowGrid(false);
-    table_->setWordWrap(false);
-    table_->verticalHeader()->hide();
-    table_->verticalHeader()->setMinimumSectionSize(1);
-    table_->verticalHeader()->setDefaultSectionSize(QFontMetrics(table_->font()).height() + 8);
-    QHeaderView* header = table_->horizontalHeader();
-    header->setDefaultAlignment(Qt::AlignLeft | Qt::AlignVCenter);
-    header->setHighlightSections(false);
-    header->setMinimumSectionSize(24);
-    header->setSectionResizeMode(Column::verdict, QHeaderView::Stretch);
+    make_plain(*table_, Column::verdict);
     connect(table_, &QTableWidget::itemSelectionChanged, this, &ReadingsPage::show_reading);
 }
 

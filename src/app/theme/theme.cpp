@@ -42,7 +42,7 @@ void load_font(const char* begin, const char* end) {
 QString style_sheet(const Theme& theme) {
     return QStringLiteral(
                "QToolTip { color: %1; background: %2; border: 1px solid %3; }"
-               "QLineEdit, QComboBox, QSpinBox, QPlainTextEdit { background: %4; color: %1; "
+               "QLineEdit, QComboBox, QPlainTextEdit { background: %4; color: %1; "
                "border: 1px solid %3;"
                " border-radius: 3px; padding: 3px 6px; selection-background-color: %5; }"
                "QLineEdit:focus, QComboBox:focus { border: 1px solid %5; }"

@@ -1,7 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/verdict/proposal_list.h"
 
-#include <QEvent>
 #include <QFrame>
 #include <QVBoxLayout>
 
@@ -23,8 +22,7 @@ constexpr std::size_t most_ways = 6;
 }  // namespace
 
 ProposalList::ProposalList(Document& document, QWidget* parent)
-    : QWidget(parent), document_(document), layout_(new QVBoxLayout(this)) {
-    layout_->setContentsMargins(0, 0, 0, 0);
+    : FilledList(parent), document_(document) {
     connect(&document_.proposals(), &Proposals::ready, this, &ProposalList::fill);
 }
 
@@ -36,20 +34,6 @@ void ProposalList::show(Of of, const std::string& subject) {
     of_ = of;
     subject_ = subject;
     fill();
-}
-
-void ProposalList::start_anew() {
-    filled_with_.reset();
-    // It may hold the button whose click brought us here: it goes when that is done.
-    if (content_) {
-        content_->hide();
-        content_->deleteLater();
-    }
-    content_ = new QWidget;
-    items_ = new QVBoxLayout(content_);
-    items_->setContentsMargins(0, 0, 0, 0);
-    items_->setSpacing(0);
-    layout_->addWidget(content_);
 }
 
 // What is known is filled in once; what is not yet is asked for and leaves the list empty.
@@ -65,26 +49,19 @@ void ProposalList::fill() {
     filled_with_ = std::move(found);
 }
 
-void ProposalList::changeEvent(QEvent* event) {
-    QWidget::changeEvent(event);
-    if (event->type() != QEvent::PaletteChange || !filled_with_) return;  // light and dark
-    start_anew();
-    fill();
-}
-
 void ProposalList::add_heading(const QString& text) {
-    auto* label = new QLabel(text, content_);
+    auto* label = new QLabel(text, content());
     label->setFont(text_font(*this, 0.9, true));
     label->setContentsMargins(12, 12, 12, 4);
     set_tone(label, Tone::quiet);
-    items_->addWidget(label);
+    items()->addWidget(label);
 }
 
 void ProposalList::add_care(const std::string& text) {
-    auto* label = wrapped_label(q(text), content_);
+    auto* label = wrapped_label(q(text), content());
     label->setObjectName("care");
     label->setContentsMargins(12, 0, 12, 4);
-    items_->addWidget(label);
+    items()->addWidget(label);
 }
 
 void ProposalList::fill_run(const RunProposals& found) {
@@ -101,12 +78,12 @@ void ProposalList::fill_run(const RunProposals& found) {
         if (!serves && !all[i].remedy && some_hold) break;
         add_proposal(all[i], i);
     }
-    auto* compare = flat_button(tr("Compare all %1 ways (Y)").arg(way_count), "allWays", content_);
+    auto* compare = flat_button(tr("Compare all %1 ways (Y)").arg(way_count), "allWays", content());
     connect(compare, &QPushButton::clicked, this, &ProposalList::all_ways_wanted);
     auto* row = new QHBoxLayout;
     row->setContentsMargins(6, 4, 6, 0);
     row->addWidget(compare, 0, Qt::AlignLeft);
-    items_->addLayout(row);
+    items()->addLayout(row);
     const CameraNumber number = document_.camera_number(subject_);
     const std::vector<Caution> cautions =
         number ? cautions_of(document_.network(), number) : std::vector<Caution>{};
@@ -118,7 +95,7 @@ void ProposalList::add_proposal(const Proposal& proposal, std::size_t index) {
     const Theme& theme = theme_of(*this);
     const TextContext context = document_.text();
     const std::string& currency = document_.site().settings.currency;
-    auto* card = new QFrame(content_);
+    auto* card = new QFrame(content());
     card->setObjectName(QString("way-%1").arg(index));
     const bool useful = proposal.built && proposal.verdict != Verdict::fails;
     if (useful) {
@@ -161,11 +138,11 @@ void ProposalList::add_proposal(const Proposal& proposal, std::size_t index) {
         set_tone(price, Tone::quiet);
         layout->addWidget(price);
     }
-    auto* holder = new QWidget(content_);
+    auto* holder = new QWidget(content());
     auto* outer = new QVBoxLayout(holder);
     outer->setContentsMargins(12, 3, 12, 3);
     outer->addWidget(card);
-    items_->addWidget(holder);
+    items()->addWidget(holder);
 }
 
 void ProposalList::fill_unit(const std::vector<UnitRemedy>& found) {
@@ -178,7 +155,7 @@ void ProposalList::fill_unit(const std::vector<UnitRemedy>& found) {
 }
 
 void ProposalList::add_unit_remedy(const UnitRemedy& remedy, std::size_t index) {
-    auto* row = new QWidget(content_);
+    auto* row = new QWidget(content());
     auto* layout = new QHBoxLayout(row);
     layout->setContentsMargins(12, 3, 8, 3);
     layout->addWidget(new VerdictMark(remedy.after, 10, row), 0, Qt::AlignTop);
@@ -198,7 +175,7 @@ void ProposalList::add_unit_remedy(const UnitRemedy& remedy, std::size_t index) 
             document_.proposals().use((*now)[index]);
     });
     layout->addWidget(use, 0, Qt::AlignTop);
-    items_->addWidget(row);
+    items()->addWidget(row);
 }
 
 }  // namespace ovant

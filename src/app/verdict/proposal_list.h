@@ -3,15 +3,12 @@
 // what mends a unit; then the cautions that go with it.
 #pragma once
 
-#include <QWidget>
-
 #include "app/document/proposals.h"
-
-class QVBoxLayout;
+#include "app/kit/filled_list.h"
 
 namespace ovant {
 
-class ProposalList : public QWidget {
+class ProposalList : public FilledList {
     Q_OBJECT
 
 public:
@@ -25,13 +22,12 @@ signals:
     void all_ways_wanted();
 
 protected:
-    void changeEvent(QEvent* event) override;
+    void fill() override;
+    void forget_filling() override { filled_with_.reset(); }
 
 private:
     enum class Of { nothing, run, unit };
     void show(Of of, const std::string& subject);
-    void fill();
-    void start_anew();
     void fill_run(const RunProposals& found);
     void fill_unit(const std::vector<UnitRemedy>& found);
     void add_heading(const QString& text);
@@ -43,9 +39,6 @@ private:
     Of of_ = Of::nothing;
     std::string subject_;
     std::shared_ptr<const void> filled_with_;  // the answer that stands here
-    QWidget* content_ = nullptr;
-    QVBoxLayout* layout_;
-    QVBoxLayout* items_ = nullptr;
 };
 
 }  // namespace ovant

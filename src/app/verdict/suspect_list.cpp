@@ -1,7 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/verdict/suspect_list.h"
 
-#include <QEvent>
 #include <QFrame>
 #include <QToolButton>
 #include <QVBoxLayout>
@@ -34,9 +33,8 @@ int off_in(const Diagnosis& found) {
 }  // namespace
 
 SuspectList::SuspectList(Document& document, QWidget* parent)
-    : QWidget(parent), document_(document), layout_(new QVBoxLayout(this)) {
+    : FilledList(parent), document_(document) {
     setObjectName("suspects");
-    layout_->setContentsMargins(0, 0, 0, 0);
     connect(&document_.proposals(), &Proposals::ready, this, &SuspectList::fill);
 }
 
@@ -44,20 +42,6 @@ void SuspectList::show_run(const std::string& camera) {
     if (camera != camera_) open_ = 0;
     camera_ = camera;
     fill();
-}
-
-void SuspectList::start_anew() {
-    filled_with_.reset();
-    // It may hold the button whose click brought us here: it goes when that is done.
-    if (content_) {
-        content_->hide();
-        content_->deleteLater();
-    }
-    content_ = new QWidget;
-    items_ = new QVBoxLayout(content_);
-    items_->setContentsMargins(0, 0, 0, 0);
-    items_->setSpacing(0);
-    layout_->addWidget(content_);
 }
 
 void SuspectList::fill() {
@@ -70,17 +54,10 @@ void SuspectList::fill() {
     filled_with_ = found;
 }
 
-void SuspectList::changeEvent(QEvent* event) {
-    QWidget::changeEvent(event);
-    if (event->type() != QEvent::PaletteChange || !filled_with_) return;  // light and dark
-    start_anew();
-    fill();
-}
-
 QLabel* SuspectList::add_text(const QString& text, int above, int below) {
-    auto* label = wrapped_label(text, content_);
+    auto* label = wrapped_label(text, content());
     label->setContentsMargins(edge_px, above, edge_px, below);
-    items_->addWidget(label);
+    items()->addWidget(label);
     return label;
 }
 
@@ -106,12 +83,12 @@ void SuspectList::fill_with(const Diagnosis& found) {
     }
     if (!found.tried.empty()) add_heading(tr("Looked into"));
     for (std::size_t i = 0; i < found.tried.size(); ++i) add_looked_into(found.tried[i], i);
-    items_->addSpacing(edge_px);
+    items()->addSpacing(edge_px);
 }
 
 void SuspectList::add_suspect(const Diagnosis& found, std::size_t index) {
     const Suspect& suspect = found.suspects[index];
-    auto* row = new QWidget(content_);
+    auto* row = new QWidget(content());
     auto* column = new QVBoxLayout(row);
     column->setContentsMargins(edge_px, 2, 6, 2);
     column->setSpacing(2);
@@ -143,7 +120,7 @@ void SuspectList::add_suspect(const Diagnosis& found, std::size_t index) {
         if (detail->isHidden()) open_ = index;
         show(detail->isHidden());
     });
-    items_->addWidget(row);
+    items()->addWidget(row);
 }
 
 QWidget* SuspectList::detail_of(const Diagnosis& found, std::size_t index) {
@@ -209,30 +186,30 @@ void SuspectList::add_next(const Diagnosis& found) {
     auto* text = add_text(q(next_text(found, document_.units())), 0, 2);
     text->setObjectName("nextReading");
     if (!found.next) return;
-    auto* read = flat_button(tr("Read it"), "readNext", content_);
+    auto* read = flat_button(tr("Read it"), "readNext", content());
     connect(read, &QPushButton::clicked, this,
             [this, reading = found.next->reading] { emit reading_wanted(reading); });
     auto* row = new QHBoxLayout;
     row->setContentsMargins(6, 0, 6, 0);
     row->addWidget(read, 0, Qt::AlignLeft);
-    items_->addLayout(row);
+    items()->addLayout(row);
 }
 
 void SuspectList::add_looked_into(const TriedFault& tried, std::size_t index) {
     auto* row = new QHBoxLayout;
     row->setContentsMargins(0, 0, 6, 0);
-    auto* text = wrapped_label(q(tried_text(tried, document_.units())), content_);
+    auto* text = wrapped_label(q(tried_text(tried, document_.units())), content());
     text->setObjectName(QString("tried-%1").arg(index));
     text->setContentsMargins(edge_px, 1, 0, 1);
     row->addWidget(text, 1);
-    auto* remove = flat_button(tr("Remove"), QString("removeTried-%1").arg(index), content_);
+    auto* remove = flat_button(tr("Remove"), QString("removeTried-%1").arg(index), content());
     remove->setAccessibleName(tr("Remove: %1").arg(text->text()));
     connect(remove, &QPushButton::clicked, this, [this, id = tried.id] {
         document_.edit(tr("Remove what was looked into"),
                        remove_object(document_.committed(), document_.catalogue(), id));
     });
     row->addWidget(remove, 0, Qt::AlignTop);
-    items_->addLayout(row);
+    items()->addLayout(row);
 }
 
 void SuspectList::keep(const Fault& fault) {

@@ -3,15 +3,12 @@
 // about it, its working; the reading to take next; what was looked into already.
 #pragma once
 
-#include <QWidget>
-
 #include "app/document/proposals.h"
-
-class QVBoxLayout;
+#include "app/kit/filled_list.h"
 
 namespace ovant {
 
-class SuspectList : public QWidget {
+class SuspectList : public FilledList {
     Q_OBJECT
 
 public:
@@ -24,11 +21,10 @@ signals:
     void reading_wanted(const ovant::Reading& reading);
 
 protected:
-    void changeEvent(QEvent* event) override;
+    void fill() override;
+    void forget_filling() override { filled_with_.reset(); }
 
 private:
-    void fill();
-    void start_anew();
     void fill_with(const Diagnosis& found);
     QLabel* add_text(const QString& text, int above, int below);
     void add_heading(const QString& text);
@@ -43,9 +39,6 @@ private:
     std::string camera_;
     std::shared_ptr<const Result<Diagnosis>> filled_with_;
     std::size_t open_ = 0;  // the suspect whose detail is in sight
-    QWidget* content_ = nullptr;
-    QVBoxLayout* layout_;
-    QVBoxLayout* items_ = nullptr;
 };
 
 }  // namespace ovant

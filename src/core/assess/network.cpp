@@ -446,4 +446,11 @@ Network lay_out(std::shared_ptr<const Site> site, std::shared_ptr<const Catalogu
     return net;
 }
 
+CameraNumber find_camera(const Network& net, std::string_view id) {
+    for (CameraNumber number : net.cameras.numbers()) {
+        if (net.device(net.cameras[number]).id == id) return number;
+    }
+    return {};
+}
+
 }  // namespace ovant

@@ -123,6 +123,9 @@ PortNumber passed_on_at(const Kind& kind, PortNumber from, std::string& lane);
 
 bool carries_power(Medium medium);
 
+// The camera with this id; none where there is no such.
+CameraNumber find_camera(const Network& net, std::string_view id);
+
 // A device of a camera's kind, whether or not anything differs from the kind.
 bool is_camera(const Device& device, const Catalogue& catalogue);
 // Watts of the camera in one condition, from its settings or its kind.

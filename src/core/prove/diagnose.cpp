@@ -16,13 +16,6 @@
 namespace ovant {
 namespace {
 
-CameraNumber camera_of(const Network& net, std::string_view id) {
-    for (CameraNumber number : net.cameras.numbers()) {
-        if (net.device(net.cameras[number]).id == id) return number;
-    }
-    return {};
-}
-
 // What a record may be of to touch a run: its units, its cables, and their ports.
 class Along {
 public:
@@ -268,7 +261,7 @@ std::vector<Reading> possible_readings(const Network& net, CameraNumber camera) 
 double most_apart(const Site& site, const Catalogue& catalogue, std::string_view camera,
                   const Fault& a, const Fault& b) {
     const Network whole = lay_out(site, catalogue);
-    const CameraNumber number = camera_of(whole, camera);
+    const CameraNumber number = find_camera(whole, camera);
     if (!number) return 0;
     const Site run = site_of_run(whole, number);
     return widest_apart(outlook(run, catalogue, possible_readings(whole, number), {a, b}), 0, 1);
@@ -276,7 +269,7 @@ double most_apart(const Site& site, const Catalogue& catalogue, std::string_view
 
 Result<Diagnosis> diagnose(const Site& site, const Catalogue& catalogue, std::string_view camera) {
     const Network whole = lay_out(site, catalogue);
-    const CameraNumber number = camera_of(whole, camera);
+    const CameraNumber number = find_camera(whole, camera);
     if (!number) return Error{ErrorCode::no_such_object, "", std::string(camera), ""};
     Diagnosis out;
     out.camera = camera;
@@ -287,7 +280,7 @@ Result<Diagnosis> diagnose(const Site& site, const Catalogue& catalogue, std::st
                      "nothing was read along this run that a fault could explain"};
     }
     const Network net = lay_out(run, catalogue);
-    const CameraNumber here = camera_of(net, camera);
+    const CameraNumber here = find_camera(net, camera);
     const Likelihood likelihood(run, catalogue, out.readings);
     const std::vector<Fault> faults = possible_faults(net, here);
     std::map<FaultKind, int> places;

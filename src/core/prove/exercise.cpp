@@ -12,13 +12,6 @@ namespace {
 constexpr double findable_apart = 3;
 constexpr int most_tries = 200;
 
-CameraNumber camera_in(const Network& net, std::string_view id) {
-    for (CameraNumber number : net.cameras.numbers()) {
-        if (net.device(net.cameras[number]).id == id) return number;
-    }
-    return {};
-}
-
 template <class T>
 const T& picked(const std::vector<T>& from, std::mt19937& random) {
     return from[random() % from.size()];
@@ -59,7 +52,7 @@ Result<Exercise> start_exercise(const Site& site, const Catalogue& catalogue,
         if (most_apart(plain, catalogue, out.camera, out.hidden, {}) < findable_apart) continue;
         out.run = site_of_run(net, camera);
         const Network own = lay_out(out.run, catalogue);
-        const CameraNumber here = camera_in(own, out.camera);
+        const CameraNumber here = find_camera(own, out.camera);
         out.readings = read_with_fault(out.run, catalogue, {out.hidden, out.seed},
                                        possible_readings(own, here));
         int number = 0;
