@@ -12,6 +12,7 @@
 #include "core/format/site_json.h"
 #include "phrase/check_text.h"
 #include "net/look.h"
+#include "net/snmp_read.h"
 #include "print/labels_pdf.h"
 
 namespace ovant {
@@ -28,6 +29,11 @@ struct Options {
     std::string sign;
     LookFor look;
     bool interfaces = false;
+    SnmpAt snmp;
+    SnmpLogin login;  // without secrets, which are asked for
+    std::string device, under = "day";
+    bool switch_clock = false;
+    double watch_s = 0, every_s = 60;
     LabelSheet sheet;
     std::string xlsx_path;
     std::vector<std::string> words;
@@ -48,6 +54,7 @@ struct Options {
 struct Streams {
     std::ostream& out;
     std::ostream& err;
+    std::istream* in = nullptr;  // null: standard input
 };
 
 struct Opened {
@@ -79,6 +86,7 @@ int labels_command(const Options& options, const Streams& streams);
 
 // network_commands.cpp
 int look_command(const Options& options, const Streams& streams);
+int read_switch_command(const Options& options, const Streams& streams);
 
 // site_commands.cpp
 int import_command(const Options& options, const Streams& streams);

@@ -356,6 +356,7 @@ private:
         look->add_option("--write", options.write_path, "write the site with what was seen here");
         look->add_flag("--json", options.json, "JSON instead of text");
         add_format(look);
+        add_read_switch();
         CLI::App* labels =
             add("labels", "labels for cables, ports and units, as PDF", labels_command);
         labels->add_option("--pdf", options.pdf_path, "file to write")->required();
@@ -373,6 +374,45 @@ private:
         diagnose->add_option("CAMERA", options.camera, "camera id, such as K14")->required();
         diagnose->add_flag("--json", options.json, "JSON instead of text");
         add_format(diagnose);
+    }
+
+    void add_read_switch() {
+        CLI::App* read = add("read-switch", "what a managed switch tells by SNMP, against the design",
+                             read_switch_command);
+        read->footer(
+            "The community of v2c, or for v3 the pass phrases for signing and encryption, are read "
+            "from standard input, a line each.");
+        read->add_option("SWITCH", options.device, "which, such as SW1")->required();
+        read->add_option("--address", options.snmp.address, "else its address in the site");
+        read->add_option("--port", options.snmp.port, "UDP port, else 161");
+        read->add_option("--interface", options.snmp.interface_address,
+                         "address of this computer's interface to ask from; else as it routes");
+        read->add_option("--timeout", options.snmp.timeout_s, "seconds to wait, three times")
+            ->check(CLI::Range(0.05, 30.0));
+        read->add_option("--user", options.login.user, "v3 by this user, else v2c");
+        const std::map<std::string, SnmpAuth> signing = {
+            {"sha1", SnmpAuth::sha1}, {"sha256", SnmpAuth::sha256}, {"md5", SnmpAuth::md5}};
+        read->add_option("--sign", options.login.auth, "how v3 signs: sha1, sha256, md5")
+            ->transform(CLI::CheckedTransformer(signing));
+        const std::map<std::string, SnmpPrivacy> encryption = {{"aes128", SnmpPrivacy::aes128},
+                                                               {"des", SnmpPrivacy::des},
+                                                               {"none", SnmpPrivacy::none}};
+        read->add_option("--encrypt", options.login.privacy, "how v3 encrypts: aes128, des, none")
+            ->transform(CLI::CheckedTransformer(encryption));
+        read->add_option("--under", options.under,
+                         "condition of the promise; sun: day or night by the time of the reading")
+            ->check(CLI::IsMember({"day", "night", "coldest-night", "restart", "sun"}));
+        read->add_flag("--switch-clock", options.switch_clock, "the time is the switch's own");
+        read->add_option("--watch", options.watch_s, "go on for so many seconds")
+            ->check(CLI::Range(0.0, 604800.0));
+        read->add_option("--every", options.every_s, "seconds between two readings, else 60")
+            ->check(CLI::Range(0.2, 86400.0));
+        read->add_option("--who", options.who, "initials for the record");
+        read->add_option("--when", options.when, "such as 2027-01-15T14:05; else now");
+        read->add_option("--csv", options.csv_path, "write the series as CSV here");
+        read->add_option("--write", options.write_path, "write the site with the readings here");
+        read->add_flag("--json", options.json, "JSON instead of text");
+        add_format(read);
     }
 
     void add_files() {
@@ -400,22 +440,23 @@ private:
     }
 };
 
-int run(const std::vector<std::string>& arguments, std::ostream& out, std::ostream& err) {
+int run(const std::vector<std::string>& arguments, const Streams& streams) {
     CommandLine line;
     try {
         line.app.parse(std::vector<std::string>(arguments.rbegin(), arguments.rend()));
     } catch (const CLI::ParseError& error) {
-        return line.app.exit(error, out, err) == 0 ? cli_holds : cli_unreadable;
+        return line.app.exit(error, streams.out, streams.err) == 0 ? cli_holds : cli_unreadable;
     }
-    return line.chosen(line.options, Streams{out, err});
+    return line.chosen(line.options, streams);
 }
 
 }  // namespace
 
-int run_cli(const std::vector<std::string>& arguments, std::ostream& out, std::ostream& err) {
+int run_cli(const std::vector<std::string>& arguments, std::ostream& out, std::ostream& err,
+            std::istream* in) {
     PlainText plain_out(out), plain_err(err);
     std::ostream told(&plain_out), errors(&plain_err);
-    const int status = run(arguments, told, errors);
+    const int status = run(arguments, {told, errors, in});
     told.flush();
     if (told && out) return status;
     errors << sentence(Error{ErrorCode::unwritable, "", "the output", "it is full or closed"})

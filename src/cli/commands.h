@@ -12,6 +12,8 @@ enum CliStatus { cli_holds = 0, cli_fails = 1, cli_unreadable = 2 };
 
 // `arguments` without the program's name. Returns the exit status: 0 all holds or done, 1 something
 // fails, 2 cannot read or wrong usage.
-int run_cli(const std::vector<std::string>& arguments, std::ostream& out, std::ostream& err);
+// What a command asks for is read from `in`, null for standard input.
+int run_cli(const std::vector<std::string>& arguments, std::ostream& out, std::ostream& err,
+            std::istream* in = nullptr);
 
 }  // namespace ovant

@@ -3,12 +3,12 @@
 #pragma once
 
 #include <algorithm>
+#include <cctype>
 #include <string>
 #include <string_view>
 
 namespace ovant {
 
-// A to Z in small letters; all other bytes as they are, so that UTF-8 stays whole.
 // As a sentence begins: its first letter large.
 inline std::string capitalised(std::string text) {
     if (!text.empty())
@@ -16,6 +16,7 @@ inline std::string capitalised(std::string text) {
     return text;
 }
 
+// A to Z in small letters; all other bytes as they are, so that UTF-8 stays whole.
 inline std::string lowered(std::string_view text) {
     std::string out(text);
     std::transform(out.begin(), out.end(), out.begin(), [](unsigned char c) {

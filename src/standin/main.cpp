@@ -4,6 +4,7 @@
 #include <chrono>
 #include <csignal>
 #include <iostream>
+#include <map>
 
 #include "cli/command_parts.h"
 #include "core/format/file_store.h"
@@ -14,6 +15,8 @@
 #include "net/look.h"
 #include "phrase/error_text.h"
 #include "phrase/fault_text.h"
+#include "standin/snmp_agent.h"
+#include "standin/switch_play.h"
 
 using namespace ovant;
 
@@ -81,8 +84,6 @@ int cameras(const CamerasOptions& options) {
         if (!address.empty())
             devices.push_back({address, own.mac, device.name.empty() ? device.id : device.name});
     }
-    std::signal(SIGTERM, [](int) { stopped = 1; });
-    std::signal(SIGINT, [](int) { stopped = 1; });
     const auto start = std::chrono::steady_clock::now();
     const auto ready = [&] {
         std::cout << devices.size() << " cameras answer on " << options.where.interface_address
@@ -95,10 +96,64 @@ int cameras(const CamerasOptions& options) {
     return ended ? cli_holds : refuse(ended.error());
 }
 
+struct SwitchOptions {
+    std::string site_path, device, fault, camera;
+    unsigned seed = 1;
+    AgentAt where;
+    double start_h = 12, speed = 60, seconds = 0;
+    std::vector<std::string> lacks;
+};
+
+const std::map<std::string, SwitchLacks> lacking = {{"poe", SwitchLacks::poe},
+                                                    {"port-watts", SwitchLacks::port_watts},
+                                                    {"neighbours", SwitchLacks::neighbours},
+                                                    {"clock", SwitchLacks::clock},
+                                                    {"wide-counters", SwitchLacks::wide_counters}};
+
+// Answers SNMP as a switch of the site would through its day.
+int play_as_switch(const SwitchOptions& options) {
+    Options at;
+    at.site_path = options.site_path;
+    const std::optional<Opened> opened = open_site(at, {std::cout, std::cerr});
+    if (!opened) return cli_unreadable;
+    SwitchPlayWanted wanted{options.device, std::nullopt, {}};
+    for (const std::string& one : options.lacks) wanted.lacks.push_back(lacking.at(one));
+    if (!options.fault.empty()) {
+        const Result<Exercise> exercise =
+            start_exercise(opened->site, opened->catalogue,
+                           {from_name<FaultKind>(options.fault), options.camera, options.seed});
+        if (!exercise) return refuse(exercise.error());
+        wanted.fault = exercise->hidden;
+    }
+    const Result<SwitchPlay> play = play_switch(opened->site, opened->catalogue, wanted);
+    if (!play) return refuse(play.error());
+    const auto start = std::chrono::steady_clock::now();
+    const auto past_s = [&] {
+        return std::chrono::duration<double>(std::chrono::steady_clock::now() - start).count();
+    };
+    const auto now = [&] {
+        const double t_s = options.start_h * 3600 + past_s() * options.speed;
+        return switch_vars(play->at(std::min(t_s, play->length_s() - 1)));
+    };
+    const auto ready = [&] {
+        std::cout << options.device << " answers at " << options.where.address << ", port "
+                  << options.where.port << std::endl;
+    };
+    const Result<bool> ended = answer_snmp(options.where, now, ready, [&] {
+        return !stopped && (options.seconds == 0 || past_s() < options.seconds);
+    });
+    return ended ? cli_holds : refuse(ended.error());
+}
+
+void stop_on_signals() {
+    std::signal(SIGTERM, [](int) { stopped = 1; });
+    std::signal(SIGINT, [](int) { stopped = 1; });
+}
+
 }  // namespace
 
 int main(int argc, char** argv) {
-    CLI::App app("Stand-ins for meters and cameras, for trying Ovant without a site");
+    CLI::App app("Stand-ins for meters, cameras and switches, for trying Ovant without a site");
     app.require_subcommand(1);
     TesterOptions options;
     std::vector<std::string> faults;
@@ -120,6 +175,33 @@ int main(int argc, char** argv) {
     answer->add_option("--interface", of_cameras.where.interface_address, "else the loopback");
     answer->add_option("--port", of_cameras.where.port, "UDP port, else 3702");
     answer->add_option("--seconds", of_cameras.seconds, "end after these; else when stopped");
+    SwitchOptions of_switch;
+    SnmpLogin& login = of_switch.where.login;
+    login.community = "public";
+    CLI::App* agent = app.add_subcommand("switch", "answers SNMP as a switch through its day");
+    agent->add_option("SITE", of_switch.site_path, "site file")->required();
+    agent->add_option("SWITCH", of_switch.device, "which, such as SW1")->required();
+    agent->add_option("--interface", of_switch.where.address, "else the loopback");
+    agent->add_option("--port", of_switch.where.port, "UDP port, else 1161");
+    agent->add_option("--start", of_switch.start_h, "hour of the day to begin at, else 12")
+        ->check(CLI::Range(0.0, 24.0));
+    agent->add_option("--speed", of_switch.speed, "seconds of the day in one, else 60")
+        ->check(CLI::Range(0.0, 100000.0));
+    agent->add_option("--seconds", of_switch.seconds, "end after these; else when stopped");
+    agent->add_option("--fault", of_switch.fault, "of this kind, hidden in a run")
+        ->check(CLI::IsMember(faults));
+    agent->add_option("--camera", of_switch.camera, "in whose run; else by the seed");
+    agent->add_option("--seed", of_switch.seed, "the same seed hides the same fault");
+    agent->add_option("--lacks", of_switch.lacks, "what the switch does not have")
+        ->check(CLI::IsMember(lacking));
+    // The stand-in's own, to be typed where it is read; no secrets.
+    agent->add_option("--community", login.community, "of v2c, else public");
+    CLI::Option* user = agent->add_option("--user", login.user, "answers v3 only, to this user");
+    agent->add_option("--sign", login.auth_phrase, "pass phrase for signing, SHA-1")->needs(user);
+    agent->add_option("--encrypt", login.privacy_phrase, "for encryption, AES")->needs(user);
     CLI11_PARSE(app, argc, argv);
-    return *make ? tester(options) : cameras(of_cameras);
+    login.version_3 = !login.user.empty();
+    if (login.privacy_phrase.empty()) login.privacy = SnmpPrivacy::none;
+    stop_on_signals();
+    return *make ? tester(options) : *answer ? cameras(of_cameras) : play_as_switch(of_switch);
 }

@@ -200,6 +200,12 @@ private:
         return share;
     }
 
+    bool feeds_ports(DeviceNumber unit) const {
+        const Kind& kind = net_.kind(unit);
+        return !kind.camera && kind.supply &&
+               std::any_of(kind.ports.begin(), kind.ports.end(),
+                           [](const PortKind& port) { return port.role == PortRole::pse; });
+    }
     Promise watts() {
         Promise out;
         if (const PortAt at = port()) {
@@ -210,8 +216,19 @@ private:
             out.highest = feeds.front().limit_w * 1.2;  // cut long before, IEEE 802.3 clause 33
             state(out, {"P of the port = what its loads take and the cable loses", reading_.subject,
                         out.value, Unit::watt, source::ohms_law});
+        } else if (const DeviceNumber unit = device(); unit && feeds_ports(unit)) {
+            out.value = 0;
+            for (PortNumber number : net_.kind(unit).ports.numbers()) {
+                const PortAt one{unit, number};
+                if (net_.port(one).role != PortRole::pse || net_.power_off(one)) continue;
+                const std::vector<PortFeed>& feeds = all_.feeds(one, condition_);
+                if (feeds.empty()) continue;
+                if (!feeds.front().solution.stands) return {};
+                out.value += feeds.front().solution.source_w;
+            }
+            state(out, {"P of the unit = all its ports together", reading_.subject, out.value,
+                        Unit::watt, source::ohms_law});
         } else {
-            const DeviceNumber unit = device();
             if (!unit || !net_.kind(unit).camera) return {};
             out.value = camera_power_w(net_, unit, condition_);
             state(out, {"P of the camera in this condition, by its sheet", reading_.subject,
