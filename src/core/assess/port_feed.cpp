@@ -174,24 +174,27 @@ int poe_pairs(const Network& net, PortAt port) {
 
 int class_asked(const Network& net, PortAt port) {
     std::string lane;
+    int own = 0;  // of a unit on the way that works on this power, where nothing behind it asks
     for (std::size_t steps = 0; steps <= net.links.size(); ++steps) {
         const PortAt in = net.across(port);
-        if (!in.device) return 0;
+        if (!in.device) return own;
         const PortKind& kind = net.port(in);
+        const Kind& unit = net.kind(in.device);
         if (kind.role == PortRole::pd) {
             if (kind.power == PowerKind::passive) return 0;
-            const Kind& unit = net.kind(in.device);
             if (!unit.camera) return kind.poe_class;
             const double most_w = greatest_camera_power_w(camera_draw(net.device(in.device), unit));
             // Class 0 reserves as class 3 does; a camera set to draw more asks for more.
             const int stated = kind.poe_class == 0 ? 3 : kind.poe_class;
             return std::max(stated, poe_class_for_load(most_w));
         }
-        if (kind.role != PortRole::pass) return 0;
-        port = {in.device, passed_on_at(net.kind(in.device), in.port, lane)};
-        if (!port.port) return 0;
+        if (kind.role != PortRole::pass) return own;
+        const double own_w = unit.draw_w + (unit.in_line ? unit.in_line->own_draw_w : 0);
+        if (own == 0 && own_w > 0) own = poe_class_for_load(own_w);
+        port = {in.device, passed_on_at(unit, in.port, lane)};
+        if (!port.port || net.power_off(port)) return own;
     }
-    return 0;
+    return own;
 }
 
 int class_needed(const Network& net, PortAt port) {

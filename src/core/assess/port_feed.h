@@ -89,7 +89,8 @@ double cable_temperature_c(const Settings& settings, Condition condition,
 // four.
 int poe_pairs(const Network& net, PortAt port);
 
-// Class that the load at the end of a port's line asks for; 0 if nothing asks.
+// Class that the load at the end of a port's line asks for; where nothing does, what a unit on the
+// way asks for that works on this power itself; 0 if nothing asks.
 int class_asked(const Network& net, PortAt port);
 
 // What a feeding port can give: its own limit, or what is left of what its unit can take off the
