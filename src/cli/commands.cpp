@@ -377,8 +377,9 @@ private:
     }
 
     void add_read_switch() {
-        CLI::App* read = add("read-switch", "what a managed switch tells by SNMP, against the design",
-                             read_switch_command);
+        CLI::App* read =
+            add("read-switch", "what a managed switch tells by SNMP, against the design",
+                read_switch_command);
         read->footer(
             "The community of v2c, or for v3 the pass phrases for signing and encryption, are read "
             "from standard input, a line each.");

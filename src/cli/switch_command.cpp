@@ -30,7 +30,8 @@ using Clock = std::chrono::steady_clock;
 // What is typed is not shown, where it is typed at a terminal.
 class NotShown {
 public:
-    explicit NotShown(bool at_terminal) : on_(at_terminal && tcgetattr(STDIN_FILENO, &before_) == 0) {
+    explicit NotShown(bool at_terminal)
+        : on_(at_terminal && tcgetattr(STDIN_FILENO, &before_) == 0) {
         if (!on_) return;
         termios silent = before_;
         silent.c_lflag &= ~static_cast<tcflag_t>(ECHO);
@@ -149,11 +150,10 @@ bool all_well(const SwitchSeries& series) {
                one->judged.verdict == ReadingVerdict::no_promise;
     };
     return well(series.seen->given) &&
-           std::all_of(
-               series.seen->rows.begin(), series.seen->rows.end(),
-               [&](const SwitchRow& row) {
-                   return well(row.watts) && well(row.rate) && well(row.bit_rate);
-               }) &&
+           std::all_of(series.seen->rows.begin(), series.seen->rows.end(),
+                       [&](const SwitchRow& row) {
+                           return well(row.watts) && well(row.rate) && well(row.bit_rate);
+                       }) &&
            std::none_of(series.seen->notes.begin(), series.seen->notes.end(),
                         [](const SwitchNote& note) { return is_trouble(note.kind); });
 }
@@ -168,9 +168,13 @@ std::optional<Error> read_once(const Options& options, const SnmpLogin& login, c
     asked.device = options.device;
     asked.now = {options.who, options.when.empty() ? own_clock() : options.when};
     if (options.switch_clock && !state.clock.empty()) asked.now.when = state.clock.substr(0, 16);
-    asked.under = options.under == "sun"
-                      ? under_sun(opened.site.settings, asked.now.when)
-                      : from_name<ReadUnder>(options.under).value_or(ReadUnder::day);
+    if (options.under == "sun") {
+        const UnderSun sun = under_sun(opened.site.settings, asked.now.when);
+        asked.under = sun.under;
+        asked.or_under = sun.or_under;
+    } else {
+        asked.under = from_name<ReadUnder>(options.under).value_or(ReadUnder::day);
+    }
     return take_state(series, opened.site, opened.catalogue, std::move(state), asked);
 }
 

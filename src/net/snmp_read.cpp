@@ -8,6 +8,7 @@
 #include <sys/resource.h>
 
 #include <algorithm>
+#include <chrono>
 #include <cstdlib>
 #include <memory>
 #include <mutex>
@@ -158,12 +159,19 @@ public:
         for (std::size_t i = 0; i < columns.size(); ++i) {
             const double share = static_cast<double>(i) / static_cast<double>(columns.size());
             if (std::optional<Error> error = column(columns[i].oid, share)) return *error;
-            if (stopped_) break;
+            if (stopped_ || past_s() > at_.most_s) break;
         }
+        if (kept_back_ && out_.vars.empty())
+            return cannot(at_,
+                          "the switch lets this login see nothing: other rights, or encryption");
+        out_.more |= past_s() > at_.most_s;
         return std::move(out_);
     }
 
 private:
+    double past_s() const {
+        return std::chrono::duration<double>(std::chrono::steady_clock::now() - start_).count();
+    }
     std::optional<Error> column(const SnmpOid& column, double share) {
         std::vector<oid> next(column.begin(), column.end());
         std::size_t rows = 0;
@@ -184,8 +192,10 @@ private:
                 // A table that may not be looked at is one that is not there.
                 if (answer->errstat == SNMP_ERR_NOSUCHNAME ||
                     answer->errstat == SNMP_ERR_AUTHORIZATIONERROR ||
-                    answer->errstat == SNMP_ERR_NOACCESS)
+                    answer->errstat == SNMP_ERR_NOACCESS) {
+                    kept_back_ = true;
                     return std::nullopt;
+                }
                 return cannot(at_, snmp_errstring(static_cast<int>(answer->errstat)));
             }
             const netsnmp_variable_list* var = answer->variables;
@@ -194,7 +204,8 @@ private:
                 if (!inside(*var, column)) return std::nullopt;
                 if (snmp_oid_compare(var->name, var->name_length, next.data(), next.size()) <= 0)
                     return cannot(at_, "its answers make no sense: their ids go backwards");
-                if (rows++ == most_of_a_column || out_.vars.size() == at_.most_vars) {
+                if (rows++ == most_of_a_column || out_.vars.size() == at_.most_vars ||
+                    past_s() > at_.most_s) {
                     out_.more = true;
                     return std::nullopt;
                 }
@@ -222,8 +233,10 @@ private:
     Session session_;
     const SnmpAt& at_;
     const std::function<bool(double)>& go_on_;
+    const std::chrono::steady_clock::time_point start_ = std::chrono::steady_clock::now();
     SnmpRead out_;
     bool stopped_ = false;
+    bool kept_back_ = false;  // a table that this login may not look at
 };
 
 }  // namespace

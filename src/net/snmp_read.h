@@ -20,7 +20,7 @@ enum class SnmpPrivacy { aes128, des, none };
 // Never written anywhere. The program leaves no core file once it holds one.
 struct SnmpLogin {
     bool version_3 = false;
-    std::string community;  // v2c
+    std::string community;                          // v2c
     std::string user, auth_phrase, privacy_phrase;  // v3
     SnmpAuth auth = SnmpAuth::sha1;
     SnmpPrivacy privacy = SnmpPrivacy::aes128;
@@ -33,11 +33,12 @@ struct SnmpAt {
     double timeout_s = 1.0;
     int tries = 3;
     std::size_t most_vars = 60'000;  // that are read of one switch
+    double most_s = 120;             // that it may take
 };
 
 struct SnmpRead {
     std::vector<SnmpVar> vars;
-    bool more = false;  // a table was longer than is read
+    bool more = false;  // there was more than is read, or in more time
 };
 // `go_on` is told the share that is read; false ends it with what is there. Errors: not_possible
 // where nothing answers, the login is refused, or the answers make no sense; one read at a time in

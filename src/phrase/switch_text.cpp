@@ -39,15 +39,18 @@ std::string without_port(const SwitchNote& note) {
             return said("tells nothing of PoE (it lacks the tables of RFC 3621)");
         case SwitchNoteKind::no_port_watts:
             return said(
-                "does not tell the watts of single ports (it lacks the sensors of RFC 3433); whether "
+                "does not tell the watts of single ports (it lacks the sensors of RFC 3433); "
+                "whether "
                 "a port delivers, and the total, are read");
         case SwitchNoteKind::nothing_learnt:
             return said(
-                "tells neither addresses learnt nor neighbours, so who hangs where is not compared");
+                "tells neither addresses learnt nor neighbours, so who hangs where is not "
+                "compared");
         case SwitchNoteKind::other_ports:
-            return told("has {} Ethernet ports, the design {}: look whether names and ports go "
-                        "together below",
-                        static_cast<int>(note.number), static_cast<int>(note.limit));
+            return told(
+                "has {} Ethernet ports, the design {}: look whether names and ports go "
+                "together below",
+                static_cast<int>(note.number), static_cast<int>(note.limit));
         case SwitchNoteKind::not_planned:
             return said("something is plugged in where the design has nothing");
         case SwitchNoteKind::switched_off: return said("is switched off in the switch");
@@ -57,8 +60,7 @@ std::string without_port(const SwitchNote& note) {
         case SwitchNoteKind::port_fault: return said("the switch reports a fault of its PoE");
         case SwitchNoteKind::denied:
             return told("power was denied {}: no watts left for it", times_text(note));
-        case SwitchNoteKind::overload:
-            return told("cut for taking too much {}", times_text(note));
+        case SwitchNoteKind::overload: return told("cut for taking too much {}", times_text(note));
         case SwitchNoteKind::shorted: return told("cut for a short {}", times_text(note));
         case SwitchNoteKind::damaged_frames:
             return note.watched
@@ -76,7 +78,9 @@ std::string without_port(const SwitchNote& note) {
     return "";
 }
 
-std::string clock_part(const std::string& when) { return when.size() >= 16 ? when.substr(11, 5) : when; }
+std::string clock_part(const std::string& when) {
+    return when.size() >= 16 ? when.substr(11, 5) : when;
+}
 
 }  // namespace
 

@@ -74,9 +74,9 @@ int handle(netsnmp_mib_handler* handler, netsnmp_handler_registration* at,
         const auto less = [](const SnmpVar& var, const SnmpOid& id) { return var.oid < id; };
         auto found = std::lower_bound(tables.vars.begin(), tables.vars.end(), wanted, less);
         if (next && found != tables.vars.end() && found->oid == wanted && !one->inclusive) ++found;
-        const bool inside = found != tables.vars.end() && found->oid.size() >= at->rootoid_len &&
-                            std::equal(at->rootoid, at->rootoid + at->rootoid_len,
-                                       found->oid.begin());
+        const bool inside =
+            found != tables.vars.end() && found->oid.size() >= at->rootoid_len &&
+            std::equal(at->rootoid, at->rootoid + at->rootoid_len, found->oid.begin());
         if (next ? inside : inside && found->oid == wanted)
             put(one->requestvb, *found);
         else if (!next)

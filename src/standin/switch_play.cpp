@@ -7,6 +7,7 @@
 #include <cmath>
 #include <set>
 
+#include "core/assess/port_feed.h"
 #include "core/prove/readings.h"
 
 namespace ovant {
@@ -76,8 +77,7 @@ bool SwitchPlay::is_up(const Port& port, double t_s) const {
     if (!port.link || port.rate_mbps <= 0) return false;
     if (port.far_camera) return port.far_camera->at(t_s).state >= CameraState::starting;
     // What it feeds is up with its power, all else has power of its own.
-    return !port.day || port.day->peak_w <= least_w ||
-           sample_at(port.day->watts, t_s) > least_w;
+    return !port.day || port.day->peak_w <= least_w || sample_at(port.day->watts, t_s) > least_w;
 }
 
 void SwitchPlay::tell_power(SwitchPort& out, const Port& port, double t_s) const {
@@ -86,18 +86,16 @@ void SwitchPlay::tell_power(SwitchPort& out, const Port& port, double t_s) const
     const PortAt at{device_, port.number};
     const double watts = port.day ? sample_at(port.day->watts, t_s) : 0;
     out.pse_enabled = !net_->power_off(at);
-    out.pse = !out.pse_enabled   ? PseState::disabled
-              : watts > least_w  ? PseState::delivering
-                                 : PseState::searching;
-    if (out.pse == PseState::delivering) {
-        const PortKind& far = net_->port(net_->across(at));
-        out.poe_class = std::min(far.role == PortRole::pd ? far.poe_class : 4, 4);
-    }
+    out.pse = !out.pse_enabled  ? PseState::disabled
+              : watts > least_w ? PseState::delivering
+                                : PseState::searching;
+    if (out.pse == PseState::delivering) out.poe_class = std::min(class_asked(*net_, at), 4);
     if (!lacks(SwitchLacks::port_watts)) out.watts = watts;
     for (const DayEvent& event : day_.events) {
         if (event.t_s > t_s || event.device != net_->device(device_).id || event.port != kind.id)
             continue;
-        out.denied += event.kind == DayEventKind::port_refused || event.kind == DayEventKind::port_shed;
+        out.denied +=
+            event.kind == DayEventKind::port_refused || event.kind == DayEventKind::port_shed;
         out.overloads += event.kind == DayEventKind::port_overload;
         out.absent += event.kind == DayEventKind::port_idle;
     }
@@ -141,7 +139,8 @@ SwitchState SwitchPlay::at(double t_s) const {
         if (!told.octets_wide) told.octets = *told.octets & 0xffffffffU;
         tell_power(told, port, t_s);
         out.has_poe |= told.pse != PseState::none;
-        out.given_w += told.pse == PseState::delivering && port.day ? sample_at(port.day->watts, t_s) : 0;
+        out.given_w +=
+            told.pse == PseState::delivering && port.day ? sample_at(port.day->watts, t_s) : 0;
         if (told.up && !lacks(SwitchLacks::neighbours)) {
             const Device& far = net_->device(net_->across({device_, port.number}).device);
             told.macs = port.macs;

@@ -13,6 +13,7 @@
 #include "app/kit/q.h"
 #include "app/kit/signature.h"
 #include "app/kit/when_seen.h"
+#include "app/prove/switch_dialog.h"
 #include "app/theme/icons.h"
 #include "app/theme/theme.h"
 #include "core/edits/edits.h"
@@ -64,9 +65,15 @@ ReadingsPage::ReadingsPage(Document& document, Prompts& prompts, QWidget* parent
             prompts_.open_path(this, {tr("Bring in readings"), tr("Readings (*.csv *.txt)"), {}});
         if (!path.isEmpty()) bring_in(path);
     });
+    auto* of_switch = new QPushButton(icon(Icon::look), tr("Read the switch…"));
+    of_switch->setObjectName("readSwitchNow");
+    of_switch->setToolTip(tr("What a managed switch tells of its ports by SNMP, once or watched"));
+    connect(of_switch, &QPushButton::clicked, this,
+            [this] { SwitchDialog::open_for(document_, prompts_, this); });
     make_table();
     auto* head = new QHBoxLayout;
     head->addWidget(summary_, 1);
+    head->addWidget(of_switch);
     head->addWidget(bring);
     auto* layout = new QVBoxLayout(this);
     layout->setContentsMargins(16, 8, 16, 8);

@@ -102,7 +102,9 @@ const std::vector<ToldColumn>& columns() {
         {Told::pse_detection,
          {"POWER-ETHERNET-MIB", "pethPsePortDetectionStatus", {1, 3, 6, 1, 2, 1, 105, 1, 1, 1, 6}}},
         {Told::pse_absent,
-         {"POWER-ETHERNET-MIB", "pethPsePortMPSAbsentCounter", {1, 3, 6, 1, 2, 1, 105, 1, 1, 1, 8}}},
+         {"POWER-ETHERNET-MIB",
+          "pethPsePortMPSAbsentCounter",
+          {1, 3, 6, 1, 2, 1, 105, 1, 1, 1, 8}}},
         {Told::pse_class,
          {"POWER-ETHERNET-MIB",
           "pethPsePortPowerClassifications",
@@ -112,7 +114,9 @@ const std::vector<ToldColumn>& columns() {
           "pethPsePortPowerDeniedCounter",
           {1, 3, 6, 1, 2, 1, 105, 1, 1, 1, 12}}},
         {Told::pse_overload,
-         {"POWER-ETHERNET-MIB", "pethPsePortOverLoadCounter", {1, 3, 6, 1, 2, 1, 105, 1, 1, 1, 13}}},
+         {"POWER-ETHERNET-MIB",
+          "pethPsePortOverLoadCounter",
+          {1, 3, 6, 1, 2, 1, 105, 1, 1, 1, 13}}},
         {Told::pse_short,
          {"POWER-ETHERNET-MIB", "pethPsePortShortCounter", {1, 3, 6, 1, 2, 1, 105, 1, 1, 1, 14}}},
         {Told::main_power,
@@ -124,7 +128,8 @@ const std::vector<ToldColumn>& columns() {
         {Told::lldp_local_id, {"LLDP-MIB", "lldpLocPortId", {1, 0, 8802, 1, 1, 2, 1, 3, 7, 1, 3}}},
         {Told::lldp_chassis_kind,
          {"LLDP-MIB", "lldpRemChassisIdSubtype", {1, 0, 8802, 1, 1, 2, 1, 4, 1, 1, 4}}},
-        {Told::lldp_chassis, {"LLDP-MIB", "lldpRemChassisId", {1, 0, 8802, 1, 1, 2, 1, 4, 1, 1, 5}}},
+        {Told::lldp_chassis,
+         {"LLDP-MIB", "lldpRemChassisId", {1, 0, 8802, 1, 1, 2, 1, 4, 1, 1, 5}}},
         {Told::lldp_name, {"LLDP-MIB", "lldpRemSysName", {1, 0, 8802, 1, 1, 2, 1, 4, 1, 1, 9}}}};
     return all;
 }
@@ -285,8 +290,8 @@ private:
                 ++out_.poe_rows_without_port;
                 continue;
             }
-            const bool known =
-                var->number >= 1 && var->number <= static_cast<std::uint64_t>(PseState::other_fault);
+            const bool known = var->number >= 1 &&
+                               var->number <= static_cast<std::uint64_t>(PseState::other_fault);
             port->pse = known ? static_cast<PseState>(var->number) : PseState::other_fault;
             port->pse_enabled = number(Told::pse_admin, index) != is_off;
             if (const auto told = number(Told::pse_class, index);

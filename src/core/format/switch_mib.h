@@ -40,13 +40,13 @@ struct SwitchPort {
     std::string name, alias;  // as the switch has them
     bool enabled = true;
     bool up = false;
-    double rate_mbps = 0;                  // of its link; 0 where it is down
-    std::optional<std::uint64_t> errors;   // frames that came in damaged; 32 bits, wraps
-    std::optional<std::uint64_t> octets;   // that came in
-    bool octets_wide = false;              // 64 bits, else 32
-    PseState pse = PseState::none;         // none: no PoE there
+    double rate_mbps = 0;                 // of its link; 0 where it is down
+    std::optional<std::uint64_t> errors;  // frames that came in damaged; 32 bits, wraps
+    std::optional<std::uint64_t> octets;  // that came in
+    bool octets_wide = false;             // 64 bits, else 32
+    PseState pse = PseState::none;        // none: no PoE there
     bool pse_enabled = true;
-    std::optional<int> poe_class;          // 0 to 4, where it delivers
+    std::optional<int> poe_class;                                     // 0 to 4, where it delivers
     std::uint64_t denied = 0, overloads = 0, shorts = 0, absent = 0;  // PoE, since it started
     std::optional<double> watts;
     std::vector<std::string> macs;         // learnt behind it, "02:4d:51:52:04:01"

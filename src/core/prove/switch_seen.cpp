@@ -6,9 +6,11 @@
 #include <algorithm>
 #include <array>
 #include <charconv>
+#include <cmath>
 #include <map>
 #include <set>
 
+#include "core/assess/port_feed.h"
 #include "core/edits/edits.h"
 #include "core/look_up.h"
 #include "core/text.h"
@@ -146,10 +148,23 @@ private:
             add(out_.given, ReadingOf::watts, own_id(), state_.given_w);
         const std::vector<JudgedReading> judged = judge_readings(probe, *net_.catalogue);
         for (std::size_t i = 0; i < judged.size(); ++i) (*places[i])->judged = judged[i];
+        if (asked_.or_under) take_what_fits(probe, places);
         // Where nothing is promised there is nothing to hold against it.
         for (SwitchRow& row : out_.rows) {
             if (row.watts && row.watts->judged.verdict == ReadingVerdict::no_promise)
                 row.watts.reset();
+        }
+    }
+    void take_what_fits(Site& probe, const std::vector<std::optional<ReadingAlong>*>& places) {
+        for (Reading& reading : probe.readings) reading.under = *asked_.or_under;
+        const std::vector<JudgedReading> other = judge_readings(probe, *net_.catalogue);
+        for (std::size_t i = 0; i < other.size(); ++i) {
+            ReadingAlong& one = **places[i];
+            if (one.judged.verdict == ReadingVerdict::as_promised ||
+                other[i].verdict != ReadingVerdict::as_promised)
+                continue;
+            one.judged = other[i];
+            one.reading.under = *asked_.or_under;
         }
     }
     // A port that delivers nothing gives no watts, whoever counts them.
@@ -246,8 +261,7 @@ private:
         };
         for (const std::string& mac : seen.macs) look(unit_in(by_mac_, mac));
         look(unit_in(by_mac_, seen.neighbour_mac));
-        if (!unit_in(by_mac_, seen.neighbour_mac))
-            look(unit_in(by_name_, lowered(seen.neighbour)));
+        if (!unit_in(by_mac_, seen.neighbour_mac)) look(unit_in(by_name_, lowered(seen.neighbour)));
         return out;
     }
 
@@ -261,7 +275,6 @@ private:
     }
     void note_port(PortNumber port, const SwitchPort& seen) {
         const SwitchRow& row = out_.rows[port.position()];
-        const PortKind& planned = kind_.ports[port];
         if (row.far.empty()) {
             if (seen.up || seen.pse == PseState::delivering)
                 note(SwitchNoteKind::not_planned, row.port);
@@ -271,14 +284,13 @@ private:
                 note(SwitchNoteKind::switched_off, row.port);
             else if (feeds && seen.pse == PseState::searching)
                 note(SwitchNoteKind::not_fed, row.port);
-            const PortAt across = net_.across({device_, port});
-            const PortKind& far = net_.port(across);
-            if (seen.poe_class && planned.role == PortRole::pse && far.role == PortRole::pd &&
-                far.power == PowerKind::poe &&
-                watts_of_class(*seen.poe_class) != watts_of_class(far.poe_class)) {
+            // RFC 3621 knows classes up to 4.
+            const int planned = std::min(class_asked(net_, {device_, port}), 4);
+            if (seen.poe_class && kind_.ports[port].role == PortRole::pse && planned > 0 &&
+                watts_of_class(*seen.poe_class) != watts_of_class(planned)) {
                 SwitchNote& said = note(SwitchNoteKind::other_class, row.port);
                 said.number = *seen.poe_class;
-                said.limit = far.poe_class;
+                said.limit = planned;
             }
         }
         if (seen.pse == PseState::fault || seen.pse == PseState::other_fault)
@@ -330,9 +342,9 @@ Result<SwitchSeen> switch_seen(const Site& site, const Catalogue& catalogue,
     return Error{ErrorCode::no_such_object, "", asked.device, ""};
 }
 
-ReadUnder under_sun(const Settings& settings, std::string_view when) {
+UnderSun under_sun(const Settings& settings, std::string_view when) {
     const std::optional<CalendarDay> day = parse_day(when.substr(0, 10));
-    if (!day || when.size() < 16) return ReadUnder::day;
+    if (!day || when.size() < 16) return {};
     const auto two = [&](std::size_t at) {
         int out = 0;
         std::from_chars(when.data() + at, when.data() + at + 2, out);
@@ -344,7 +356,12 @@ ReadUnder under_sun(const Settings& settings, std::string_view when) {
     const double t_s = two(11) * 3600.0 + two(14) * 60.0;
     const bool light =
         sun.always_up || (!sun.always_down && t_s >= sun.sunrise_s && t_s < sun.sunset_s);
-    return light ? ReadUnder::day : ReadUnder::night;
+    const auto near = [&](double turn_s) { return std::abs(t_s - turn_s) < twilight_s; };
+    const bool twilight =
+        !sun.always_up && !sun.always_down && (near(sun.sunrise_s) || near(sun.sunset_s));
+    UnderSun out{light ? ReadUnder::day : ReadUnder::night, std::nullopt};
+    if (twilight) out.or_under = light ? ReadUnder::night : ReadUnder::day;
+    return out;
 }
 
 std::vector<Reading> readings_of(const SwitchSeen& seen) {

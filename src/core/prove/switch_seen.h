@@ -15,22 +15,22 @@
 namespace ovant {
 
 enum class SwitchNoteKind {
-    not_answering,    // a table that it does not have: no Ethernet port at all
-    no_poe,           // no table of RFC 3621, where the design has PoE ports
-    no_port_watts,    // gives power, and says of no port how much
-    nothing_learnt,   // neither learnt addresses nor neighbours, so that who hangs where is unknown
-    other_ports,      // number: its ports of Ethernet, limit: the design's
-    not_planned,      // something is up or fed where the design has nothing
-    switched_off,     // the port, or its PoE, by its settings
-    not_fed,          // looks for a load and finds none, where the design feeds one
-    port_fault,       // tells a fault of the port
-    denied,           // number: times that it had no power left for the port
-    overload,         // number: times that it was cut
-    shorted,          // number: times
-    damaged_frames,   // number: frames
-    other_unit,       // what: the unit known by its MAC or name that answers there
-    other_class,      // number: class seen, limit: the design's
-    restarted         // the switch, since the first reading
+    not_answering,   // a table that it does not have: no Ethernet port at all
+    no_poe,          // no table of RFC 3621, where the design has PoE ports
+    no_port_watts,   // gives power, and says of no port how much
+    nothing_learnt,  // neither learnt addresses nor neighbours, so that who hangs where is unknown
+    other_ports,     // number: its ports of Ethernet, limit: the design's
+    not_planned,     // something is up or fed where the design has nothing
+    switched_off,    // the port, or its PoE, by its settings
+    not_fed,         // looks for a load and finds none, where the design feeds one
+    port_fault,      // tells a fault of the port
+    denied,          // number: times that it had no power left for the port
+    overload,        // number: times that it was cut
+    shorted,         // number: times
+    damaged_frames,  // number: frames
+    other_unit,      // what: the unit known by its MAC or name that answers there
+    other_class,     // number: class seen, limit: the design's
+    restarted        // the switch, since the first reading
 };
 struct SwitchNote {
     SwitchNoteKind kind = SwitchNoteKind::not_answering;
@@ -58,6 +58,7 @@ struct SwitchSeen {
 struct SwitchAsked {
     std::string device;  // id of the switch in the site
     ReadUnder under = ReadUnder::day;
+    std::optional<ReadUnder> or_under;  // what fits is as promised too: at dusk and dawn
     std::optional<double> temperature_c;
     Signed now;
     // While it is watched: the first reading, since which is counted, and the one before, for bit
@@ -69,9 +70,15 @@ struct SwitchAsked {
 Result<SwitchSeen> switch_seen(const Site& site, const Catalogue& catalogue,
                                const SwitchState& state, const SwitchAsked& asked);
 
-// Whether it is light at this time of the site, its date and clock as "2027-01-15T16:42": infrared
-// comes on and goes off with the sun (physics/sun.h). By day where the time makes no sense.
-ReadUnder under_sun(const Settings& settings, std::string_view when);
+// Whether infrared is on at this time of the site, its date and clock as "2027-01-15T16:42": it
+// goes with the sun (physics/sun.h), but around sunrise and sunset each camera has its own idea of
+// dark. By day where the time makes no sense.
+struct UnderSun {
+    ReadUnder under = ReadUnder::day;
+    std::optional<ReadUnder> or_under;
+};
+inline constexpr double twilight_s = 2400;  // either side, common practice
+UnderSun under_sun(const Settings& settings, std::string_view when);
 
 // What is kept of a watched evening: of each thing read one reading by day and one by night, the
 // greatest, of a link's rate the least; and how often and between what it was read.
