@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "phrase/numbers.h"
 
+#include "core/site/site.h"
+
 #include <fmt/format.h>
 
 #include <algorithm>
@@ -25,6 +27,7 @@ int digits_of(double shown_value, Unit unit) {
         case Unit::decibel_milliwatt:
         case Unit::day:
         case Unit::hour:
+        case Unit::millisecond:
         case Unit::megabit_per_second: return 1;
         case Unit::megahertz:
         case Unit::watt_hour:
@@ -32,9 +35,21 @@ int digits_of(double shown_value, Unit unit) {
         case Unit::count:
         case Unit::poe_class:
         case Unit::percent: return 0;
+        case Unit::wire_map:
         case Unit::none: return 3;
     }
     return 1;
+}
+
+std::string wire_map_word(double value) {
+    switch (static_cast<int>(std::clamp(value, -1.0, 9.0))) {
+        case static_cast<int>(WireMap::straight): return said("straight through");
+        case static_cast<int>(WireMap::open): return said("open");
+        case static_cast<int>(WireMap::shorted): return said("shorted");
+        case static_cast<int>(WireMap::crossed): return said("crossed");
+        case static_cast<int>(WireMap::split): return said("split pair");
+        default: return said("no wire map");
+    }
 }
 
 }  // namespace
@@ -57,6 +72,7 @@ std::string unit_name(Unit unit, UnitSystem system) {
         case Unit::watt_hour: return "Wh";
         case Unit::day: return said("days");
         case Unit::hour: return "h";
+        case Unit::millisecond: return "ms";
         default: return "";
     }
 }
@@ -67,6 +83,7 @@ std::string shown_number(double value_si, Unit unit, UnitSystem system) {
 
 std::string shown_number(double value_si, Unit unit, UnitSystem system, int more_digits) {
     const double value = to_shown(value_si, unit, system);
+    if (unit == Unit::wire_map && std::isfinite(value)) return wire_map_word(value);
     if (std::isnan(value)) return said("none");
     if (std::isinf(value)) return said(value > 0 ? "endless" : "minus endless");
     // Whole rates and watts read better without ".0".

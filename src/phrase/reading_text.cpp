@@ -19,6 +19,11 @@ std::string title(ReadingOf of) {
         case ReadingOf::bit_rate: return said("Bit rate");
         case ReadingOf::light: return said("Light");
         case ReadingOf::radio_level: return said("Radio level");
+        case ReadingOf::wire_map: return said("Wire map");
+        case ReadingOf::errors: return said("Damaged frames");
+        case ReadingOf::throughput: return said("Throughput");
+        case ReadingOf::delay: return said("Delay");
+        case ReadingOf::backup_time: return said("Time on backup");
     }
     return "";
 }
@@ -45,6 +50,11 @@ std::string reading_text(const Reading& reading, const JudgedReading& judged, Un
                                 value(reading.value), value(judged.most));
                 case ReadingNote::no_rate:
                     return told("{} is impossible: no link has such a rate", value(reading.value));
+                case ReadingNote::no_wire_map:
+                    return said("that is no wire map: straight, open, shorted, crossed or split");
+                case ReadingNote::more_than_link:
+                    return told("{} is impossible: the link itself has {}", value(reading.value),
+                                value(judged.most));
                 case ReadingNote::less_than_copper:
                     return told("{} is impossible: copper of that length has {}",
                                 value(reading.value), value(judged.promised));
@@ -68,6 +78,7 @@ std::string promise_text(const JudgedReading& judged, UnitSystem units) {
     if (judged.verdict == ReadingVerdict::no_promise)
         return said("the design promises nothing there");
     const auto value = [&](double number) { return shown(number, judged.unit, units); };
+    if (judged.least == judged.most) return told("{} promised", value(judged.promised));
     const std::string range = std::isinf(judged.most)
                                   ? told("{} or more", value(judged.least))
                                   : told("{} to {}", value(judged.least), value(judged.most));

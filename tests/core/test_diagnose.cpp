@@ -207,6 +207,25 @@ TEST_CASE("a fault is named, its number fitted, and the loop tells what the volt
     CHECK(sum == Approx(1));
 }
 
+TEST_CASE("a wire map names an open pair; what tells no fault is left out", "[diagnose]") {
+    Suspected run;
+    run.read(ReadingOf::volts, run.camera, run.promised(ReadingOf::volts, run.camera));
+    run.read(ReadingOf::wire_map, run.cable_id, static_cast<double>(WireMap::open));
+    Result<Diagnosis> found = diagnose(run.site, run.catalogue, run.camera);
+    REQUIRE(found);
+    const FaultKind first = found->suspects.front().fault.kind;
+    CHECK((first == FaultKind::conductor_open || first == FaultKind::pair_open));
+    CHECK(found->suspects.front().probability > 0.5);
+    const std::size_t used = found->readings.size();
+    run.read(ReadingOf::errors, run.cable_id, 900);
+    run.read(ReadingOf::delay, run.camera, 90);
+    found = diagnose(run.site, run.catalogue, run.camera);
+    REQUIRE(found);
+    CHECK(found->readings.size() == used);
+    CHECK(found->impossible == 0);
+    CHECK(found->suspects.front().fault.kind == first);
+}
+
 TEST_CASE("powered but without a link at 183 m: the setting to flip is named", "[diagnose]") {
     HeadEnd run;
     const std::string camera = run.unit("cam-fixed-4mp", {150, 0});

@@ -280,3 +280,118 @@ TEST_CASE("what a reading says is a sentence with promise and range", "[readings
     CHECK(text(ReadingOf::volts, run.camera, 230).find("impossible: nothing on the way gives") !=
           std::string::npos);
 }
+
+TEST_CASE("wire map, damaged frames, throughput and delay have promises of their own",
+          "[readings]") {
+    OneRun run;
+    const auto verdict = [&](ReadingOf of, const std::string& subject, double value) {
+        return run.verdict(of, subject, value);
+    };
+    const auto map = [&](WireMap shown) {
+        return verdict(ReadingOf::wire_map, run.cable_id, static_cast<double>(shown));
+    };
+    CHECK(map(WireMap::straight) == ReadingVerdict::as_promised);
+    for (WireMap other : {WireMap::open, WireMap::shorted, WireMap::crossed, WireMap::split})
+        CHECK(map(other) == ReadingVerdict::off);
+    for (double none : {-1.0, 0.5, 5.0})
+        CHECK(verdict(ReadingOf::wire_map, run.cable_id, none) == ReadingVerdict::impossible);
+    // A cable known to have an open pair shows one; in another pair it is sound.
+    run.link(run.cable_id).defects = Defects{};
+    run.link(run.cable_id).defects->conductors_open = 2;
+    run.link(run.cable_id).defects->pair = "4 5";
+    CHECK(map(WireMap::open) == ReadingVerdict::as_promised);
+    Reading other;
+    other.of = ReadingOf::wire_map;
+    other.subject = run.cable_id;
+    other.pair = "1 2";
+    CHECK(judge_reading(run.site, run.catalogue, other).verdict == ReadingVerdict::as_promised);
+    run.link(run.cable_id).defects.reset();
+
+    const JudgedReading frames = run.judge(ReadingOf::errors, run.sw + ".1", 5);
+    CHECK(frames.verdict == ReadingVerdict::as_promised);
+    CHECK(verdict(ReadingOf::errors, run.sw + ".1", 6) == ReadingVerdict::off);
+    CHECK(verdict(ReadingOf::errors, run.cable_id, 0) == ReadingVerdict::as_promised);
+    CHECK(verdict(ReadingOf::errors, run.sw + ".2", 0) == ReadingVerdict::no_promise);
+
+    // 1460 of 1538 octets are data: 94.9 Mb/s of 100.
+    const JudgedReading data = run.judge(ReadingOf::throughput, run.cable_id, 94);
+    CHECK(data.promised == Approx(94.93).epsilon(0.001));
+    CHECK(data.verdict == ReadingVerdict::as_promised);
+    CHECK(verdict(ReadingOf::throughput, run.cable_id, 40) == ReadingVerdict::off);
+    CHECK(verdict(ReadingOf::throughput, run.cable_id, 112) == ReadingVerdict::impossible);
+
+    const JudgedReading delay = run.judge(ReadingOf::delay, run.camera, 1);
+    CHECK(delay.verdict == ReadingVerdict::as_promised);
+    CHECK(verdict(ReadingOf::delay, run.camera, delay.most - 0.1) == ReadingVerdict::as_promised);
+    CHECK(verdict(ReadingOf::delay, run.camera, delay.most + 0.1) == ReadingVerdict::off);
+    CHECK(verdict(ReadingOf::delay, run.sw, 1) == ReadingVerdict::no_promise);
+}
+
+TEST_CASE("throughput over radio is what its planned modulation carries, time on backup what the "
+          "battery holds",
+          "[readings]") {
+    const Judged demo = judge_site(demo_site());
+    const auto judge = [&](ReadingOf of, const std::string& subject, double value) {
+        Reading reading;
+        reading.of = of;
+        reading.subject = subject;
+        reading.value = value;
+        return judge_reading(demo.site, demo.catalogue, reading);
+    };
+    const JudgedReading radio = judge(ReadingOf::throughput, "L65", 1);
+    REQUIRE(radio.verdict == ReadingVerdict::off);
+    CHECK(judge(ReadingOf::throughput, "L65", radio.least + 0.1).verdict ==
+          ReadingVerdict::as_promised);
+    CHECK(judge(ReadingOf::throughput, "L65", radio.promised * 2).verdict ==
+          ReadingVerdict::as_promised);
+    // 25 minutes; the check counts on sources at their least, the promise on them as they are.
+    const JudgedReading backup = judge(ReadingOf::backup_time, "UPS1", 0.4);
+    CHECK(backup.verdict == ReadingVerdict::as_promised);
+    for (const Check& check : demo.assessment.site_checks) {
+        if (check.id == CheckId::backup_time && check.subject == "UPS1")
+            CHECK(backup.promised == Approx(check.value).epsilon(0.05));
+    }
+    CHECK(judge(ReadingOf::backup_time, "UPS1", 0.2).verdict == ReadingVerdict::off);
+    CHECK(judge(ReadingOf::backup_time, "SW1", 1).verdict == ReadingVerdict::no_promise);
+    // Far away the pictures come later.
+    CHECK(judge(ReadingOf::delay, "K16", 1).promised >
+          judge(ReadingOf::delay, "K03", 1).promised + 4);
+}
+
+TEST_CASE("further readings are typed and kept as people say them", "[readings][csv]") {
+    const OneRun run;
+    const auto value = [](ReadingOf of, const char* text) {
+        const Result<double> got = reading_value(of, text, UnitSystem::metric);
+        INFO(text);
+        REQUIRE(got);
+        return *got;
+    };
+    CHECK(value(ReadingOf::wire_map, "Pass") == 0);
+    CHECK(value(ReadingOf::wire_map, "open") == 1);
+    CHECK(value(ReadingOf::wire_map, "Short") == 2);
+    CHECK(value(ReadingOf::wire_map, "reversed") == 3);
+    CHECK(value(ReadingOf::wire_map, "split pair") == 4);
+    CHECK(value(ReadingOf::backup_time, "25 min") == Approx(25.0 / 60));
+    CHECK(value(ReadingOf::delay, "12 ms") == 12);
+    CHECK(value(ReadingOf::delay, "0.2 s") == 200);
+    const Result<double> odd = reading_value(ReadingOf::wire_map, "wobbly", UnitSystem::metric);
+    REQUIRE_FALSE(odd);
+    CHECK(sentence(odd.error()).find("straight") != std::string::npos);
+    // Out and in again.
+    const ReadingsImport in = import_readings(
+        run.site, run.catalogue,
+        "at,what,value\n" + run.cable_id + ",wire map,open\n" + run.sw + ",backup,1.5 h\n" +
+            run.camera + ",ping,7 ms\n" + run.sw + ".1,frames,12\n" + run.cable_id +
+            ",throughput,9 MB/s\n",
+        {"ab", "2027-01-15T09:00"});
+    REQUIRE(in.added.size() == 5);
+    CHECK(in.site.readings[4].value == Approx(72));
+    const std::string csv = readings_csv(in.site, judge_readings(in.site, run.catalogue));
+    CHECK(csv.find(",wire-map,open,") != std::string::npos);
+    Site bare = in.site;
+    bare.readings.clear();
+    const ReadingsImport again = import_readings(bare, run.catalogue, csv, {});
+    CHECK(again.site.readings == in.site.readings);
+    CHECK(reading_text(in.site.readings[0], judge_readings(in.site, run.catalogue)[0],
+                       UnitSystem::metric) == "open is off: straight through promised");
+}

@@ -31,8 +31,10 @@ namespace {
 enum Column { mark, at, what, value, promised, verdict };
 
 constexpr ReadingOf all_readings[] = {
-    ReadingOf::volts,     ReadingOf::watts,    ReadingOf::loop_resistance, ReadingOf::length,
-    ReadingOf::link_rate, ReadingOf::bit_rate, ReadingOf::light,           ReadingOf::radio_level};
+    ReadingOf::volts,      ReadingOf::watts,    ReadingOf::loop_resistance, ReadingOf::length,
+    ReadingOf::link_rate,  ReadingOf::bit_rate, ReadingOf::light,           ReadingOf::radio_level,
+    ReadingOf::wire_map,   ReadingOf::errors,   ReadingOf::throughput,      ReadingOf::delay,
+    ReadingOf::backup_time};
 
 }  // namespace
 

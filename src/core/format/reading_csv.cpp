@@ -37,6 +37,10 @@ std::optional<ReadingOf> reading_of(const std::string& text) {
         {"power", ReadingOf::watts},          {"w", ReadingOf::watts},
         {"rate", ReadingOf::link_rate},       {"link rate", ReadingOf::link_rate},
         {"bitrate", ReadingOf::bit_rate},     {"bit rate", ReadingOf::bit_rate},
+        {"wiremap", ReadingOf::wire_map},     {"wire map", ReadingOf::wire_map},
+        {"frames", ReadingOf::errors},        {"damaged frames", ReadingOf::errors},
+        {"latency", ReadingOf::delay},        {"ping", ReadingOf::delay},
+        {"runtime", ReadingOf::backup_time},  {"backup", ReadingOf::backup_time},
         {"level", ReadingOf::radio_level},    {"signal", ReadingOf::radio_level}};
     const std::string low = lowered(text);
     if (const auto named = from_name<ReadingOf>(low)) return named;
@@ -147,7 +151,29 @@ private:
 
 }  // namespace
 
+namespace {
+
+// As testers word it.
+Result<double> wire_map_of(std::string_view text) {
+    static const std::map<std::string, WireMap> other = {
+        {"ok", WireMap::straight},      {"pass", WireMap::straight},
+        {"good", WireMap::straight},    {"straight through", WireMap::straight},
+        {"short", WireMap::shorted},    {"cross", WireMap::crossed},
+        {"reversed", WireMap::crossed}, {"miswire", WireMap::crossed},
+        {"split pair", WireMap::split}};
+    const std::string low = lowered(text);
+    if (const auto named = from_name<WireMap>(low)) return static_cast<double>(*named);
+    const auto found = other.find(low);
+    if (found != other.end()) return static_cast<double>(found->second);
+    std::vector<std::string_view> words;
+    for (const auto& [known, name] : EnumNames<WireMap>::table) words.push_back(name);
+    return Error{ErrorCode::bad_value, "", shown_value(std::string(text)), allowed_words(words)};
+}
+
+}  // namespace
+
 Result<double> reading_value(ReadingOf of, std::string_view text, UnitSystem system) {
+    if (of == ReadingOf::wire_map) return wire_map_of(text);
     // Bytes by their capital B: what counts bits has a small one.
     const std::size_t at = text.find("B/s");
     const bool bytes = unit_of(of) == Unit::megabit_per_second && at != std::string_view::npos &&
@@ -170,6 +196,21 @@ ReadingsImport import_readings(const Site& site, const Catalogue& catalogue, std
     return ReadingImporter(site, catalogue).run(csv_rows(csv), now);
 }
 
+namespace {
+
+std::string wire_map_name(double value) {
+    for (const auto& [known, name] : EnumNames<WireMap>::table) {
+        if (static_cast<double>(known) == value) return std::string(name);
+    }
+    return fmt::format("{:.6g}", value);
+}
+// Where a bare number could be taken for another unit.
+const char* unit_after(ReadingOf of) {
+    return of == ReadingOf::length ? " m" : of == ReadingOf::backup_time ? " h" : "";
+}
+
+}  // namespace
+
 std::string readings_csv(const Site& site, const std::vector<JudgedReading>& judged) {
     std::string out =
         "at,what,value,pair,under,temperature,instrument,who,when,note,promised,least,most,"
@@ -182,9 +223,11 @@ std::string readings_csv(const Site& site, const std::vector<JudgedReading>& jud
         const bool promised = judged[i].verdict != ReadingVerdict::no_promise;
         out += fmt::format(
             "{},{},{},{},{},{},{},{},{},{},{},{},{},{}\n", csv_cell(one.subject), name_of(one.of),
-            figure(one.value) + (one.of == ReadingOf::length ? " m" : ""), csv_cell(one.pair),
-            name_of(one.under), one.temperature_c ? figure(*one.temperature_c) + " C" : "",
-            csv_cell(one.instrument), csv_cell(one.who), one.when, csv_cell(one.note),
+            one.of == ReadingOf::wire_map ? wire_map_name(one.value)
+                                          : figure(one.value) + unit_after(one.of),
+            csv_cell(one.pair), name_of(one.under),
+            one.temperature_c ? figure(*one.temperature_c) + " C" : "", csv_cell(one.instrument),
+            csv_cell(one.who), one.when, csv_cell(one.note),
             promised ? figure(judged[i].promised) : "", promised ? figure(judged[i].least) : "",
             promised ? figure(judged[i].most) : "", id_of(judged[i].verdict));
     }

@@ -49,6 +49,8 @@ void collect(const Network& net, CameraNumber camera, Diagnosis& out) {
         const ReadingVerdict verdict = one.judged.verdict;
         if (one.reading.when < mended) {
             ++out.before_mending;
+        } else if (!tells_faults(one.reading.of)) {
+            continue;
         } else if (verdict == ReadingVerdict::as_promised || verdict == ReadingVerdict::off) {
             out.readings.push_back(std::move(one.reading));
             out.judged.push_back(std::move(one.judged));
@@ -71,17 +73,17 @@ double prior_of(const Fault& fault, int places, const std::vector<TriedFault>& t
 
 // How likely a reading is where a suspect lets it be `expected`, but for a factor.
 double minus_log_of(ReadingOf of, double value, double expected, double error) {
-    if (of == ReadingOf::link_rate) return -std::log(rate_likelihood(value, expected));
+    if (is_choice(of)) return -std::log(choice_likelihood(of, value, expected));
     const double away = (value - expected) / error;
     return away * away / 2;
 }
 
-// How far two values of a reading lie apart, in errors of meter and model: of two rates as far as
+// How far two values of a reading lie apart, in errors of meter and model: of two choices as far as
 // one likelihood is of the other.
 double separation_of(ReadingOf of, double a, double b, double error) {
-    if (of != ReadingOf::link_rate) return std::abs(a - b) / error;
-    const double least = std::min(rate_likelihood(a, b), rate_likelihood(b, a));
-    return std::sqrt(2 * std::max(0.0, std::log(rate_likelihood(a, a) / least)));
+    if (!is_choice(of)) return std::abs(a - b) / error;
+    const double least = std::min(choice_likelihood(of, a, b), choice_likelihood(of, b, a));
+    return std::sqrt(2 * std::max(0.0, std::log(choice_likelihood(of, a, a) / least)));
 }
 
 // What likely suspects would let readings show that are not taken yet.
@@ -210,8 +212,13 @@ double minutes_of(const Network& net, const Reading& reading) {
     switch (reading.of) {
         case ReadingOf::link_rate:
         case ReadingOf::radio_level:
-        case ReadingOf::bit_rate: return 2;  // seen on the unit's page, at the table
-        case ReadingOf::length: return 5;    // from the near end
+        case ReadingOf::bit_rate: return 2;   // seen on the unit's page, at the table
+        case ReadingOf::length: return 5;     // from the near end
+        case ReadingOf::wire_map: return 12;  // the remote is plugged in at the far end
+        case ReadingOf::errors: return 5;     // after some minutes
+        case ReadingOf::throughput: return 15;
+        case ReadingOf::delay: return 2;
+        case ReadingOf::backup_time: return 60;
         case ReadingOf::light: return 10;
         case ReadingOf::loop_resistance: return 15;  // somebody shorts the far end
         case ReadingOf::watts: return 3;             // the switch shows it
@@ -239,6 +246,7 @@ std::vector<Reading> possible_readings(const Network& net, CameraNumber camera) 
         }
         add(ReadingOf::length, id);
         if (carries_power(link.medium())) add(ReadingOf::loop_resistance, id);
+        if (link.medium() == Medium::twisted_pair) add(ReadingOf::wire_map, id);
         if (link.medium() == Medium::fibre || link.medium() == Medium::composite)
             add(ReadingOf::light, id);
     }
@@ -347,7 +355,7 @@ std::vector<Reading> read_with_fault(const Site& site, const Catalogue& catalogu
     for (std::size_t i = 0; i < readings.size(); ++i) {
         Reading& reading = readings[i];
         reading.value = shown_value(values[i], reading.of);
-        if (reading.of == ReadingOf::link_rate) continue;
+        if (is_choice(reading.of)) continue;
         const double error = instrument_off(site, reading) / errors_in_bound;
         reading.value += std::clamp(normal(random), -2.0, 2.0) * error;
         if (reading.of != ReadingOf::light && reading.of != ReadingOf::radio_level)

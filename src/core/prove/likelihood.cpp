@@ -31,6 +31,8 @@ constexpr double least_error = 1e-3;
 constexpr double rate_same = 0.95, rate_slower = 0.02, rate_faster = 0.05, rate_past_reach = 0.25,
                  rate_none = 0.001;
 constexpr double same_rate_share = 0.05;
+// A tester's wire map is seldom wrong; a plug at its end may be.
+constexpr double map_same = 0.97, map_other = 0.01;
 
 void scale_draw(Device& device, const Kind& kind, double factor) {
     CameraSettings settings = device.camera.value_or(CameraSettings{});
@@ -90,6 +92,11 @@ double rate_likelihood(double read_mbps, double expected_mbps) {
     if (expected_mbps <= 0) return rate_past_reach;
     if (read_mbps <= 0) return rate_none;
     return read_mbps < expected_mbps ? rate_slower : rate_faster;
+}
+
+double choice_likelihood(ReadingOf of, double read, double expected) {
+    if (of == ReadingOf::link_rate) return rate_likelihood(read, expected);
+    return read == expected ? map_same : map_other;
 }
 
 Likelihood::Likelihood(const Site& run, const Catalogue& catalogue,
@@ -178,8 +185,9 @@ Fit Likelihood::weighed(const std::vector<double>& would, const Slopes& slopes) 
     out.minus_log = 0;
     std::vector<std::size_t> measured;
     for (std::size_t i = 0; i < readings_.size(); ++i) {
-        if (readings_[i].of == ReadingOf::link_rate)
-            out.minus_log -= std::log(rate_likelihood(readings_[i].value, would[i]));
+        if (is_choice(readings_[i].of))
+            out.minus_log -=
+                std::log(choice_likelihood(readings_[i].of, readings_[i].value, would[i]));
         else
             measured.push_back(i);
     }

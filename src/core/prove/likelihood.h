@@ -31,6 +31,8 @@ double shown_value(double value, ReadingOf of);
 
 // Of reading a rate where another is to be expected.
 double rate_likelihood(double read_mbps, double expected_mbps);
+// The same of any choice (readings.h).
+double choice_likelihood(ReadingOf of, double read, double expected);
 
 // Two errors of a meter, or of the model, lie in what it may be off.
 inline constexpr double errors_in_bound = 2;

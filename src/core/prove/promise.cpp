@@ -6,6 +6,7 @@
 #include <algorithm>
 #include <cmath>
 
+#include "core/assess/backup.h"
 #include "core/assess/goes_with.h"
 #include "core/assess/link_reach.h"
 #include "core/assess/profile.h"
@@ -21,6 +22,17 @@ constexpr double drawn_length_share = 0.05, measured_length_share = 0.01, plan_o
 constexpr double least_of_sheet = 0.3, above_sheet = 0.05;
 constexpr double bit_rate_share = 0.3;
 constexpr double light_db = 1, radio_db = 4;
+// What of a link's rate is left for data: 1460 octets of each 1538 of a full frame with its gap,
+// IEEE 802.3 and TCP over IPv4.
+constexpr double data_share = 1460.0 / 1538;
+constexpr double throughput_share = 0.1;
+// A plug put in damages a few frames.
+constexpr double frames_of_plugging = 5;
+// There and back, common practice: over a link of Ethernet, one of another line code, one of radio,
+// and what a unit takes to answer; and what it may be more at times.
+constexpr double wired_ms = 0.2, line_ms = 3, radio_ms = 5, answer_ms = 1, busy_ms = 10;
+// Batteries last shorter than reckoned as they age beside their share, longer with less load.
+constexpr double battery_share = 0.2;
 // No copper of its gauge has less than this of the resistance that its length asks for.
 constexpr double least_resistance_share = 0.6;
 
@@ -64,6 +76,11 @@ public:
             case ReadingOf::bit_rate: return bit_rate();
             case ReadingOf::light: return light();
             case ReadingOf::radio_level: return radio_level();
+            case ReadingOf::wire_map: return wire_map();
+            case ReadingOf::errors: return errors();
+            case ReadingOf::throughput: return throughput();
+            case ReadingOf::delay: return delay();
+            case ReadingOf::backup_time: return backup_time();
         }
         return {};
     }
@@ -324,6 +341,103 @@ private:
         out.highest = 0;
         out.past_highest = ReadingNote::more_than_source;
         return out;
+    }
+
+    // Straight through, or what is known of its pairs.
+    Promise wire_map() {
+        const NetLink* laid = link();
+        if (!laid || laid->medium() != Medium::twisted_pair) return {};
+        Promise out;
+        Link read = *laid->link;
+        WireMap shown = WireMap::straight;
+        if (read.defects) {
+            if (read.defects->crossed) shown = WireMap::crossed;
+            sound_where_met(read);
+            if (read.defects->conductors_open > 0) shown = WireMap::open;
+        }
+        out.value = static_cast<double>(shown);
+        return out;
+    }
+
+    Promise errors() {
+        const NetLink* laid = link();
+        if (const PortAt at = port(); at && net_.link_at(at)) laid = &net_.links[net_.link_at(at)];
+        if (!laid || carries_no_frames(*laid)) return {};
+        Promise out;
+        out.value = 0;
+        out.above = frames_of_plugging;
+        out.lowest = 0;
+        return out;
+    }
+    static bool carries_no_frames(const NetLink& laid) {
+        return laid.medium() == Medium::dc || laid.medium() == Medium::mains_wiring;
+    }
+
+    Promise throughput() {
+        const NetLink* laid = link();
+        if (!laid || carries_no_frames(*laid)) return {};
+        Promise out;
+        if (laid->medium() == Medium::radio) {
+            const RadioPath path = radio_path(net_, *laid, steps(out));
+            if (!path.sound) return {};
+            out.value = path.planned >= 0 ? path.useful_mbps : 0;
+            // On a dry day a faster modulation holds.
+            out.above = std::numeric_limits<double>::infinity();
+        } else {
+            const Promise rate = link_rate();
+            if (std::isnan(rate.value)) return {};
+            out.value = rate.value * data_share;
+            out.highest = rate.value;
+            out.past_highest = ReadingNote::more_than_link;
+            out.above = rate.value - out.value;
+            state(out, {"data = rate × 1460 / 1538", fmt::format("{:.0f} × 0.949", rate.value),
+                        out.value, Unit::megabit_per_second, source::ethernet_frame});
+        }
+        out.below = out.value * throughput_share;
+        out.lowest = 0;
+        return out;
+    }
+
+    Promise delay() {
+        for (const Run& run : net_.runs) {
+            if (net_.device(run.camera).id != reading_.subject || !run.connected) continue;
+            Promise out;
+            out.value = answer_ms;
+            for (const auto* links : {&run.links, &run.upstream}) {
+                for (LinkNumber number : *links) {
+                    const NetLink& laid = net_.links[number];
+                    const bool line = !net_.port(laid.a).line.empty();
+                    out.value += laid.medium() == Medium::radio ? radio_ms
+                                 : line                         ? line_ms
+                                                                : wired_ms;
+                }
+            }
+            state(out, {"delay = what each link takes, and the unit to answer",
+                        fmt::format("{} links", run.links.size() + run.upstream.size()), out.value,
+                        Unit::millisecond, source::reading_tolerance});
+            out.below = out.value;
+            out.above = busy_ms;
+            out.lowest = 0;
+            return out;
+        }
+        return {};
+    }
+
+    Promise backup_time() {
+        const std::vector<Backup> all = backups(net_);
+        for (const Backup& backup : all) {
+            if (backup.id != reading_.subject) continue;
+            if (!all_.assessed_) all_.assessed_ = assess(net_);
+            Promise out;
+            const Check check = ovant::backup_time(net_, backup, *all_.assessed_, steps(out));
+            out.working = check.working;
+            out.value = check.value;
+            out.below = out.value * battery_share;
+            out.above = std::numeric_limits<double>::infinity();
+            out.lowest = 0;
+            return out;
+        }
+        return {};
     }
 
     Promises& all_;

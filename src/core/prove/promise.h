@@ -4,9 +4,11 @@
 
 #include <limits>
 #include <map>
+#include <optional>
 #include <tuple>
 #include <vector>
 
+#include "core/assess/assess.h"
 #include "core/assess/port_feed.h"
 #include "core/prove/readings.h"
 
@@ -42,6 +44,7 @@ private:
     const Network& net_;
     const Steps steps_;
     std::map<std::tuple<std::size_t, std::size_t, Condition>, std::vector<PortFeed>> solved_;
+    std::optional<Assessment> assessed_;  // only for what whole units carry
 };
 
 }  // namespace ovant

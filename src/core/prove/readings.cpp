@@ -24,6 +24,10 @@ bool is_a_rate(double mbps) {
                        [&](double rate) { return rate == mbps; });
 }
 
+bool is_a_wire_map(double value) {
+    return value == std::floor(value) && value >= 0 && value <= static_cast<double>(WireMap::split);
+}
+
 JudgedReading judged(const Site& site, const Reading& reading, const Promise& promise) {
     JudgedReading out;
     out.unit = unit_of(reading.of);
@@ -40,7 +44,10 @@ JudgedReading judged(const Site& site, const Reading& reading, const Promise& pr
          fmt::format("{:.2f} − {:.2f} − {:.2f}", promise.value, promise.below, out.instrument_off),
          out.least, out.unit, source::reading_tolerance});
     const double value = reading.value;
-    if (promise.of_ethernet && !is_a_rate(value)) {
+    if (reading.of == ReadingOf::wire_map && !is_a_wire_map(value)) {
+        out.verdict = ReadingVerdict::impossible;
+        out.note = ReadingNote::no_wire_map;
+    } else if (promise.of_ethernet && !is_a_rate(value)) {
         out.verdict = ReadingVerdict::impossible;
         out.note = ReadingNote::no_rate;
     } else if (value > promise.highest + out.instrument_off) {
@@ -90,11 +97,22 @@ Unit unit_of(ReadingOf of) {
         case ReadingOf::volts: return Unit::volt;
         case ReadingOf::watts: return Unit::watt;
         case ReadingOf::link_rate:
+        case ReadingOf::throughput:
         case ReadingOf::bit_rate: return Unit::megabit_per_second;
+        case ReadingOf::wire_map: return Unit::wire_map;
+        case ReadingOf::errors: return Unit::count;
+        case ReadingOf::delay: return Unit::millisecond;
+        case ReadingOf::backup_time: return Unit::hour;
         case ReadingOf::light:
         case ReadingOf::radio_level: return Unit::decibel_milliwatt;
     }
     return Unit::none;
+}
+
+bool is_choice(ReadingOf of) { return of == ReadingOf::link_rate || of == ReadingOf::wire_map; }
+
+bool tells_faults(ReadingOf of) {
+    return of != ReadingOf::errors && of != ReadingOf::delay && of != ReadingOf::backup_time;
 }
 
 bool can_be_read_at(const Site& site, const Catalogue& catalogue, const std::string& subject) {
@@ -126,6 +144,11 @@ double instrument_off(const Site& site, const Reading& reading) {
         case ReadingOf::bit_rate: return 0.05 * value;
         case ReadingOf::light: return 0.5;
         case ReadingOf::radio_level: return 2;
+        case ReadingOf::wire_map:
+        case ReadingOf::errors: return 0;
+        case ReadingOf::throughput: return 0.1 * value;
+        case ReadingOf::delay: return 1;
+        case ReadingOf::backup_time: return 1.0 / 60;
     }
     return 0;
 }

@@ -34,7 +34,9 @@ enum class ReadingNote {
     bytes_for_bits,    // an eighth of what was promised: bytes were read for bits
     more_than_source,  // more volts than anything on the way gives
     no_rate,           // no link has such a rate
-    less_than_copper   // less resistance than copper of that length can have
+    less_than_copper,  // less resistance than copper of that length can have
+    more_than_link,    // more data than the link carries
+    no_wire_map        // a number that stands for none
 };
 
 struct JudgedReading {
@@ -49,6 +51,10 @@ struct JudgedReading {
 };
 
 Unit unit_of(ReadingOf of);
+// One of a few things that are the same or not, and no measure: a rate, a wire map.
+bool is_choice(ReadingOf of);
+// Whether some fault of a run would show in it, and so speaks for or against suspects.
+bool tells_faults(ReadingOf of);
 // A link, a port of a device ("SW1.6"), or a device of the site.
 bool can_be_read_at(const Site& site, const Catalogue& catalogue, const std::string& subject);
 

@@ -221,15 +221,22 @@ enum class ReadingOf {
     link_rate,
     bit_rate,
     light,
-    radio_level
+    radio_level,
+    wire_map,    // a WireMap
+    errors,      // damaged frames that came in while it was looked at
+    throughput,  // of data that a test carried over a link
+    delay,       // there and back, from the recorder to a unit
+    backup_time  // until the pictures went dark without mains
 };
+// What a wire map shows of a cable, or of the pair that it names.
+enum class WireMap { straight, open, shorted, crossed, split };
 enum class ReadUnder { day, night, coldest_night, restart };  // as the conditions of the checks
 struct Reading {
     std::string id;
     ReadingOf of = ReadingOf::volts;
     std::string subject;
     std::string pair;  // of a cable, as marked on it; may be empty
-    double value = 0;  // in metres, ohms, volts, watts, Mb/s, dBm
+    double value = 0;  // in metres, ohms, volts, watts, Mb/s, dBm, frames, ms, hours; or a WireMap
     std::string instrument;
     ReadUnder under = ReadUnder::day;
     std::optional<double> temperature_c;  // of the air, else as the site has it

@@ -10,11 +10,16 @@ namespace ovant {
 OVANT_ENUM_NAMES(ObstacleKind, 5, {ObstacleKind::building, "building"},
                  {ObstacleKind::trees, "trees"}, {ObstacleKind::masts, "masts"},
                  {ObstacleKind::ground, "ground"}, {ObstacleKind::water, "water"});
-OVANT_ENUM_NAMES(ReadingOf, 8, {ReadingOf::length, "length"},
+OVANT_ENUM_NAMES(ReadingOf, 13, {ReadingOf::length, "length"},
                  {ReadingOf::loop_resistance, "loop-resistance"}, {ReadingOf::volts, "volts"},
                  {ReadingOf::watts, "watts"}, {ReadingOf::link_rate, "link-rate"},
                  {ReadingOf::bit_rate, "bit-rate"}, {ReadingOf::light, "light"},
-                 {ReadingOf::radio_level, "radio-level"});
+                 {ReadingOf::radio_level, "radio-level"}, {ReadingOf::wire_map, "wire-map"},
+                 {ReadingOf::errors, "errors"}, {ReadingOf::throughput, "throughput"},
+                 {ReadingOf::delay, "delay"}, {ReadingOf::backup_time, "backup-time"});
+OVANT_ENUM_NAMES(WireMap, 5, {WireMap::straight, "straight"}, {WireMap::open, "open"},
+                 {WireMap::shorted, "shorted"}, {WireMap::crossed, "crossed"},
+                 {WireMap::split, "split"});
 OVANT_ENUM_NAMES(ReadUnder, 4, {ReadUnder::day, "day"}, {ReadUnder::night, "night"},
                  {ReadUnder::coldest_night, "coldest-night"}, {ReadUnder::restart, "restart"});
 OVANT_ENUM_NAMES(FaultKind, 23, {FaultKind::none, "none"}, {FaultKind::copper_clad, "copper-clad"},

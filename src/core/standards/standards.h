@@ -60,6 +60,7 @@ inline constexpr Source airtime_practice{"common practice, airtime shared by the
 inline constexpr Source radio_law{"limit set for this site; local radio law decides"};
 inline constexpr Source power_limited{"NEC class 2, 100 W and 60 V d.c.; local code decides", true};
 inline constexpr Source steady_mains{"common practice, steady mains at an active unit"};
+inline constexpr Source ethernet_frame{"IEEE 802.3, frame and gap of 1538 octets; TCP over IPv4"};
 inline constexpr Source reading_tolerance{"common practice, what meter and model may be off"};
 inline constexpr Source fault_priors{"common practice, how often a fault is met"};
 inline constexpr Source diagnosis{"Bayes, with what meter and model may be off"};

@@ -49,6 +49,8 @@ constexpr std::array suffixes{
     Suffix{"kwh", Unit::watt_hour, 1000.0},
     Suffix{"h", Unit::hour, 1.0},
     Suffix{"min", Unit::hour, 1.0 / 60},
+    Suffix{"ms", Unit::millisecond, 1.0},
+    Suffix{"s", Unit::millisecond, 1000.0},
 };
 
 std::string_view trimmed(std::string_view text) {
@@ -75,6 +77,7 @@ std::string_view wanted(Unit unit) {
         case Unit::megahertz: return "MHz";
         case Unit::watt_hour: return "Wh";
         case Unit::hour: return "h";
+        case Unit::millisecond: return "ms";
         default: return "";
     }
 }

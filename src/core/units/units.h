@@ -33,7 +33,9 @@ enum class Unit {
     megahertz,
     watt_hour,
     day,
-    hour
+    hour,
+    millisecond,
+    wire_map  // a word
 };
 
 inline constexpr double metres_per_foot = 0.3048;  // exact, international foot
