@@ -37,6 +37,7 @@ struct Options {
     LabelSheet sheet;
     std::string xlsx_path;
     std::vector<std::string> words;
+    std::vector<std::string> columns;  // of a list of readings: "HEADING=MEANING"
     std::string date, place, write_path, csv_path;
     std::optional<double> latitude_deg, longitude_deg;
     std::optional<std::uint32_t> seed;

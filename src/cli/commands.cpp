@@ -2,6 +2,7 @@
 #include "cli/commands.h"
 
 #include <fmt/format.h>
+#include <fmt/ranges.h>
 
 #include <CLI/CLI.hpp>
 #include <algorithm>
@@ -16,6 +17,7 @@
 #include "core/format/file_store.h"
 #include "core/format/parts_sheet.h"
 #include "core/prove/cards.h"
+#include "core/format/reading_csv.h"
 #include "phrase/error_text.h"
 #include "phrase/numbers.h"
 #include "phrase/sum_text.h"
@@ -213,6 +215,16 @@ std::string finite_within(const std::string& text, double least, double most) {
     return fmt::format("{} is not a number from {:g} to {:g}", shown_value(text), least, most);
 }
 
+std::string column_told(const std::string& text) {
+    const std::size_t at = text.rfind('=');
+    const std::vector<std::string> all = all_column_meanings();
+    if (at != std::string::npos && at > 0 &&
+        std::find(all.begin(), all.end(), text.substr(at + 1)) != all.end())
+        return "";
+    return fmt::format("{} is not HEADING=MEANING, where the meaning is {}", shown_value(text),
+                       fmt::join(all, ", "));
+}
+
 // The commands and their options, into which the arguments are read.
 class CommandLine {
 public:
@@ -316,6 +328,10 @@ private:
         CLI::App* readings =
             add("readings", "what was read on site against what is promised", readings_command);
         readings->add_option("--csv", options.csv_path, "take readings from this file first");
+        readings
+            ->add_option("--column", options.columns,
+                         "what a heading means that says too little: \"Cable ID=at\"")
+            ->check(column_told);
         readings->add_option("--take", options.take,
                              "take the length or loop of this reading into the design");
         readings->add_option("--who", options.who, "initials for lines that say none");

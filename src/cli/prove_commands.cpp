@@ -13,6 +13,7 @@
 #include "core/format/address_files.h"
 #include "core/format/file_store.h"
 #include "core/format/reading_csv.h"
+#include "core/text.h"
 #include "core/look_up.h"
 #include "core/edits/edits.h"
 #include "core/prove/addresses.h"
@@ -340,8 +341,13 @@ int readings_command(const Options& options, const Streams& streams) {
     if (!options.csv_path.empty()) {
         const Result<std::string> csv = read_file(options.csv_path, largest_site_bytes);
         if (!csv) return refuse(csv.error());
+        ColumnMeanings told;
+        for (const std::string& one : options.columns) {
+            const std::size_t at = one.rfind('=');
+            told[lowered(one.substr(0, at))] = one.substr(at + 1);
+        }
         ReadingsImport import =
-            import_readings(site, opened->catalogue, *csv, {options.who, options.when});
+            import_readings(site, opened->catalogue, *csv, {options.who, options.when}, told);
         for (const Error& line : import.lines) streams.err << sentence(line) << "\n";
         in_part = !import.lines.empty();
         site = std::move(import.site);

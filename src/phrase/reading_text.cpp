@@ -4,6 +4,7 @@
 #include <algorithm>
 #include <cmath>
 
+#include "core/site/site_enum_names.h"
 #include "phrase/numbers.h"
 #include "phrase/translate.h"
 
@@ -36,6 +37,21 @@ std::string title(ReadingVerdict verdict) {
         case ReadingVerdict::no_promise: return said("nothing is promised there");
     }
     return "";
+}
+
+std::string column_title(const std::string& meaning) {
+    if (const auto of = from_name<ReadingOf>(meaning)) return title(*of);
+    if (meaning == "at") return said("Where it was read");
+    if (meaning == "what") return said("What was read");
+    if (meaning == "value") return said("Its value");
+    if (meaning == "pair") return said("Pair");
+    if (meaning == "under") return said("Condition");
+    if (meaning == "temperature") return said("Temperature of the air");
+    if (meaning == "instrument") return said("Instrument");
+    if (meaning == "who") return said("Who");
+    if (meaning == "when") return said("When");
+    if (meaning == "note") return said("Note");
+    return meaning;
 }
 
 std::string reading_text(const Reading& reading, const JudgedReading& judged, UnitSystem units) {

@@ -10,6 +10,8 @@ namespace ovant {
 
 std::string title(ReadingOf of);
 std::string title(ReadingVerdict verdict);
+// What a column of a list of readings is, by its name in core/format/reading_csv.h.
+std::string column_title(const std::string& meaning);
 // "45.0 V, as promised: 41.4 to 51.6 V".
 std::string reading_text(const Reading& reading, const JudgedReading& judged, UnitSystem units);
 // Who and when, as a record is signed: "ab, 2026-11-20 09:50".

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The readings page by keyboard: the promise before it is read, a reading, lists, the design.
+#include "app/prove/columns_dialog.h"
 #include "app/prove/prove_view.h"
 #include "app/prove/readings_page.h"
 #include "app/strip/strip_view.h"
@@ -206,4 +207,45 @@ TEST_CASE("readings stand on the strip with what would be as promised, and open 
     CHECK(at_cable->area.center().x() < at_camera->area.center().x());
     d.trigger("undo");
     CHECK_FALSE(spot("K04: "));
+}
+
+TEST_CASE("a tester's list is asked once which column is which", "[app][readings]") {
+    Driver d;
+    d.open_copper();
+    open_readings(d);
+    const TempFolder folder;
+    const std::string cable = d.document().committed().links.back().id;
+    const std::string path =
+        folder.write("tester.csv", "Circuit;Length;Wire map\n" + cable + ";50 m;pass\n");
+    const auto bring_in = [&](std::function<void(ColumnsDialog&)> answer) {
+        bool asked = false;
+        QTimer::singleShot(0, [&] {
+            auto* dialog = d.window().findChild<ColumnsDialog*>("readingColumns");
+            if (!dialog) return;
+            asked = true;
+            answer(*dialog);
+        });
+        d.find<ReadingsPage>("readings")->bring_in(QString::fromStdString(path));
+        QApplication::processEvents();
+        return asked;
+    };
+    const auto readings = [&] { return d.document().committed().readings.size(); };
+    CHECK(bring_in([](ColumnsDialog& dialog) { dialog.reject(); }));
+    CHECK(readings() == 0);
+    CHECK(bring_in([&](ColumnsDialog& dialog) {
+        auto* take = dialog.findChild<QPushButton*>("takeColumns");
+        CHECK_FALSE(take->isEnabled());
+        CHECK(dialog.findChild<QLabel*>("columnsWords")->text().contains("where it was read"));
+        auto* table = dialog.findChild<QTableWidget*>("columnsTable");
+        CHECK(table->item(0, 1)->text().toStdString() == cable);
+        auto* choice = qobject_cast<QComboBox*>(table->cellWidget(0, 2));
+        choice->setCurrentIndex(choice->findData("at"));
+        CHECK(take->isEnabled());
+        dialog.grab().save("/tmp/columns.png");
+        take->click();
+    }));
+    CHECK(readings() == 2);
+    // The next one with the same headings goes straight in.
+    CHECK_FALSE(bring_in([](ColumnsDialog& dialog) { dialog.reject(); }));
+    CHECK(readings() == 4);
 }

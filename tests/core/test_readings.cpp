@@ -262,6 +262,42 @@ TEST_CASE("readings come from a spreadsheet, bad lines are told and the rest goe
     CHECK(import_readings(run.site, run.catalogue, "a,b\n1,2\n", {}).lines.size() == 1);
 }
 
+TEST_CASE(
+    "a tester's list has a column for each reading, units in the headings, headings of its own",
+    "[readings][csv]") {
+    OneRun run;
+    const std::string csv = "Circuit,Length (ft),Loop [Ohm],Wire map,Remark,Date\n" + run.cable_id +
+                            ",330,17.1,PASS,x,2027-01-15 14:05:33\n" + run.cable_id +
+                            ",100 m,,open,,16/01/2027\n";
+    ReadingColumns columns = reading_columns(csv);
+    CHECK_FALSE(columns.enough);
+    CHECK(columns.meanings ==
+          std::vector<std::string>{"", "length", "loop-resistance", "wire-map", "", "when"});
+    CHECK(columns.samples[1] == std::vector<std::string>{"330", "100 m"});
+    CHECK(import_readings(run.site, run.catalogue, csv, {}).added.empty());
+    const ColumnMeanings told = {{"circuit", "at"}, {"remark", "note"}};
+    CHECK(reading_columns(csv, told).enough);
+    const ReadingsImport in =
+        import_readings(run.site, run.catalogue, csv, {"ab", "2027-01-17T08:00"}, told);
+    REQUIRE(in.added.size() == 5);
+    const std::vector<Reading>& read = in.site.readings;
+    CHECK(read[0].value == Approx(330 * 0.3048));
+    CHECK(read[0].note == "x");
+    CHECK(read[0].when == "2027-01-15T14:05");
+    CHECK(read[1].of == ReadingOf::loop_resistance);
+    CHECK(read[2].value == 0);
+    // The cell's own unit goes before the heading's; a date that may be two is told, not guessed.
+    CHECK(read[3].value == 100);
+    CHECK(read[4].value == 1);
+    CHECK(read[4].when == "2027-01-17T08:00");
+    REQUIRE(in.lines.size() == 1);
+    CHECK(sentence(in.lines[0]).find("16/01/2027") != std::string::npos);
+    // What was told goes before what a heading says.
+    CHECK(reading_columns(csv, {{"circuit", "at"}, {"length (ft)", ""}}).meanings[1].empty());
+    for (const std::string& meaning : all_column_meanings())
+        CHECK(column_title(meaning) != meaning);
+}
+
 TEST_CASE("what a reading says is a sentence with promise and range", "[readings]") {
     const OneRun run;
     const auto text = [&](ReadingOf of, const std::string& subject, double value) {
@@ -327,9 +363,10 @@ TEST_CASE("wire map, damaged frames, throughput and delay have promises of their
     CHECK(verdict(ReadingOf::delay, run.sw, 1) == ReadingVerdict::no_promise);
 }
 
-TEST_CASE("throughput over radio is what its planned modulation carries, time on backup what the "
-          "battery holds",
-          "[readings]") {
+TEST_CASE(
+    "throughput over radio is what its planned modulation carries, time on backup what the "
+    "battery holds",
+    "[readings]") {
     const Judged demo = judge_site(demo_site());
     const auto judge = [&](ReadingOf of, const std::string& subject, double value) {
         Reading reading;
@@ -378,12 +415,12 @@ TEST_CASE("further readings are typed and kept as people say them", "[readings][
     REQUIRE_FALSE(odd);
     CHECK(sentence(odd.error()).find("straight") != std::string::npos);
     // Out and in again.
-    const ReadingsImport in = import_readings(
-        run.site, run.catalogue,
-        "at,what,value\n" + run.cable_id + ",wire map,open\n" + run.sw + ",backup,1.5 h\n" +
-            run.camera + ",ping,7 ms\n" + run.sw + ".1,frames,12\n" + run.cable_id +
-            ",throughput,9 MB/s\n",
-        {"ab", "2027-01-15T09:00"});
+    const ReadingsImport in =
+        import_readings(run.site, run.catalogue,
+                        "at,what,value\n" + run.cable_id + ",wire map,open\n" + run.sw +
+                            ",backup,1.5 h\n" + run.camera + ",ping,7 ms\n" + run.sw +
+                            ".1,frames,12\n" + run.cable_id + ",throughput,9 MB/s\n",
+                        {"ab", "2027-01-15T09:00"});
     REQUIRE(in.added.size() == 5);
     CHECK(in.site.readings[4].value == Approx(72));
     const std::string csv = readings_csv(in.site, judge_readings(in.site, run.catalogue));

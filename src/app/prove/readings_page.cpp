@@ -13,6 +13,7 @@
 #include "app/kit/q.h"
 #include "app/kit/signature.h"
 #include "app/kit/when_seen.h"
+#include "app/prove/columns_dialog.h"
 #include "app/prove/switch_dialog.h"
 #include "app/theme/icons.h"
 #include "app/theme/theme.h"
@@ -371,8 +372,16 @@ void ReadingsPage::bring_in(const QString& path) {
         emit document_.refused(q(sentence(text.error())));
         return;
     }
-    ReadingsImport import = import_readings(document_.committed(), document_.catalogue(), *text,
-                                            {initials().toStdString(), now_text().toStdString()});
+    ColumnMeanings meanings = told_columns();
+    if (const ReadingColumns columns = reading_columns(*text, meanings);
+        !columns.enough && !columns.headings.empty()) {
+        ColumnsDialog ask(*text, this);
+        if (ask.exec() != QDialog::Accepted) return;
+        meanings = ask.meanings();
+    }
+    ReadingsImport import =
+        import_readings(document_.committed(), document_.catalogue(), *text,
+                        {initials().toStdString(), now_text().toStdString()}, meanings);
     if (!import.added.empty() &&
         !document_.edit(tr("Bring in readings"), Result<Site>(std::move(import.site))))
         return;

@@ -19,15 +19,26 @@
 namespace ovant {
 namespace {
 
-// What people head a column with, and what it is.
-std::string column_of(const std::string& heading) {
-    static const std::map<std::string, std::string> other = {
-        {"subject", "at"},       {"link", "at"},          {"port", "at"}, {"unit", "at"},
-        {"reading", "what"},     {"kind", "what"},        {"of", "what"}, {"condition", "under"},
-        {"temp", "temperature"}, {"meter", "instrument"}, {"by", "who"},  {"date", "when"}};
-    const std::string low = lowered(heading);
-    const auto found = other.find(low);
-    return found == other.end() ? low : found->second;
+constexpr const char* plain_columns[] = {"at",          "what",       "value", "pair", "under",
+                                         "temperature", "instrument", "who",   "when", "note"};
+constexpr std::size_t most_samples = 3;
+
+std::string trimmed_cell(std::string_view text) {
+    const std::size_t first = text.find_first_not_of(" \t");
+    if (first == std::string_view::npos) return "";
+    return std::string(text.substr(first, text.find_last_not_of(" \t") - first + 1));
+}
+
+// "Length (ft)" or "Length [ft]": the unit that bare numbers under it are in.
+struct Heading {
+    std::string name, unit;
+};
+Heading heading_of(const std::string& text) {
+    const std::size_t open = text.find_last_of("([");
+    if (open == std::string::npos || open == 0 || (text.back() != ')' && text.back() != ']'))
+        return {trimmed_cell(text), ""};
+    return {trimmed_cell(text.substr(0, open)),
+            trimmed_cell(text.substr(open + 1, text.size() - open - 2))};
 }
 
 std::optional<ReadingOf> reading_of(const std::string& text) {
@@ -48,6 +59,46 @@ std::optional<ReadingOf> reading_of(const std::string& text) {
     return found == other.end() ? std::nullopt : std::optional(found->second);
 }
 
+// What people head a column with, and what it is.
+std::string meaning_of(const std::string& heading, const ColumnMeanings& told) {
+    static const std::map<std::string, std::string> other = {
+        {"subject", "at"},       {"link", "at"},          {"port", "at"},
+        {"unit", "at"},          {"cable", "at"},         {"cable id", "at"},
+        {"label", "at"},         {"where", "at"},         {"reading", "what"},
+        {"kind", "what"},        {"of", "what"},          {"condition", "under"},
+        {"temp", "temperature"}, {"meter", "instrument"}, {"tester", "instrument"},
+        {"by", "who"},           {"operator", "who"},     {"date", "when"},
+        {"time", "when"}};
+    if (const auto found = told.find(lowered(heading)); found != told.end()) return found->second;
+    const std::string low = lowered(heading_of(heading).name);
+    if (std::find(std::begin(plain_columns), std::end(plain_columns), low) !=
+        std::end(plain_columns))
+        return low;
+    if (const auto found = other.find(low); found != other.end()) return found->second;
+    const std::optional<ReadingOf> of = reading_of(low);
+    return of ? std::string(name_of(*of)) : "";
+}
+
+ReadingColumns columns_of(const CsvRows& csv, const ColumnMeanings& told) {
+    ReadingColumns out;
+    if (csv.rows.empty()) return out;
+    out.headings = csv.rows[0].cells;
+    out.samples.resize(out.headings.size());
+    bool where = false, what = false, value = false, readings = false;
+    for (std::size_t i = 0; i < out.headings.size(); ++i) {
+        out.meanings.push_back(meaning_of(out.headings[i], told));
+        const std::string& meaning = out.meanings.back();
+        where |= meaning == "at";
+        what |= meaning == "what";
+        value |= meaning == "value";
+        readings |= from_name<ReadingOf>(meaning).has_value();
+        for (std::size_t row = 1; row < csv.rows.size() && row <= most_samples; ++row)
+            out.samples[i].push_back(i < csv.rows[row].cells.size() ? csv.rows[row].cells[i] : "");
+    }
+    out.enough = where && ((what && value) || readings);
+    return out;
+}
+
 class ReadingImporter {
 public:
     ReadingImporter(const Site& site, const Catalogue& catalogue) : catalogue_(catalogue) {
@@ -55,17 +106,22 @@ public:
         for (const Reading& reading : site.readings) ids_.insert(reading.id);
     }
 
-    ReadingsImport run(const CsvRows& csv, const Signed& now) {
-        if (csv.rows.empty()) {
-            fail(1, {ErrorCode::missing_field, "", "at", "at, what, value"});
+    ReadingsImport run(const CsvRows& csv, const Signed& now, const ColumnMeanings& told) {
+        const ReadingColumns columns = columns_of(csv, told);
+        if (!columns.enough) {
+            const bool where = std::find(columns.meanings.begin(), columns.meanings.end(), "at") !=
+                               columns.meanings.end();
+            fail(csv.rows.empty() ? 1 : csv.rows[0].line,
+                 {ErrorCode::missing_field, "", where ? "what was read" : "where it was read",
+                  "at, what and value, or at and a column for each reading"});
             return std::move(out_);
         }
-        for (std::size_t i = 0; i < csv.rows[0].cells.size(); ++i)
-            columns_.emplace(column_of(csv.rows[0].cells[i]), i);
-        for (const char* needed : {"at", "what", "value"}) {
-            if (columns_.contains(needed)) continue;
-            fail(csv.rows[0].line, {ErrorCode::missing_field, "", needed, "at, what, value"});
-            return std::move(out_);
+        for (std::size_t i = 0; i < columns.headings.size(); ++i) {
+            const std::string& meaning = columns.meanings[i];
+            if (const auto of = from_name<ReadingOf>(meaning))
+                wide_.push_back({*of, i, heading_of(columns.headings[i]).unit});
+            else if (!meaning.empty())
+                columns_.emplace(meaning, i);
         }
         for (std::size_t i = 1; i < csv.rows.size(); ++i) {
             if (out_.site.readings.size() >= most_readings) {
@@ -80,63 +136,99 @@ public:
     }
 
 private:
+    // A column whose cells are readings of one kind.
+    struct Wide {
+        ReadingOf of;
+        std::size_t column;
+        std::string unit;
+    };
     void fail(std::size_t line, Error error) {
         error.place = fmt::format("line {}", line);
         out_.lines.push_back(std::move(error));
     }
-    static std::string trimmed(const std::string& text) {
-        const std::size_t first = text.find_first_not_of(" \t");
-        if (first == std::string::npos) return "";
-        return text.substr(first, text.find_last_not_of(" \t") - first + 1);
+    static std::string cell_at(const CsvRow& row, std::size_t column) {
+        return column < row.cells.size() ? trimmed_cell(row.cells[column]) : "";
+    }
+    std::string cell(const CsvRow& row, const char* column) const {
+        const auto found = columns_.find(column);
+        return found == columns_.end() ? "" : cell_at(row, found->second);
     }
 
     void line(const CsvRow& row, const Signed& now) {
-        const auto cell = [&](const char* column) -> std::string {
-            const auto found = columns_.find(column);
-            return found == columns_.end() || found->second >= row.cells.size()
-                       ? ""
-                       : trimmed(row.cells[found->second]);
-        };
-        Reading reading;
-        reading.subject = cell("at");
-        if (!can_be_read_at(out_.site, catalogue_, reading.subject))
-            return fail(row.line,
-                        {ErrorCode::no_such_object, "", shown_value(reading.subject), ""});
-        const auto of = reading_of(cell("what"));
+        const std::string subject = cell(row, "at");
+        if (!can_be_read_at(out_.site, catalogue_, subject))
+            return fail(row.line, {ErrorCode::no_such_object, "", shown_value(subject), ""});
+        const Reading common = what_all_share(row, subject, now);
+        for (const Wide& one : wide_) {
+            const std::string text = cell_at(row, one.column);
+            if (!text.empty()) take(row.line, common, one.of, text, one.unit);
+        }
+        const std::string what = cell(row, "what"), value = cell(row, "value");
+        if (!columns_.contains("what") || !columns_.contains("value")) return;
+        if (!wide_.empty() && what.empty() && value.empty()) return;
+        const auto of = reading_of(what);
         if (!of) {
             std::vector<std::string_view> words;
             for (const auto& [known, name] : EnumNames<ReadingOf>::table) words.push_back(name);
-            return fail(row.line, {ErrorCode::bad_value, "", shown_value(cell("what")),
-                                   allowed_words(words)});
+            return fail(row.line,
+                        {ErrorCode::bad_value, "", shown_value(what), allowed_words(words)});
         }
-        reading.of = *of;
-        const Result<double> value = reading_value(*of, cell("value"), out_.site.settings.units);
-        if (!value) return fail(row.line, value.error());
-        reading.value = *value;
-        reading.pair = cell("pair");
-        if (const std::string under = lowered(cell("under")); !under.empty()) {
+        take(row.line, common, *of, value, "");
+    }
+    // "2027-01-15 14:05:33", to the minute; a day alone at its beginning.
+    static std::string moment_of(std::string text) {
+        if (text.size() == 10) text += "T00:00";
+        if (text.size() > 10 && text[10] == ' ') text[10] = 'T';
+        return text.substr(0, 16);
+    }
+    // What a line says beside what was read.
+    Reading what_all_share(const CsvRow& row, const std::string& subject, const Signed& now) {
+        Reading reading;
+        reading.subject = subject;
+        reading.pair = cell(row, "pair");
+        if (const std::string under = lowered(cell(row, "under")); !under.empty()) {
             if (const auto named = from_name<ReadUnder>(under))
                 reading.under = *named;
             else
                 fail(row.line, {ErrorCode::bad_value, "", shown_value(under),
                                 "day, night, coldest-night or restart"});
         }
-        if (const std::string text = cell("temperature"); !text.empty()) {
+        if (const std::string text = cell(row, "temperature"); !text.empty()) {
             const auto degrees = parse_quantity(text, Unit::celsius, out_.site.settings.units);
             if (degrees)
                 reading.temperature_c = *degrees;
             else
                 fail(row.line, degrees.error());
         }
-        reading.instrument = cell("instrument");
-        reading.who = cell("who").empty() ? now.who : cell("who");
-        reading.when = cell("when").empty() ? now.when : cell("when");
-        if (reading.when.size() == 16 && reading.when[10] == ' ') reading.when[10] = 'T';
-        reading.note = cell("note");
+        reading.instrument = cell(row, "instrument");
+        reading.who = cell(row, "who").empty() ? now.who : cell(row, "who");
+        reading.when = now.when;
+        if (const std::string text = cell(row, "when"); !text.empty()) {
+            const std::string moment = moment_of(text);
+            if (is_written(Form::moment, moment))
+                reading.when = moment;
+            else
+                fail(row.line, {ErrorCode::bad_value, "", shown_value(text),
+                                "a day and time such as 2027-01-15 14:05"});
+        }
+        reading.note = cell(row, "note");
+        return reading;
+    }
+    void take(std::size_t line, Reading reading, ReadingOf of, const std::string& text,
+              const std::string& unit) {
+        if (out_.site.readings.size() >= most_readings) return;
+        reading.of = of;
+        const UnitSystem system = out_.site.settings.units;
+        Result<double> value = unit.empty() ? reading_value(of, text, system)
+                                            : reading_value(of, text + " " + unit, system);
+        // The cell may have its unit beside the heading's, or the bracket hold something else.
+        if (!value && !unit.empty()) value = reading_value(of, text, system);
+        if (!value) return fail(line, value.error());
+        reading.value = *value;
         while (ids_.contains(fmt::format("M{}", next_))) ++next_;
         reading.id = fmt::format("M{}", next_);
         if (const std::optional<Error> wrong = wrong_field(reading))
-            return fail(row.line, {wrong->code, "", wrong->subject, wrong->detail});
+            return fail(line, {wrong->code, "", wrong->subject, wrong->detail});
         ids_.insert(reading.id);
         out_.added.push_back(reading.id);
         out_.site.readings.push_back(std::move(reading));
@@ -145,6 +237,7 @@ private:
     const Catalogue& catalogue_;
     ReadingsImport out_;
     std::map<std::string, std::size_t> columns_;
+    std::vector<Wide> wide_;
     std::set<std::string> ids_;
     int next_ = 1;
 };
@@ -192,8 +285,18 @@ Result<double> reading_value(ReadingOf of, std::string_view text, UnitSystem sys
 }
 
 ReadingsImport import_readings(const Site& site, const Catalogue& catalogue, std::string_view csv,
-                               const Signed& now) {
-    return ReadingImporter(site, catalogue).run(csv_rows(csv), now);
+                               const Signed& now, const ColumnMeanings& told) {
+    return ReadingImporter(site, catalogue).run(csv_rows(csv), now, told);
+}
+
+ReadingColumns reading_columns(std::string_view csv, const ColumnMeanings& told) {
+    return columns_of(csv_rows(csv), told);
+}
+
+std::vector<std::string> all_column_meanings() {
+    std::vector<std::string> out(std::begin(plain_columns), std::end(plain_columns));
+    for (const auto& [of, name] : EnumNames<ReadingOf>::table) out.emplace_back(name);
+    return out;
 }
 
 namespace {

@@ -2,6 +2,8 @@
 // Readings from a spreadsheet or a tester's list. A bad line is reported and the rest goes on.
 #pragma once
 
+#include <map>
+#include <string>
 #include <string_view>
 #include <vector>
 
@@ -18,13 +20,30 @@ struct ReadingsImport {
     std::vector<Error> lines;        // place "line 4", one for each line left out or field ignored
 };
 
-// Columns, in any order, named in the first line: at (a link, a port as "SW1.6", a unit), what
-// (length, loop, volts, watts, rate, bit-rate, light, level) and value are needed; pair, under
-// (day, night, coldest-night, restart), temperature, instrument, who, when, note may be there.
-// Values may carry units ("183 ft", "600 kB/s": bytes are taken for what they are). `now` stands
-// where a line says neither.
+// What a column is: "at", "what", "value", "pair", "under", "temperature", "instrument", "who",
+// "when", "note", the name of a reading ("length", "loop-resistance"), or empty for none of these.
+// By heading, in small letters.
+using ColumnMeanings = std::map<std::string, std::string>;
+
+// The columns of a file as they are understood, and its first lines to tell them by.
+struct ReadingColumns {
+    std::vector<std::string> headings;
+    std::vector<std::string> meanings;              // of each
+    std::vector<std::vector<std::string>> samples;  // of each, as many as there are
+    bool enough = false;                            // something can be read with these
+};
+// `told` goes before what headings say by themselves.
+ReadingColumns reading_columns(std::string_view csv, const ColumnMeanings& told = {});
+// All that a column can be, "" left out.
+std::vector<std::string> all_column_meanings();
+
+// Columns, in any order, named in the first line. Where it was read (a link, a port as "SW1.6", a
+// unit) is needed, and either what and value, a reading a line, or columns that are readings
+// themselves, as testers write them: "Cable, Length (m), Loop". under is day, night, coldest-night
+// or restart. Values may carry units ("183 ft", "600 kB/s": bytes are taken for what they are), or
+// have them in the heading. `now` stands where a line says neither.
 ReadingsImport import_readings(const Site& site, const Catalogue& catalogue, std::string_view csv,
-                               const Signed& now);
+                               const Signed& now, const ColumnMeanings& told = {});
 
 // All readings of a site with what is promised and how they are judged, in columns that
 // import_readings takes again. `judged` as judge_readings gives it.
