@@ -60,6 +60,15 @@ std::string read_text(const HandoverRun& run, const TextContext& context) {
     return fmt::format("{}", fmt::join(parts, "; "));
 }
 
+std::string title(PhotoState state) {
+    switch (state) {
+        case PhotoState::there: return said("there");
+        case PhotoState::changed: return said("changed since it was noted");
+        case PhotoState::missing: return said("missing");
+    }
+    return "";
+}
+
 std::string handed_over_text(const HandedOver& handed) {
     if (!handed.record) return said("Not handed over yet.");
     const std::string by = signed_text(handed.record->who, handed.record->when);

@@ -6,6 +6,7 @@
 #include <vector>
 
 #include "core/prove/handover.h"
+#include "core/prove/photos.h"
 #include "phrase/check_text.h"
 
 namespace ovant {
@@ -21,6 +22,8 @@ std::vector<OpenItem> open_items(const Handover& handover, const TextContext& co
 std::string promised_text(const HandoverRun& run, const TextContext& context);
 // "K01 volts 50.9 V as promised; …" of what was read along a run.
 std::string read_text(const HandoverRun& run, const TextContext& context);
+// "there", "changed since it was noted", "missing".
+std::string title(PhotoState state);
 // "Handed over by ab, 2026-11-20 09:50; the site has changed since."
 std::string handed_over_text(const HandedOver& handed);
 

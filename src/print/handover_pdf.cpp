@@ -10,6 +10,7 @@
 #include "phrase/handover_text.h"
 #include "phrase/numbers.h"
 #include "phrase/power_text.h"
+#include "phrase/reading_text.h"
 #include "phrase/translate.h"
 #include "print/paper.h"
 
@@ -82,6 +83,21 @@ void network(Paper& paper, const Handover& handover, const Network& net) {
                     rows);
 }
 
+void photos(Paper& paper, const Site& site) {
+    if (site.photos.empty()) return;
+    paper.heading(said("Photos"));
+    Rows rows;
+    for (const Photo& photo : site.photos)
+        rows.push_back({photo.subject, photo.path, photo.note, signed_text(photo.who, photo.when),
+                        photo.sha256.substr(0, 16)});
+    paper.table({{said("Of"), 0.7},
+                 {said("File"), 2},
+                 {said("Note"), 2},
+                 {said("Noted by"), 1.5},
+                 {said("SHA-256 begins"), 1.5}},
+                rows);
+}
+
 }  // namespace
 
 std::string handover_pdf(const Handover& handover, const Network& net, const std::string& date,
@@ -104,6 +120,7 @@ std::string handover_pdf(const Handover& handover, const Network& net, const std
         }
     }
     network(paper, handover, net);
+    photos(paper, *net.site);
     parts(paper, handover, context);
     if (!handover.cautions.empty()) paper.heading(said("Care"));
     for (Caution caution : handover.cautions) paper.text(caution_text(caution));

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The handover page: what is open, signing, the site that changes afterwards, paper and labels.
 #include "app/prove/handover_page.h"
+#include "app/prove/photos_dialog.h"
 #include "app/prove/prove_view.h"
 #include "core/edits/edits.h"
 #include "driver.h"
@@ -75,4 +76,44 @@ TEST_CASE("handover, readings and labels are saved", "[app][handover]") {
     open->setFocus();
     open->setCurrentRow(1);
     CHECK(open->item(1)->text().startsWith(QString::fromStdString(d.document().selected())));
+}
+
+TEST_CASE("photos are noted for what is selected, and a file that has gone is seen",
+          "[app][handover]") {
+    Driver d;
+    d.window().open_demo();
+    open_handover(d);
+    d.document().select("K05");
+    const TempFolder folder;
+    const std::string file = folder.write("k05.jpg", "picture");
+    d.open_paths << QString::fromStdString(file) << QString::fromStdString(file);
+    bool seen = false;
+    QTimer::singleShot(0, [&] {
+        auto* dialog = d.find<PhotosDialog>("photos");
+        CHECK(dialog->findChild<QLineEdit*>("photoOf")->text() == "K05");
+        QTest::keyClicks(dialog->findChild<QLineEdit*>("photoNote"), "bracket and seal");
+        d.click(dialog->findChild<QPushButton*>("addPhoto"));
+        auto* table = dialog->findChild<QTableWidget*>("photosTable");
+        REQUIRE(table->rowCount() == 1);
+        CHECK(table->item(0, 2)->text() == "bracket and seal");
+        d.wait([&] { return table->item(0, 3)->text() == "there"; });
+        std::filesystem::remove(file);
+        dialog->findChild<QLineEdit*>("photoOf")->setText("K99");
+        d.click(dialog->findChild<QPushButton*>("addPhoto"));
+        CHECK(dialog->findChild<QLabel*>("photosWords")->text().contains("K99"));
+        dialog->findChild<QLineEdit*>("photoOf")->setText("P1");
+        d.click(dialog->findChild<QPushButton*>("addPhoto"));
+        CHECK(dialog->findChild<QLabel*>("photosWords")->text().contains("k05.jpg"));
+        CHECK(table->rowCount() == 1);
+        table->setCurrentCell(0, 0);
+        d.click(dialog->findChild<QPushButton*>("removePhoto"));
+        CHECK(table->rowCount() == 0);
+        seen = true;
+        dialog->reject();
+    });
+    d.click(d.find("photosButton"));
+    CHECK(seen);
+    d.trigger("undo");
+    REQUIRE(d.document().committed().photos.size() == 1);
+    CHECK(d.document().committed().photos[0].subject == "K05");
 }

@@ -12,6 +12,7 @@
 #include "core/format/site_json.h"
 #include "core/prove/bench.h"
 #include "core/prove/handover.h"
+#include "core/prove/photos.h"
 #include "core/prove/labels.h"
 #include "phrase/handover_text.h"
 #include "print/handover_pdf.h"
@@ -216,4 +217,47 @@ TEST_CASE("a sheet that leaves no label is refused with its field", "[handover][
     const Result<std::string> none = labels_pdf({}, {});
     REQUIRE(none);
     CHECK(none->starts_with("%PDF"));
+}
+
+TEST_CASE("photos are known by their digest, found beside the site's file, and named on paper",
+          "[handover][photos]") {
+    const TempFolder folder;
+    std::filesystem::create_directories(folder.path / "photos");
+    const std::string file = folder.write("photos/k01.jpg", "not really a picture");
+    const std::string here = folder.path.string();
+    Result<Photo> photo = photo_of(file, here, "K01", {"ab", "2027-01-15T14:05"});
+    REQUIRE(photo);
+    CHECK(photo->path == "photos/k01.jpg");
+    CHECK(photo->sha256 == sha256_of(std::string_view("not really a picture")));
+    CHECK(file_of(*photo, here) == file);
+    CHECK(state_of(*photo, here) == PhotoState::there);
+    // The folder moves as a whole.
+    const TempFolder other;
+    CHECK(state_of(*photo, other.path.string()) == PhotoState::missing);
+    std::filesystem::create_directories(other.path / "photos");
+    other.write("photos/k01.jpg", "another picture");
+    CHECK(state_of(*photo, other.path.string()) == PhotoState::changed);
+    // What lies elsewhere, or beside a site that is not saved yet, is kept by its whole path.
+    CHECK(photo_of(file, other.path.string(), "", {})->path == file);
+    CHECK(photo_of(file, "", "", {})->path == file);
+    CHECK_FALSE(photo_of(folder.file("none.jpg"), here, "", {}));
+    CHECK_FALSE(photo_of(here, here, "", {}));
+
+    photo->note = "Gasket seated";
+    const Result<Added> added = add_photo(demo_site(), *photo);
+    REQUIRE(added);
+    CHECK(added->id == "PH1");
+    const Result<Site> again = read_site(write_site(added->site));
+    REQUIRE(again);
+    CHECK(again->photos == added->site.photos);
+    CHECK(sha256_of(added->site) != sha256_of(demo_site()));
+    const Network net = lay_out(added->site, shipped_catalogue());
+    const std::string pdf = folder.write(
+        "h.pdf", handover_pdf(handover_of(net), net, "2027-01-15", {UnitSystem::metric}));
+    const std::string text = text_in(pdf);
+    CHECK(text.find("photos/k01.jpg") != std::string::npos);
+    CHECK(text.find("Gasket seated") != std::string::npos);
+    const Result<Site> gone = remove_object(added->site, shipped_catalogue(), "PH1");
+    REQUIRE(gone);
+    CHECK(gone->photos.empty());
 }

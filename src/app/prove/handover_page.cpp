@@ -9,6 +9,7 @@
 #include "app/kit/signature.h"
 #include "app/kit/when_seen.h"
 #include "app/prove/labels_dialog.h"
+#include "app/prove/photos_dialog.h"
 #include "app/theme/icons.h"
 #include "app/theme/theme.h"
 #include "core/edits/edits.h"
@@ -61,11 +62,17 @@ HandoverPage::HandoverPage(Document& document, Prompts& prompts, QWidget* parent
     pdf_->setEnabled(false);
     connect(pdf_, &QPushButton::clicked, this, &HandoverPage::save_pdf);
     connect(csv, &QPushButton::clicked, this, &HandoverPage::save_csv);
+    auto* photos = new QPushButton(tr("Photos…"));
+    photos->setObjectName("photosButton");
+    photos->setToolTip(tr("Files beside the site's, each with what it shows"));
+    connect(photos, &QPushButton::clicked, this,
+            [this] { PhotosDialog(document_, prompts_, this).exec(); });
     connect(labels, &QPushButton::clicked, this, &HandoverPage::show_labels);
     auto* buttons = new QHBoxLayout;
     buttons->addWidget(pdf_);
     buttons->addWidget(csv);
     buttons->addWidget(labels);
+    buttons->addWidget(photos);
     buttons->addStretch(1);
     auto* layout = new QVBoxLayout(this);
     layout->setContentsMargins(16, 8, 16, 8);

@@ -124,6 +124,7 @@ Result<Added> add_instrument(Site site, Instrument instrument);
 // What came of a step of the bench, in place of what is there.
 Result<Site> set_bench(Site site, BenchRecord record);
 // The site handed over; ids H1, H2.
+Result<Added> add_photo(Site site, Photo photo);
 Result<Added> add_handover(Site site, HandoverRecord record);
 // A suspect that was looked into; ids F1, F2.
 Result<Added> add_tried(Site site, TriedFault tried);

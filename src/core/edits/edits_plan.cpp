@@ -203,6 +203,12 @@ Result<Site> set_bench(Site site, BenchRecord record) {
     return if_right(std::move(site), "bench", record);
 }
 
+Result<Added> add_photo(Site site, Photo photo) {
+    photo.id = next_id(site, "PH");
+    site.photos.push_back(photo);
+    return added_if_right(std::move(site), "photos", photo);
+}
+
 Result<Added> add_handover(Site site, HandoverRecord record) {
     record.id = next_id(site, "H");
     site.handovers.push_back(record);

@@ -17,7 +17,7 @@ void erase_at(std::vector<T>& items, const std::set<std::size_t>& gone) {
 // What goes in one pass, so that numbers into the lists stay good until its end.
 struct Gone {
     std::set<std::size_t> places, pathways, existing, obstacles, devices, links, subnets, seen,
-        instruments, readings, tried, bench, handovers;
+        instruments, readings, tried, bench, photos, handovers;
     bool settings = false;
 };
 
@@ -86,6 +86,8 @@ void mend_one(Site& site, const SiteProblem& problem, Gone& gone) {
         mend_list(site.tried, gone.tried);
     else if (problem.list == "bench")
         mend_list(site.bench, gone.bench);
+    else if (problem.list == "photos")
+        mend_list(site.photos, gone.photos);
     else if (problem.list == "handovers")
         mend_list(site.handovers, gone.handovers);
     else if (problem.list == "seen")
@@ -122,6 +124,7 @@ std::vector<Error> mend(Site& site) {
         erase_at(site.readings, gone.readings);
         erase_at(site.tried, gone.tried);
         erase_at(site.bench, gone.bench);
+        erase_at(site.photos, gone.photos);
         erase_at(site.handovers, gone.handovers);
         if (gone.settings) site.settings = {};
     }

@@ -99,7 +99,8 @@ std::string next_id(const Site& site, std::string_view prefix) {
                find_pathway(site, id) || find_existing(site, id) || find_obstacle(site, id) ||
                find_subnet(site, id) || find_by_id(site.readings, id) ||
                find_by_id(site.instruments, id) || find_by_id(site.tried, id) ||
-               find_by_id(site.bench, id) || find_by_id(site.handovers, id);
+               find_by_id(site.bench, id) || find_by_id(site.photos, id) ||
+               find_by_id(site.handovers, id);
     };
     for (int number = 1;; ++number) {
         std::string id =

@@ -324,6 +324,18 @@ struct BenchRecord {
     bool operator==(const BenchRecord&) const = default;
 };
 
+// A picture that somebody took, kept as a file beside the site's; known by its digest.
+struct Photo {
+    std::string id;
+    std::string subject;  // a unit, a link, a place; may be empty
+    std::string path;     // from the folder of the site's file, with slashes
+    std::string sha256;   // of the file when it was noted
+    std::string who, when;
+    std::string note;
+    std::string extra;
+    bool operator==(const Photo&) const = default;
+};
+
 // The site as it was handed over: by the digest of the file it is written as, handovers left out.
 struct HandoverRecord {
     std::string id;
@@ -473,6 +485,7 @@ struct Site {
     std::vector<Reading> readings;
     std::vector<TriedFault> tried;
     std::vector<BenchRecord> bench;
+    std::vector<Photo> photos;
     std::vector<HandoverRecord> handovers;
     std::map<std::string, OwnKind> kinds;  // the site's own, by id
     std::string extra;

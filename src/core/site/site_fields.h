@@ -346,6 +346,18 @@ void fields(V& v, Of<BenchRecord>) {
 }
 
 template <class V>
+void fields(V& v, Of<Photo>) {
+    v.id("id", &Photo::id);
+    v.text("subject", &Photo::subject, most_id_letters);
+    v.text("path", &Photo::path, 1000, Need::yes);
+    v.text("sha256", &Photo::sha256, 64);
+    v.text("who", &Photo::who, most_initials);
+    v.written("when", &Photo::when, Form::moment);
+    v.text("note", &Photo::note, 1000);
+    v.rest(&Photo::extra);
+}
+
+template <class V>
 void fields(V& v, Of<HandoverRecord>) {
     v.id("id", &HandoverRecord::id);
     v.text("sha256", &HandoverRecord::sha256, 64, Need::yes);
@@ -369,7 +381,7 @@ inline constexpr std::size_t most_places = 20000, most_pathways = 20000, most_ex
                              most_obstacles = 5000, most_devices = 20000, most_links = 20000,
                              most_own_kinds = 1000, most_subnets = 200, most_seen = 20000,
                              most_instruments = 200, most_readings = 50000, most_tried = 5000,
-                             most_bench = 50000, most_handovers = 1000;
+                             most_bench = 50000, most_photos = 5000, most_handovers = 1000;
 
 template <class V>
 void fields(V& v, Of<Site>) {
@@ -387,6 +399,7 @@ void fields(V& v, Of<Site>) {
     v.list("readings", &Site::readings, most_readings);
     v.list("tried", &Site::tried, most_tried);
     v.list("bench", &Site::bench, most_bench);
+    v.list("photos", &Site::photos, most_photos);
     v.list("handovers", &Site::handovers, most_handovers);
     v.rest(&Site::extra);
 }

@@ -118,6 +118,7 @@ private:
         check_list("readings", site_.readings, most_readings);
         check_list("tried", site_.tried, most_tried);
         check_list("bench", site_.bench, most_bench);
+        check_list("photos", site_.photos, most_photos);
         check_list("handovers", site_.handovers, most_handovers);
         check_network();
         for (const Place& place : site_.places) places_.insert(place.id);
