@@ -264,6 +264,7 @@ std::string reason(const Check& check, const TextContext& context) {
         case Note::seen_in_use: return said("look who it is, or take another address");
         case Note::is_gateway:
         case Note::is_reserved: return said("take another address");
+        case Note::past_channels: return said("another recorder, or one with more channels");
         case Note::large_on_generator: return said("a backup bridges the gaps of a generator");
         case Note::none: break;
     }

@@ -60,6 +60,9 @@ std::string address_missing_words(const Sentence& s) {
 std::string channel_clash_words(const Sentence& s) {
     const auto* at = s.detail<ChannelAt>();
     if (!at) return title(s.check.id);
+    if (s.check.note == Note::past_channels)
+        return told("{} is to have channel {}, {} has {}", s.check.subject, at->channel,
+                    at->recorder, at->other);
     return at->recorder.empty()
                ? told("{} and {} both have channel {}", s.check.subject, at->other, at->channel)
                : told("{} and {} both have channel {} of {}", s.check.subject, at->other,

@@ -28,6 +28,7 @@ constexpr Pair labels[] = {
     {"needs_mains", "Needs an outlet"},
     {"mount_h", "Time to mount"},
     {"input_mbps", "Records at most"},
+    {"channels", "Channels"},
     {"surge_protected", "Surge protectors built in"},
     {"conductor_ohm", "Puts into each conductor"},
     {"lights", "Lights when all is well"},

@@ -6,6 +6,7 @@
 
 #include "app/prove/address_page.h"
 #include "app/prove/prove_view.h"
+#include "app/prove/seen_dialog.h"
 #include "core/format/file_store.h"
 #include "driver.h"
 #include "net/look.h"
@@ -173,8 +174,9 @@ TEST_CASE("addresses are saved as a table and as host lines; ports are a table",
     const TempFolder folder;
     d.save_paths = {QString::fromStdString(folder.file("a.csv")),
                     QString::fromStdString(folder.file("h.conf"))};
-    d.click(d.find("saveAddresses"));
-    d.click(d.find("saveHosts"));
+    const auto open = [&] { d.find<QPushButton>("saveAddresses")->showMenu(); };
+    d.choose_in_menu("All addresses as CSV…", open);
+    d.choose_in_menu("Host lines for a dnsmasq server…", open);
     CHECK(read_file(folder.file("a.csv"), 1 << 20)->find("\"K01\",\"Gatehouse lane\"") !=
           std::string::npos);
     CHECK(read_file(folder.file("h.conf"), 1 << 20)->find("dhcp-range=192.168.10.200") !=
@@ -226,4 +228,63 @@ TEST_CASE("cameras of the stand-in are looked for on the loopback, only when pre
     CHECK(d.document().undo_name() == "Look for cameras");
     d.trigger("undo");
     CHECK(d.document().committed().seen.empty());
+}
+
+TEST_CASE("both of a clash are marked", "[app][addresses]") {
+    Driver d;
+    d.window().open_demo();
+    open_addresses(d);
+    auto* model = static_cast<AddressModel*>(d.find<QTableView>("addressTable")->model());
+    const auto marked = [&](const char* id) {
+        const QModelIndex at =
+            model->index(model->row_of(id), static_cast<int>(AddressColumn::verdict));
+        return at.data(Qt::ToolTipRole).toString();
+    };
+    CHECK(marked("K21").contains("K21 and K13 both have"));
+    CHECK(marked("K13").contains("K21 and K13 both have"));
+    CHECK_FALSE(marked("K01").contains("both"));
+}
+
+TEST_CASE("who else was found is said to be a unit, or forgotten, one by one", "[app][addresses]") {
+    Driver d;
+    d.open_copper();
+    open_addresses(d);
+    CHECK_FALSE(d.find("othersInUse")->isEnabled());
+    const TempFolder folder;
+    d.open_paths << QString::fromStdString(
+        folder.write("neigh.txt",
+                     "192.168.77.20 dev eth0 lladdr 02:00:00:00:00:20 REACHABLE\n"
+                     "192.168.77.21 dev eth0 lladdr 02:00:00:00:00:21 REACHABLE\n"
+                     "192.168.77.22 dev eth0 lladdr 02:00:00:00:00:22 REACHABLE\n"));
+    d.click(d.find("bringInScan"));
+    REQUIRE(d.document().committed().seen.size() == 3);
+    CHECK(d.find<QPushButton>("othersInUse")->text() == "Others (3)…");
+    bool done = false;
+    QTimer::singleShot(0, [&] {
+        auto* dialog = d.window().findChild<SeenDialog*>("seen");
+        REQUIRE(dialog);
+        auto* table = dialog->findChild<QTableWidget*>("seenTable");
+        auto* unit = dialog->findChild<QComboBox*>("seenUnit");
+        table->setCurrentCell(1, 0);
+        unit->setCurrentIndex(unit->findData("K02"));
+        d.click(dialog->findChild<QPushButton*>("takeSeen"));
+        CHECK(table->rowCount() == 2);
+        CHECK(unit->itemText(unit->findData("K02")).contains("has a MAC"));
+        table->setCurrentCell(0, 0);
+        d.click(dialog->findChild<QPushButton*>("forgetSeen"));
+        CHECK(table->rowCount() == 1);
+        d.click(dialog->findChild<QPushButton*>("forgetAllSeen"));
+        CHECK_FALSE(dialog->findChild<QPushButton*>("takeSeen")->isEnabled());
+        done = true;
+        dialog->reject();
+    });
+    d.click(d.find("othersInUse"));
+    REQUIRE(done);
+    CHECK(on(d, "K02").mac == "02:00:00:00:00:21");
+    CHECK(on(d, "K02").state == UnitState::seen);
+    d.trigger("undo");
+    d.trigger("undo");
+    d.trigger("undo");
+    CHECK(d.document().committed().seen.size() == 3);
+    CHECK(on(d, "K02").mac.empty());
 }

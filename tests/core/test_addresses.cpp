@@ -281,6 +281,51 @@ TEST_CASE("channels: each camera one of its recorder's, what is set stays", "[ad
     CHECK(small.on(small.cameras[0]).recorder_channel == 2);
 }
 
+TEST_CASE("a recorder has so many channels and no more", "[addresses]") {
+    Small small;
+    const int most = small.catalogue.find(small.device(small.recorder).kind)->channels;
+    REQUIRE(most > 0);
+    small.site = number_channels(lay_out(small.site, small.catalogue));
+    small.on(small.cameras[1]).recorder_channel = most;
+    CHECK(small.checks(CheckId::channel_clash).empty());
+    small.on(small.cameras[1]).recorder_channel = most + 1;
+    REQUIRE(small.checks(CheckId::channel_clash).size() == 1);
+    CHECK(said_of(small.checks(CheckId::channel_clash)[0]) ==
+          small.cameras[1] + " is to have channel " + std::to_string(most + 1) + ", " +
+              small.recorder + " has " + std::to_string(most));
+}
+
+TEST_CASE("somebody that was found is taken for a unit", "[addresses]") {
+    Small small;
+    const SeenAddress near{"192.168.10.77", "02:00:00:00:00:77", "cam", "ab", "2027-01-15T09:00"};
+    const SeenAddress far{"192.168.77.10", "02:00:00:00:00:78", "", "ab", "2027-01-15T09:00"};
+    small.site.seen = {near, far};
+    const Signed now{"cd", "2027-01-16T10:00"};
+    Result<Site> taken = take_for_unit(small.site, near, small.cameras[0], now);
+    REQUIRE(taken);
+    const OnNetwork& first = *find_device(*taken, small.cameras[0])->on_network;
+    CHECK(first.address == near.address);
+    CHECK(first.mac == near.mac);
+    CHECK(first.state == UnitState::seen);
+    CHECK(first.who == "cd");
+    CHECK(taken->seen == std::vector<SeenAddress>{far});
+    // At its factory address it is not to stay there: only the MAC is taken.
+    taken = take_for_unit(*taken, far, small.cameras[1], now);
+    REQUIRE(taken);
+    CHECK(find_device(*taken, small.cameras[1])->on_network->address.empty());
+    CHECK(find_device(*taken, small.cameras[1])->on_network->mac == far.mac);
+    // What is set further on keeps its state.
+    OnNetwork set;
+    set.address = "192.168.10.40";
+    set.state = UnitState::recording;
+    find_device(small.site, small.cameras[2])->on_network = set;
+    taken = take_for_unit(small.site, near, small.cameras[2], now);
+    REQUIRE(taken);
+    CHECK(find_device(*taken, small.cameras[2])->on_network->state == UnitState::recording);
+    CHECK(find_device(*taken, small.cameras[2])->on_network->address == "192.168.10.40");
+    CHECK_FALSE(take_for_unit(small.site, near, "K99", now));
+}
+
 TEST_CASE("a unit at a factory address outside is named, with the way to reach it", "[addresses]") {
     Small small;
     small.site.subnets[0].gateway = "192.168.10.1";

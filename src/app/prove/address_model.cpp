@@ -17,6 +17,20 @@ namespace ovant {
 AddressModel::AddressModel(Document& document, QObject* parent)
     : QAbstractTableModel(parent), document_(document) {}
 
+namespace {
+
+// Of a clash both units, of all else the one it is about.
+std::vector<std::string> parties(const Check& check) {
+    std::vector<std::string> out = {check.subject};
+    if (check.note != Note::none) return out;
+    if (const auto* at = std::get_if<AddressAt>(&check.detail); at && !at->other.empty())
+        out.push_back(at->other);
+    if (const auto* at = std::get_if<ChannelAt>(&check.detail)) out.push_back(at->other);
+    return out;
+}
+
+}  // namespace
+
 void AddressModel::set_order(AddressOrder order) {
     order_ = order;
     refresh();
@@ -36,8 +50,10 @@ void AddressModel::refresh() {
     worst_.clear();
     for (const Check& check : address_checks(net, false)) {
         if (check.verdict == Verdict::holds) continue;
-        Verdict& worst = worst_.emplace(check.subject, Verdict::holds).first->second;
-        worst = std::max(worst, check.verdict);
+        for (const std::string& party : parties(check)) {
+            Verdict& worst = worst_.emplace(party, Verdict::holds).first->second;
+            worst = std::max(worst, check.verdict);
+        }
         faults_.push_back(check);
     }
     std::stable_sort(faults_.begin(), faults_.end(),
@@ -107,7 +123,8 @@ QVariant AddressModel::data(const QModelIndex& index, int role) const {
         case Qt::ToolTipRole: {
             QStringList lines;
             for (const Check& fault : faults_) {
-                if (fault.subject == device_at(index.row()))
+                const std::vector<std::string> both = parties(fault);
+                if (std::find(both.begin(), both.end(), device_at(index.row())) != both.end())
                     lines << q(sentence(fault, document_.text()));
             }
             const OnNetwork own = record_of(index.row());

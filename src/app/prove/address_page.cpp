@@ -4,6 +4,7 @@
 #include <QGridLayout>
 #include <QHBoxLayout>
 #include <QHeaderView>
+#include <QMenu>
 #include <QKeyEvent>
 #include <QPainter>
 #include <QScrollArea>
@@ -16,6 +17,7 @@
 #include "app/kit/signature.h"
 #include "app/kit/when_seen.h"
 #include "app/prove/look_dialog.h"
+#include "app/prove/seen_dialog.h"
 #include "app/theme/icons.h"
 #include "app/theme/theme.h"
 #include "core/assess/address_checks.h"
@@ -72,6 +74,7 @@ AddressPage::AddressPage(Document& document, Prompts& prompts, QWidget* parent)
       initials_(new InitialsEdit),
       subnets_(new QComboBox),
       remove_subnet_(new QPushButton(icon(Icon::remove), tr("Remove"))),
+      others_(new QPushButton),
       order_(new QComboBox),
       table_(new QTableView),
       faults_(new QListWidget),
@@ -180,7 +183,7 @@ QLayout* AddressPage::make_buttons() {
         model_->set_order(static_cast<AddressOrder>(order_->currentData().toInt()));
         take_selection();
     });
-    auto* number = new QPushButton(icon(Icon::table), tr("Number them"));
+    auto* number = new QPushButton(tr("Number them"));
     number->setObjectName("numberUnits");
     number->setToolTip(
         tr("Gives an address and a recorder channel to every unit that has none, from behind the "
@@ -198,19 +201,20 @@ QLayout* AddressPage::make_buttons() {
     look->setObjectName("lookForCameras");
     look->setToolTip(tr("Looks for cameras on a network of this computer, when you say so"));
     connect(look, &QPushButton::clicked, this, [this] { LookDialog(document_, this).exec(); });
-    auto* csv = new QPushButton(icon(Icon::save), tr("CSV…"));
-    csv->setObjectName("saveAddresses");
-    csv->setToolTip(tr("Save all addresses as a table"));
-    connect(csv, &QPushButton::clicked, this,
+    others_->setObjectName("othersInUse");
+    others_->setToolTip(tr("Who else was found by scans: say that it is a unit, or forget it"));
+    connect(others_, &QPushButton::clicked, this, [this] { SeenDialog(document_, this).exec(); });
+    auto* save_button = new QPushButton(icon(Icon::save), tr("Save"));
+    save_button->setObjectName("saveAddresses");
+    auto* menu = new QMenu(save_button);
+    connect(menu->addAction(tr("All addresses as CSV…")), &QAction::triggered, this,
             [this] { save(tr("CSV (*.csv)"), tr(" addresses.csv"), addresses_csv); });
-    auto* hosts = new QPushButton(icon(Icon::save), tr("Hosts…"));
-    hosts->setObjectName("saveHosts");
-    hosts->setToolTip(tr("Save the host lines for a dnsmasq server"));
-    connect(hosts, &QPushButton::clicked, this,
+    connect(menu->addAction(tr("Host lines for a dnsmasq server…")), &QAction::triggered, this,
             [this] { save(tr("Configuration (*.conf)"), tr(" hosts.conf"), dnsmasq_hosts); });
+    save_button->setMenu(menu);
     auto* row = new QHBoxLayout;
     row->setSpacing(5);
-    for (QPushButton* button : {number, scan, look, csv, hosts}) row->addWidget(button);
+    for (QPushButton* button : {number, scan, look, others_, save_button}) row->addWidget(button);
     row->addStretch(1);
     return row;
 }
@@ -297,6 +301,8 @@ void AddressPage::refresh() {
     model_->refresh();
     const Network& net = document_.site_network();
     summary_->setText(q(addresses_text(net, model_->faults())));
+    others_->setText(tr("Others (%1)…").arg(document_.committed().seen.size()));
+    others_->setEnabled(!document_.committed().seen.empty());
     const std::string shown = shown_subnet();
     {
         const QSignalBlocker blocked(subnets_);

@@ -61,6 +61,7 @@ private:
     QLineEdit *network_ = nullptr, *gateway_ = nullptr, *dhcp_ = nullptr, *vlan_ = nullptr,
               *reserved_ = nullptr, *domain_ = nullptr;
     QPushButton* remove_subnet_;
+    QPushButton* others_;
     QComboBox* order_;
     QTableView* table_;
     QListWidget* faults_;

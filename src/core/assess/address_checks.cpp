@@ -166,6 +166,12 @@ private:
                 continue;
             }
             const DeviceNumber recorder = recorder_of(net_, run);
+            const int most = recorder ? net_.kind(recorder).channels : 0;
+            if (most > 0 && channel > most) {
+                add(CheckId::channel_clash, camera.id, Verdict::fails, Note::past_channels).detail =
+                    ChannelAt{channel, net_.device(recorder).id, std::to_string(most)};
+                continue;
+            }
             const auto [kept, is_first] = taken.emplace(std::pair(recorder, channel), &camera.id);
             if (is_first) continue;
             add(CheckId::channel_clash, camera.id, Verdict::fails).detail =

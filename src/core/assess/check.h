@@ -144,7 +144,8 @@ enum class Note {
     subnets_overlap,
     seen_in_use,  // somebody else was found at the address
     is_gateway,
-    is_reserved
+    is_reserved,
+    past_channels  // the recorder has fewer
 };
 
 struct Check {

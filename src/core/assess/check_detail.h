@@ -92,7 +92,7 @@ struct AddressAt {
 
 struct ChannelAt {
     int channel = 0;
-    std::string recorder, other;  // the camera that has it already
+    std::string recorder, other;  // the camera that has it already; how many there are
     bool operator==(const ChannelAt&) const = default;
 };
 

@@ -245,6 +245,7 @@ struct Kind {
     std::optional<UpsFacts> ups;
     std::optional<NetworkFacts> network;
     double input_mbps = 0;           // of a recorder: most it takes in, 0: not stated
+    int channels = 0;                // of a recorder, 0: not stated
     bool surge_protected = false;    // has protectors built in; they need an earth
     double conductor_ohm = 0;        // of a protector: in each conductor it stands in
     std::vector<SeenToWork> proven;  // of a unit: with what length of cable on it

@@ -260,6 +260,7 @@ void fields(V& v, Of<Kind>) {
     v.group("ups", &Kind::ups);
     v.group("network", &Kind::network);
     v.number("input_mbps", &Kind::input_mbps, {0, 1000000});
+    v.whole("channels", &Kind::channels, {0, 1024});
     v.flag("surge_protected", &Kind::surge_protected);
     v.number("conductor_ohm", &Kind::conductor_ohm, {0, 100});
     v.list("proven", &Kind::proven, 20);

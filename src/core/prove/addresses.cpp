@@ -306,6 +306,25 @@ ScanTaken take_scan(const Site& site, const std::vector<SeenAddress>& found, con
     return taken;
 }
 
+Result<Site> take_for_unit(const Site& site, const SeenAddress& seen, std::string_view device,
+                           const Signed& now) {
+    Site out = site;
+    Device* unit = find_device(out, device);
+    if (!unit) return Error{ErrorCode::no_such_object, "", std::string(device), ""};
+    if (!unit->on_network) unit->on_network.emplace();
+    OnNetwork& own = *unit->on_network;
+    if (!seen.mac.empty()) own.mac = seen.mac;
+    const auto address = ipv4_in(seen.address);
+    if (own.address.empty() && address && subnet_of(site, *address)) own.address = seen.address;
+    if (own.state == UnitState::planned) {
+        own.state = UnitState::seen;
+        own.who = now.who;
+        own.when = now.when;
+    }
+    std::erase(out.seen, seen);
+    return out;
+}
+
 UnitState next_state(UnitState state) {
     return state == UnitState::recording ? state
                                          : static_cast<UnitState>(static_cast<int>(state) + 1);

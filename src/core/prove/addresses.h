@@ -74,6 +74,11 @@ struct ScanTaken {
 };
 ScanTaken take_scan(const Site& site, const std::vector<SeenAddress>& found, const Signed& now);
 
+// Somebody that was found is this unit: its MAC is the unit's from then on, its address too where
+// the unit has none and it lies in a subnet of the site. Errors: no_such_object.
+Result<Site> take_for_unit(const Site& site, const SeenAddress& seen, std::string_view device,
+                           const Signed& now);
+
 // The next state of a unit on its way into the network; the last stays.
 UnitState next_state(UnitState state);
 
