@@ -17,6 +17,12 @@ namespace {
 
 constexpr double clear_enough = 0.9;
 
+std::string in_pair(const std::string& pair) {
+    if (pair.empty()) return "";
+    return pair == another_pair ? said(", in a pair that was not read")
+                                : told(", in pair {}", pair);
+}
+
 }  // namespace
 
 std::string fault_text(const Fault& fault, UnitSystem units) {
@@ -29,9 +35,11 @@ std::string fault_text(const Fault& fault, UnitSystem units) {
         case FaultKind::thinner:
             return told("{} is about {:.0f} gauges thinner than drawn", at, fault.amount);
         case FaultKind::longer: return told("{} is about {} longer than drawn", at, amount());
-        case FaultKind::pair_open: return told("a pair of {} is open", at);
-        case FaultKind::conductor_open: return told("a conductor of {} is open", at);
-        case FaultKind::bad_joint: return told("a joint of {} has {} too much", at, amount());
+        case FaultKind::pair_open: return told("a pair of {} is open", at) + in_pair(fault.to);
+        case FaultKind::conductor_open:
+            return told("a conductor of {} is open", at) + in_pair(fault.to);
+        case FaultKind::bad_joint:
+            return told("a joint of {} has {} too much", at, amount()) + in_pair(fault.to);
         case FaultKind::cord_in_run: return told("about {} of patch cord is in {}", amount(), at);
         case FaultKind::other_port: return told("{} is plugged into {}", at, fault.to);
         case FaultKind::low_volts: return told("{} gives {} less volts", at, amount());

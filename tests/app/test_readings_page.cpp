@@ -209,6 +209,21 @@ TEST_CASE("readings stand on the strip with what would be as promised, and open 
     CHECK_FALSE(spot("K04: "));
 }
 
+TEST_CASE("a reading names the pair that it is of", "[app][readings]") {
+    Driver d;
+    d.open_copper();
+    open_readings(d);
+    const std::string cable = d.document().committed().links.back().id;
+    d.document().select(cable);
+    auto* of = d.find<QComboBox>("readingOf");
+    of->setCurrentIndex(of->findData(static_cast<int>(ReadingOf::loop_resistance)));
+    d.type(d.find("readingPair"), "4 5");
+    write_value(d, "17");
+    REQUIRE(d.document().committed().readings.size() == 1);
+    CHECK(d.document().committed().readings[0].pair == "4 5");
+    CHECK(cell(d, 0, 2).endsWith(", 4 5"));
+}
+
 TEST_CASE("a tester's list is asked once which column is which", "[app][readings]") {
     Driver d;
     d.open_copper();

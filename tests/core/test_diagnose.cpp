@@ -226,6 +226,39 @@ TEST_CASE("a wire map names an open pair; what tells no fault is left out", "[di
     CHECK(found->suspects.front().fault.kind == first);
 }
 
+TEST_CASE(
+    "two boxes of cable joined by a coupler: a sound one is not to be seen, a bad one is named",
+    "[diagnose]") {
+    Suspected run(170);
+    run.device(run.sw).long_groups.insert(1);
+    const double loop = run.promised(ReadingOf::loop_resistance, run.cable_id);
+    const auto first_with = [&](double more_ohm, bool pairs_read) {
+        run.site.readings.clear();
+        run.read(ReadingOf::length, run.cable_id, 170);
+        run.read(ReadingOf::loop_resistance, run.cable_id, loop + more_ohm);
+        if (pairs_read) {
+            run.site.readings.back().pair = "1 2";
+            for (const char* pair : {"3 6", "4 5", "7 8"}) {
+                run.read(ReadingOf::loop_resistance, run.cable_id, loop);
+                run.site.readings.back().pair = pair;
+            }
+        }
+        const Result<Diagnosis> found = diagnose(run.site, run.catalogue, run.camera);
+        REQUIRE(found);
+        return found->suspects.front().fault;
+    };
+    // Contacts of a coupler as they should be: tenths of an ohm.
+    CHECK(first_with(0.2, false).kind == FaultKind::none);
+    CHECK(first_with(0.2, true).kind == FaultKind::none);
+    // In one pair alone 15 ohms more may be copper-clad; with the others as promised they are not.
+    const Fault bad = first_with(15, true);
+    CHECK(bad.kind == FaultKind::bad_joint);
+    CHECK(bad.at == run.cable_id);
+    CHECK(bad.to == "1 2");
+    CHECK(bad.amount == Approx(15).epsilon(0.4));
+    CHECK(fault_text(bad, UnitSystem::metric).ends_with("too much, in pair 1 2"));
+}
+
 TEST_CASE("powered but without a link at 183 m: the setting to flip is named", "[diagnose]") {
     HeadEnd run;
     const std::string camera = run.unit("cam-fixed-4mp", {150, 0});

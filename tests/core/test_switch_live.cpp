@@ -5,6 +5,7 @@
 
 #include <arpa/inet.h>
 #include <netinet/in.h>
+#include <sys/resource.h>
 #include <sys/socket.h>
 #include <unistd.h>
 
@@ -332,6 +333,10 @@ TEST_CASE("nothing there, another community, a stop: sentences, and soon", "[swi
         read_snmp(at_port(standin.port), public_login(), [&](double) { return ++asked < 3; });
     REQUIRE(stopped);
     CHECK(asked == 3);
+    // Whoever has held a login leaves no core file with it.
+    rlimit core{1, 1};
+    REQUIRE(getrlimit(RLIMIT_CORE, &core) == 0);
+    CHECK(core.rlim_cur == 0);
 }
 
 TEST_CASE("what answers rubbish is no switch, and is not waited for", "[switch][live]") {

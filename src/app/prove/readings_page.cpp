@@ -47,6 +47,7 @@ ReadingsPage::ReadingsPage(Document& document, Prompts& prompts, QWidget* parent
       promise_(new QLabel),
       at_(new QLineEdit),
       value_(new QLineEdit),
+      pair_(new QLineEdit),
       air_(new QLineEdit),
       initials_(new InitialsEdit),
       of_(new QComboBox),
@@ -110,6 +111,11 @@ QLayout* ReadingsPage::make_entry() {
     under_->setAccessibleName(tr("Under what it is read"));
     for (Condition condition : all_conditions)
         under_->addItem(q(title(condition)), static_cast<int>(condition));
+    pair_->setObjectName("readingPair");
+    pair_->setPlaceholderText(tr("Pair"));
+    pair_->setAccessibleName(tr("Pair of the cable"));
+    pair_->setToolTip(tr("The pair that it is read of, as 4 5 or blue; empty: not said"));
+    pair_->setMaxLength(16);
     air_->setObjectName("readingAir");
     air_->setPlaceholderText(tr("Air"));
     air_->setAccessibleName(tr("Temperature of the air"));
@@ -118,15 +124,16 @@ QLayout* ReadingsPage::make_entry() {
     const QFontMetrics metrics(value_->font());
     at_->setFixedWidth(metrics.horizontalAdvance("REC12.lan") + 20);
     value_->setMinimumWidth(metrics.horizontalAdvance("1000.0 m") + 16);
+    pair_->setFixedWidth(metrics.horizontalAdvance("orange") + 20);
     air_->setFixedWidth(metrics.horizontalAdvance("-20 °C") + 20);
     auto* add_button = new QPushButton(icon(Icon::add), tr("Add"));
     add_button->setObjectName("addReading");
     connect(add_button, &QPushButton::clicked, this, &ReadingsPage::add);
-    for (QLineEdit* field : {at_, value_, air_})
+    for (QLineEdit* field : {at_, value_, pair_, air_})
         connect(field, &QLineEdit::returnPressed, this, &ReadingsPage::add);
     promise_->setObjectName("readingPromise");
     promise_->setWordWrap(true);
-    for (QLineEdit* field : {at_, air_})
+    for (QLineEdit* field : {at_, pair_, air_})
         connect(field, &QLineEdit::textChanged, this, &ReadingsPage::show_promise);
     for (QComboBox* choice : {of_, under_})
         connect(choice, &QComboBox::currentIndexChanged, this, &ReadingsPage::show_promise);
@@ -137,6 +144,7 @@ QLayout* ReadingsPage::make_entry() {
     read->addWidget(add_button);
     auto* under = new QHBoxLayout;
     under->addWidget(under_);
+    under->addWidget(pair_);
     under->addWidget(air_);
     under->addWidget(initials_);
     under->addStretch(1);
@@ -231,14 +239,15 @@ void ReadingsPage::fill_row(int row, const Reading& reading, const JudgedReading
     const Device* device = find_device(document_.committed(), reading.subject);
     const QString where = device && !device->name.empty() ? q(reading.subject + "  " + device->name)
                                                           : q(reading.subject);
-    const QString cells[] = {QString(),
-                             where,
-                             q(title(reading.of)),
-                             q(shown(reading.value, judged.unit, units)),
-                             judged.verdict == ReadingVerdict::no_promise
-                                 ? QString()
-                                 : q(shown(judged.promised, judged.unit, units)),
-                             q(title(judged.verdict))};
+    const QString cells[] = {
+        QString(),
+        where,
+        reading.pair.empty() ? q(title(reading.of)) : q(title(reading.of) + ", " + reading.pair),
+        q(shown(reading.value, judged.unit, units)),
+        judged.verdict == ReadingVerdict::no_promise
+            ? QString()
+            : q(shown(judged.promised, judged.unit, units)),
+        q(title(judged.verdict))};
     for (int column = 0; column < table_->columnCount(); ++column) {
         auto* item = new QTableWidgetItem(cells[column]);
         item->setToolTip(q(reading_text(reading, judged, units)));
@@ -295,6 +304,7 @@ Result<Reading> ReadingsPage::typed() const {
     reading.of = static_cast<ReadingOf>(of_->currentData().toInt());
     reading.subject = at_->text().trimmed().toStdString();
     reading.under = static_cast<ReadUnder>(under_->currentData().toInt());
+    reading.pair = pair_->text().trimmed().toStdString();
     reading.who = initials().toStdString();
     reading.when = now_text().toStdString();
     if (!can_be_read_at(document_.committed(), document_.catalogue(), reading.subject))
@@ -345,6 +355,7 @@ void ReadingsPage::start_reading(const Reading& reading) {
     at_->setText(q(reading.subject));
     of_->setCurrentIndex(of_->findData(static_cast<int>(reading.of)));
     under_->setCurrentIndex(under_->findData(static_cast<int>(condition_of(reading.under))));
+    pair_->setText(q(reading.pair));
     air_->setText(reading.temperature_c
                       ? q(shown(*reading.temperature_c, Unit::celsius, document_.units()))
                       : QString());

@@ -47,7 +47,7 @@ private:
     Prompts& prompts_;
     QLabel* summary_;
     QLabel* promise_;
-    QLineEdit *at_, *value_, *air_, *initials_;
+    QLineEdit *at_, *value_, *pair_, *air_, *initials_;
     QComboBox *of_, *under_;
     QTableWidget* table_;
     WorkingView* working_;

@@ -282,7 +282,8 @@ Result<Diagnosis> diagnose(const Site& site, const Catalogue& catalogue, std::st
     Diagnosis out;
     out.camera = camera;
     collect(whole, number, out);
-    const Site run = site_of_run(whole, number);
+    Site run = site_of_run(whole, number);
+    run.readings = out.readings;  // the pairs that they name
     if (out.readings.empty()) {
         return Error{ErrorCode::not_possible, "", std::string(camera),
                      "nothing was read along this run that a fault could explain"};

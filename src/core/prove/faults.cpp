@@ -152,6 +152,8 @@ bool same_in_line(const InlineFacts& a, const InlineFacts& b) {
            a.hop_reach_m == b.hop_reach_m && a.hop_rate_mbps == b.hop_rate_mbps;
 }
 
+constexpr std::size_t most_pairs = 4;
+
 // The faults of a run, added one subject after the other.
 class Possible {
 public:
@@ -170,6 +172,16 @@ public:
 private:
     void add(FaultKind kind, const std::string& at, const std::string& to = "") {
         out_.push_back({kind, at, to, facts_of(kind).least});
+    }
+    // In one pair: which is told apart as soon as readings name pairs, of those or another.
+    void add_in_pair(FaultKind kind, const std::string& id) {
+        std::set<std::string> pairs;
+        for (const Reading& reading : net_.site->readings) {
+            if (reading.subject == id && !reading.pair.empty() && pairs.size() < most_pairs)
+                pairs.insert(reading.pair);
+        }
+        for (const std::string& pair : pairs) add(kind, id, pair);
+        if (pairs.size() < most_pairs) add(kind, id, pairs.empty() ? "" : another_pair);
     }
     int pairs_fed(const NetLink& link) const {
         for (PortAt end : {link.a, link.b}) {
@@ -215,10 +227,10 @@ private:
         add(FaultKind::thinner, id);
         add(FaultKind::longer, id);
         if (pairs_fed(link) > 0) {
-            add(FaultKind::pair_open, id);
-            add(FaultKind::conductor_open, id);
+            add_in_pair(FaultKind::pair_open, id);
+            add_in_pair(FaultKind::conductor_open, id);
         }
-        add(FaultKind::bad_joint, id);
+        add_in_pair(FaultKind::bad_joint, id);
         add(FaultKind::cord_in_run, id);
         add(FaultKind::water, id);
         for (PortAt end : {link.a, link.b}) of_port(end, id);
@@ -367,9 +379,18 @@ void change_link(Site& site, const Catalogue& catalogue, Link& link, const Fault
                 link.slack_m += fault.amount;
             return;
         case FaultKind::cord_in_run: link.cords_m += fault.amount; return;
-        case FaultKind::pair_open: found.conductors_open = 2; break;
-        case FaultKind::conductor_open: found.conductors_open = 1; break;
-        case FaultKind::bad_joint: found.joint_ohm += fault.amount; break;
+        case FaultKind::pair_open:
+            found.conductors_open = 2;
+            found.pair = fault.to;
+            break;
+        case FaultKind::conductor_open:
+            found.conductors_open = 1;
+            found.pair = fault.to;
+            break;
+        case FaultKind::bad_joint:
+            found.joint_ohm += fault.amount;
+            found.pair = fault.to;
+            break;
         case FaultKind::crossed: found.crossed = true; break;
         case FaultKind::light_lost:
         case FaultKind::radio_hidden: found.loss_db += fault.amount; break;

@@ -39,6 +39,9 @@ RunParts parts_of_run(const Network& net, CameraNumber camera);
 // in the whole site.
 Site site_of_run(const Network& net, CameraNumber camera);
 
+// Where a fault in one pair is in none of those that were read.
+inline constexpr const char* another_pair = "another pair";
+
 // Every fault that the run can have, once for each place, amounts at their least.
 std::vector<Fault> possible_faults(const Network& net, CameraNumber camera);
 

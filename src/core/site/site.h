@@ -291,8 +291,8 @@ enum class FaultKind {
 
 struct Fault {
     FaultKind kind = FaultKind::none;
-    std::string at;     // link or device
-    std::string to;     // the port it is in, the kind of optic, the unit it is swapped with
+    std::string at;  // link or device
+    std::string to;  // the port it is in, the kind of optic, the unit it is swapped with, the pair
     double amount = 0;  // the free number, in the unit of its facts
     bool operator==(const Fault&) const = default;
 };
