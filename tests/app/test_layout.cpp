@@ -10,11 +10,18 @@
 #include "app/settings/settings_window.h"
 #include "app/theme/theme.h"
 #include "app/ways/ways_view.h"
+#include "app/prove/columns_dialog.h"
 #include "app/prove/labels_dialog.h"
+#include "app/prove/look_dialog.h"
+#include "app/prove/photos_dialog.h"
+#include "app/prove/seen_dialog.h"
+#include "app/prove/switch_dialog.h"
 #include "app/prove/practice_dialog.h"
 #include "app/prove/prove_view.h"
 #include "core/edits/edits.h"
 #include "driver.h"
+#include "support/child.h"
+#include "support/temp_folder.h"
 #include "painted_text.h"
 #include "support/sites.h"
 
@@ -241,6 +248,35 @@ void audit_all(const Look& look) {
     LabelsDialog labels(d.document(), prompts, &d.window());
     labels.show();
     audit(labels);
+    PhotosDialog photos(d.document(), prompts, &d.window());
+    photos.show();
+    audit(photos);
+    SeenDialog seen(d.document(), &d.window());
+    seen.show();
+    audit(seen);
+    ColumnsDialog columns("Circuit;Length of the installed cable (ft);Wire map\nL1;330;pass\n",
+                          &d.window());
+    columns.show();
+    audit(columns);
+    LookDialog look_for(d.document(), &d.window());
+    look_for.show();
+    audit(look_for);
+    SwitchDialog reader(d.document(), prompts, &d.window());
+    reader.show();
+    audit(reader);
+    reader.findChild<QComboBox*>("snmpVersion")->setCurrentIndex(1);
+    audit(reader);
+    if (look.site != Of::demo) return;
+    reader.findChild<QComboBox*>("snmpVersion")->setCurrentIndex(0);
+    const unsigned short port = free_udp_port();
+    const Child standin({STANDIN_PATH, "switch", source_file("data/demo/marram-quay.ovant.json"),
+                         "SW1", "--start", "20", "--speed", "0", "--port", std::to_string(port)});
+    reader.findChild<QLineEdit*>("switchAddress")->setText(QString("127.0.0.1:%1").arg(port));
+    reader.findChild<QLineEdit*>("snmpCommunity")->setText("public");
+    reader.findChild<QPushButton*>("readNow")->click();
+    auto* ports = reader.findChild<QTableWidget*>("switchTable");
+    d.wait([&] { return ports->rowCount() > 0; });
+    audit(reader);
 }
 
 }  // namespace

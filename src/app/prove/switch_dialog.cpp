@@ -143,6 +143,7 @@ QLayout* SwitchDialog::make_when() {
     under_->setToolTip(tr("The condition that the promise is worked out for"));
     every_->setObjectName("watchEvery");
     every_->setAccessibleName(tr("Seconds between two readings"));
+    every_->findChild<QLineEdit*>()->setAccessibleName(every_->accessibleName());
     every_->setRange(1, 3600);
     every_->setValue(60);
     every_->setSuffix(tr(" s"));
