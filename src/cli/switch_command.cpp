@@ -7,6 +7,7 @@
 
 #include <algorithm>
 #include <chrono>
+#include <csignal>
 #include <ctime>
 #include <iostream>
 #include <nlohmann/json.hpp>
@@ -26,6 +27,9 @@ namespace ovant {
 namespace {
 
 using Clock = std::chrono::steady_clock;
+
+constexpr auto pause = std::chrono::milliseconds(50);
+volatile std::sig_atomic_t interrupted = 0;
 
 // What is typed is not shown, where it is typed at a terminal.
 class NotShown {
@@ -164,6 +168,7 @@ std::optional<Error> read_once(const Options& options, const SnmpLogin& login, c
     const Result<SnmpRead> read = read_snmp(options.snmp, login);
     if (!read) return read.error();
     SwitchState state = switch_state(read->vars);
+    state.cut_short = read->more;
     SwitchAsked asked;
     asked.device = options.device;
     asked.now = {options.who, options.when.empty() ? own_clock() : options.when};
@@ -192,19 +197,25 @@ int read_switch_command(const Options& options, const Streams& streams) {
         return refused({ErrorCode::missing_field, "", "--address", said("it has none in the site")},
                        streams);
     const SnmpLogin login = asked_for(options.login, streams);
+    // Ctrl+C ends the watching, not what was watched.
+    interrupted = 0;
+    const auto handler_before = std::signal(SIGINT, [](int) { interrupted = 1; });
     SwitchSeries series;
     const auto start = Clock::now();
     const auto past_s = [&] { return std::chrono::duration<double>(Clock::now() - start).count(); };
     for (;;) {
         if (const std::optional<Error> error = read_once(at, login, *opened, series)) {
             // What was watched until then is not lost.
-            if (series.count == 0) return refused(*error, streams);
             refused(*error, streams);
             break;
         }
         if (past_s() + options.every_s > options.watch_s) break;
-        std::this_thread::sleep_for(std::chrono::duration<double>(options.every_s));
+        const double again_s = past_s() + options.every_s;
+        while (!interrupted && past_s() < again_s) std::this_thread::sleep_for(pause);
+        if (interrupted) break;
     }
+    std::signal(SIGINT, handler_before);
+    if (series.count == 0) return cli_unreadable;
     if (options.json || options.format == "json")
         streams.out << seen_json(options.device, series);
     else
@@ -214,12 +225,7 @@ int read_switch_command(const Options& options, const Streams& streams) {
         if (!saved) return refused(saved.error(), streams);
     }
     if (!options.write_path.empty()) {
-        std::vector<Reading> readings;
-        for (const Watched& watched : series.watched) {
-            readings.push_back(watched.reading);
-            readings.back().note = watched_text(watched, units);
-        }
-        const Result<Site> kept = keep_readings(opened->site, readings);
+        const Result<Site> kept = keep_readings(opened->site, readings_to_keep(series, units));
         if (!kept) return refused(kept.error(), streams);
         const Result<FileStamp> saved = save_site(options.write_path, *kept);
         if (!saved) return refused(saved.error(), streams);

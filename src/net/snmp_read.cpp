@@ -29,6 +29,7 @@ void set_up() {
     std::call_once(done, [] {
         keep_snmp_to_itself();
         init_snmp("ovant");
+        // No core file with a login in it.
         const rlimit none{0, 0};
         setrlimit(RLIMIT_CORE, &none);
     });

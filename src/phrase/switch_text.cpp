@@ -51,6 +51,11 @@ std::string without_port(const SwitchNote& note) {
                 "has {} Ethernet ports, the design {}: look whether names and ports go "
                 "together below",
                 static_cast<int>(note.number), static_cast<int>(note.limit));
+        case SwitchNoteKind::poe_elsewhere:
+            return told("tells of {} PoE ports that are none of its Ethernet ports",
+                        static_cast<int>(note.number));
+        case SwitchNoteKind::cut_short:
+            return said("has more to tell than is read: some may be missing");
         case SwitchNoteKind::not_planned:
             return said("something is plugged in where the design has nothing");
         case SwitchNoteKind::switched_off: return said("is switched off in the switch");
@@ -99,6 +104,15 @@ std::string switch_text(const SwitchState& state, UnitSystem units) {
         out += told(", {} given of {}", shown(state.given_w, Unit::watt, units),
                     shown(state.budget_w, Unit::watt, units));
     return out + ".";
+}
+
+std::vector<Reading> readings_to_keep(const SwitchSeries& series, UnitSystem units) {
+    std::vector<Reading> out;
+    for (const Watched& watched : series.watched) {
+        out.push_back(watched.reading);
+        out.back().note = watched_text(watched, units);
+    }
+    return out;
 }
 
 std::string watched_text(const Watched& watched, UnitSystem units) {

@@ -3,6 +3,7 @@
 #pragma once
 
 #include <string>
+#include <vector>
 
 #include "core/prove/switch_seen.h"
 
@@ -17,5 +18,7 @@ std::string switch_text(const SwitchState& state, UnitSystem units);
 // What is kept with a reading that was watched: "read 240 times, 16:00 to 22:00: 4.1 W to 9.8 W".
 // Empty where it was read once.
 std::string watched_text(const Watched& watched, UnitSystem units);
+// All of a series, each with that note.
+std::vector<Reading> readings_to_keep(const SwitchSeries& series, UnitSystem units);
 
 }  // namespace ovant

@@ -374,6 +374,13 @@ TEST_CASE("a switch that lacks a table says so, and what it has is read", "[swit
         REQUIRE(seen.notes.size() == 1);
         CHECK(seen.notes[0].kind == K::not_answering);
     }
+    SECTION("more than was read, and PoE of nobody knows which port") {
+        one.state.cut_short = true;
+        one.state.poe_rows_without_port = 3;
+        const SwitchSeen seen = one.see();
+        CHECK(has(seen, K::cut_short));
+        CHECK(has(seen, K::poe_elsewhere));
+    }
     SECTION("48 ports where the design has ten: by the numbers in their names") {
         one.state = told_state(48, 6);
         for (SwitchPort& port : one.state.ports) port.name = "gi1/0/" + port.name;

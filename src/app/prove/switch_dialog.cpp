@@ -291,6 +291,7 @@ void SwitchDialog::read() {
                 return std::make_shared<const Answer>(std::move(out));
             }
             SwitchState state = switch_state(got->vars);
+            state.cut_short = got->more;
             if (under == by_sun_switch && !state.clock.empty())
                 asked.now.when = state.clock.substr(0, 16);
             if (under >= 0) {
@@ -474,11 +475,7 @@ void SwitchDialog::show_state() {
 
 // One step of history.
 void SwitchDialog::keep() {
-    std::vector<Reading> readings;
-    for (const Watched& watched : series_.watched) {
-        readings.push_back(watched.reading);
-        readings.back().note = watched_text(watched, document_.units());
-    }
+    const std::vector<Reading> readings = readings_to_keep(series_, document_.units());
     if (!document_.edit(tr("Keep what %1 told").arg(q(of_)),
                         keep_readings(document_.committed(), readings)))
         return;

@@ -62,6 +62,7 @@ struct SwitchState {
     bool has_poe = false;
     double budget_w = 0, given_w = 0;  // of all its PoE ports
     std::size_t poe_rows_without_port = 0;
+    bool cut_short = false;  // it has more than was read; told by who read it
     bool operator==(const SwitchState&) const = default;
 };
 

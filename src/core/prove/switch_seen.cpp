@@ -200,6 +200,10 @@ private:
             said.number = static_cast<double>(state_.ports.size());
             said.limit = static_cast<double>(kind_.ports.size());
         }
+        if (state_.poe_rows_without_port > 0)
+            note(SwitchNoteKind::poe_elsewhere).number =
+                static_cast<double>(state_.poe_rows_without_port);
+        if (state_.cut_short) note(SwitchNoteKind::cut_short);
         const bool should_feed =
             std::any_of(kind_.ports.begin(), kind_.ports.end(),
                         [](const PortKind& port) { return port.role == PortRole::pse; });
@@ -325,7 +329,9 @@ bool is_trouble(SwitchNoteKind kind) {
         case SwitchNoteKind::no_poe:
         case SwitchNoteKind::no_port_watts:
         case SwitchNoteKind::nothing_learnt:
-        case SwitchNoteKind::other_ports: return false;
+        case SwitchNoteKind::other_ports:
+        case SwitchNoteKind::poe_elsewhere:
+        case SwitchNoteKind::cut_short: return false;
         default: return true;
     }
 }

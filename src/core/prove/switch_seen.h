@@ -20,6 +20,8 @@ enum class SwitchNoteKind {
     no_port_watts,   // gives power, and says of no port how much
     nothing_learnt,  // neither learnt addresses nor neighbours, so that who hangs where is unknown
     other_ports,     // number: its ports of Ethernet, limit: the design's
+    poe_elsewhere,   // number: PoE ports that are none of its Ethernet ports
+    cut_short,       // it has more than was read
     not_planned,     // something is up or fed where the design has nothing
     switched_off,    // the port, or its PoE, by its settings
     not_fed,         // looks for a load and finds none, where the design feeds one
