@@ -16,6 +16,7 @@
 #include "cli/command_parts.h"
 #include "cli/json_parts.h"
 #include "core/format/file_store.h"
+#include "core/look_up.h"
 #include "core/prove/switch_seen.h"
 #include "core/site/site_enum_names.h"
 #include "phrase/numbers.h"

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "phrase/fault_text.h"
 
+#include <fmt/ranges.h>
+
 #include <fmt/format.h>
 
 #include <algorithm>
@@ -24,6 +26,26 @@ std::string in_pair(const std::string& pair) {
 }
 
 }  // namespace
+
+std::string defects_text(const Defects& found, UnitSystem units) {
+    std::vector<std::string> parts;
+    if (found.resistance_share > 0)
+        parts.push_back(
+            told("{:.0f} % more resistance than its sheet", 100 * found.resistance_share));
+    if (found.joint_ohm > 0)
+        parts.push_back(told("a joint has {} too much", shown(found.joint_ohm, Unit::ohm, units)));
+    if (found.conductors_open == 1) parts.push_back(said("a conductor is open"));
+    if (found.conductors_open == 2) parts.push_back(said("a pair is open"));
+    if (!parts.empty() && (found.joint_ohm > 0 || found.conductors_open > 0))
+        parts.back() += in_pair(found.pair);
+    if (found.loss_db > 0)
+        parts.push_back(told("loses {} too much", shown(found.loss_db, Unit::decibel, units)));
+    if (found.noise_db > 0)
+        parts.push_back(told("is disturbed by {}", shown(found.noise_db, Unit::decibel, units)));
+    if (found.attenuation_share > 0) parts.push_back(said("water is in it"));
+    if (found.crossed) parts.push_back(said("it is crossed"));
+    return fmt::format("{}", fmt::join(parts, "; "));
+}
 
 std::string fault_text(const Fault& fault, UnitSystem units) {
     const std::string& at = fault.at;

@@ -9,6 +9,8 @@
 namespace ovant {
 
 // "L7 has a bad joint, 12 Ω more".
+// "a joint has 12 Ω too much, in pair 4 5; water is in it": what is known to be wrong.
+std::string defects_text(const Defects& defects, UnitSystem units);
 std::string fault_text(const Fault& fault, UnitSystem units);
 // What to do about it: "Renew the plugs and joints of L7.".
 std::string mend_text(const Fault& fault);

@@ -236,3 +236,27 @@ TEST_CASE("a radio is turned by the handle of its beam, and back by undo", "[win
     d.trigger("undo");
     CHECK(*find_device(d.document().site(), "RA1") == before);
 }
+
+TEST_CASE("what was found wrong stands in the details until it is mended", "[app][details]") {
+    Driver d;
+    d.open_copper();
+    const std::string cable = d.document().committed().links.back().id;
+    Defects found;
+    found.joint_ohm = 12;
+    found.pair = "4 5";
+    REQUIRE(d.document().edit("found", set_defects(d.document().committed(), cable, found)));
+    REQUIRE(d.document().edit("found", set_low_volts(d.document().committed(), "SW1", 0.1)));
+    d.find<QTabBar>("rightTabs")->setCurrentIndex(1);
+    const auto mend = [&](const char* id, const char* words) {
+        d.document().select(id);
+        QApplication::processEvents();
+        CHECK(d.text_of("foundWrong").contains(words));
+        d.click(d.find<QPushButton>("foundMended"));
+        QApplication::processEvents();
+        CHECK_FALSE(d.window().findChild<QLabel*>("foundWrong"));
+    };
+    mend(cable.c_str(), "a joint has 12 Ω too much, in pair 4 5");
+    CHECK_FALSE(find_link(d.document().committed(), cable)->defects);
+    mend("SW1", "10 % less volts");
+    CHECK(find_device(d.document().committed(), "SW1")->low_volts_share == 0);
+}

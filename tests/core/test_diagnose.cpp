@@ -384,9 +384,28 @@ TEST_CASE("what is found is kept in the design where a drawing can hold it", "[d
     const Result<Site> kept = keep_as_found(run.site, run.catalogue, clad);
     REQUIRE(kept);
     CHECK(find_link(*kept, run.cable_id)->defects->resistance_share > 0.5);
-    for (FaultKind kind : {FaultKind::none, FaultKind::infrared_on, FaultKind::low_volts})
+    for (FaultKind kind : {FaultKind::none, FaultKind::infrared_on})
         CHECK(keep_as_found(run.site, run.catalogue, {kind, run.camera, "", 0}).error().code ==
               ErrorCode::not_possible);
+    // One unit's volts alone: 10 % less of 54 V at its ports, nothing at another's.
+    const Result<Site> low =
+        keep_as_found(run.site, run.catalogue, {FaultKind::low_volts, run.sw, "", 10});
+    REQUIRE(low);
+    Reading volts;
+    volts.subject = run.sw + ".1";
+    const double before = promise_of(run.site, run.catalogue, volts).promised;
+    CHECK(promise_of(*low, run.catalogue, volts).promised == Approx(0.9 * before));
+    volts.subject = run.camera;
+    CHECK(promise_of(*low, run.catalogue, volts).promised <
+          promise_of(run.site, run.catalogue, volts).promised - 0.09 * before);
+    CHECK(low->settings == run.site.settings);
+    const Result<Site> again = read_site(write_site(*low));
+    REQUIRE(again);
+    CHECK(*again == *low);
+    CHECK(set_low_volts(*low, run.sw, 0)->devices == run.site.devices);
+    CHECK_FALSE(set_low_volts(*low, run.sw, 0.6));
+    CHECK(defects_text(*find_link(*kept, run.cable_id)->defects, UnitSystem::metric)
+              .ends_with("more resistance than its sheet"));
     CHECK(keep_as_found(run.site, run.catalogue, {FaultKind::longer, "L99", "", 5}).error().code ==
           ErrorCode::no_such_object);
 }

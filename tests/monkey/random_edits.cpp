@@ -250,6 +250,7 @@ std::vector<RandomEdit> random_edits(RandomValues& v) {
          }},
         {"set_antenna_height", [&] { return set_antenna_height(site, v.device(), v.number(10)); }},
         {"set_transmit", [&] { return set_transmit(site, v.device(), v.maybe(20)); }},
+        {"set_low_volts", [&] { return set_low_volts(site, v.device(), v.number(0.2)); }},
         {"set_azimuth", [&] { return set_azimuth(site, v.device(), v.maybe(180)); }},
         {"set_channel",
          [&] { return set_channel(site, v.device(), static_cast<int>(v.below(1200)) - 3); }},

@@ -4,11 +4,13 @@
 #include <cmath>
 #include <set>
 
+#include "app/kit/labels.h"
 #include "app/kit/q.h"
 #include "app/verdict/details_panel.h"
 #include "core/site/site_enum_names.h"
 #include "core/look_up.h"
 #include "core/edits/edits.h"
+#include "phrase/fault_text.h"
 
 namespace ovant {
 namespace {
@@ -37,6 +39,10 @@ void DetailsPanel::add_name(const std::string& id, const std::string& name) {
 void DetailsPanel::fill_power(const Device& device, const Kind& kind) {
     const std::string id = device.id;
     Document& d = document_;
+    if (device.low_volts_share > 0)
+        add_found(tr("it gives %1 % less volts").arg(100 * device.low_volts_share, 0, 'f', 0),
+                  tr("%1 is mended").arg(q(id)),
+                  [&d, id] { return set_low_volts(d.committed(), id, 0); });
     std::vector<std::pair<std::string, QString>> backups{{"", tr("Straight into the mains")}};
     for (const Device& other : d.site().devices) {
         const Kind* other_kind = d.catalogue().find(other.kind);
@@ -343,6 +349,18 @@ void DetailsPanel::fill_modules(const Device& device, const Kind& kind) {
     }
 }
 
+void DetailsPanel::add_found(const QString& text, const QString& edit_name,
+                             std::function<Result<Site>()> mended) {
+    auto* words = wrapped_label(tr("As found: %1").arg(text), content_);
+    words->setObjectName("foundWrong");
+    auto* button = flat_button(tr("Mended"), "foundMended", content_);
+    button->setToolTip(tr("It is as drawn again: the design no longer counts this"));
+    connect(button, &QPushButton::clicked, this,
+            [this, edit_name, mended = std::move(mended)] { document_.edit(edit_name, mended()); });
+    form_->addRow(words);
+    form_->addRow(QString(), button);
+}
+
 void DetailsPanel::fill_link(const Link& link) {
     Document& d = document_;
     const std::string id = link.id;
@@ -351,6 +369,9 @@ void DetailsPanel::fill_link(const Link& link) {
     add_heading(tr("Cable %1, %2 to %3")
                     .arg(q(id), q(link.a.device + "." + link.a.port),
                          q(link.b.device + "." + link.b.port)));
+    if (link.defects && *link.defects != Defects{})
+        add_found(q(defects_text(*link.defects, d.units())), tr("%1 is mended").arg(q(id)),
+                  [&d, id] { return set_defects(d.committed(), id, std::nullopt); });
     add_choice(
         tr("Cable"), "cable", cables_of(medium), link.cable,
         [&d, id](const std::string& cable) {

@@ -38,6 +38,9 @@ private:
     void take(QWidget* field, const QString& edit_name, Result<Site> edited,
               const std::function<void()>& go_back);
     void add_heading(const QString& text);
+    // What was found wrong, and a button that says it is mended.
+    void add_found(const QString& text, const QString& edit_name,
+                   std::function<Result<Site>()> mended);
     void add_name(const std::string& id, const std::string& name);
     void add_text(const QString& label, const std::string& object_name, const std::string& value,
                   std::function<Result<Site>(const std::string&)> change, const QString& edit_name);

@@ -24,7 +24,8 @@ public:
         feed.port = port;
         const bool worst = net_.site->settings.source_volts == SourceVolts::worst;
         feed.source_v = worst ? unit.supply->min_v : unit.supply->nominal_v;
-        feed.source_v *= 1 - net_.site->settings.tolerances.volts_share;
+        feed.source_v *= (1 - net_.site->settings.tolerances.volts_share) *
+                         (1 - net_.device(port.device).low_volts_share);
         feed.limit_w = port_limit_w(net_, port);
         if (kind.power == PowerKind::passive)
             feed.pairs = kind.pairs;

@@ -77,6 +77,8 @@ Result<Site> set_antenna_height(Site site, std::string_view device, double heigh
 Result<Site> set_transmit(Site site, std::string_view device, std::optional<double> transmit_dbm);
 // Where a radio points, degrees clockwise from up; nullopt: at its far ends. Its channel, 0: not
 // set.
+// Less than the sheet gives, as found; 0 once it is mended.
+Result<Site> set_low_volts(Site site, std::string_view device, double share);
 Result<Site> set_azimuth(Site site, std::string_view device, std::optional<double> azimuth_deg);
 Result<Site> set_channel(Site site, std::string_view device, int channel);
 // Kind of transceiver in an optical port; empty takes it out.

@@ -96,6 +96,10 @@ Result<Site> set_transmit(Site site, std::string_view id, std::optional<double> 
     return with_value(std::move(site), id, &Device::transmit_dbm, transmit_dbm);
 }
 
+Result<Site> set_low_volts(Site site, std::string_view id, double share) {
+    return with_value(std::move(site), id, &Device::low_volts_share, share);
+}
+
 Result<Site> set_azimuth(Site site, std::string_view id, std::optional<double> azimuth_deg) {
     return with_value(std::move(site), id, &Device::azimuth_deg, azimuth_deg);
 }

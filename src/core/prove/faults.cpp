@@ -412,9 +412,7 @@ void change_device(Site& site, const Catalogue& catalogue, Device& device, const
     const Kind* kind = catalogue.find(device.kind);
     if (!kind) return;
     switch (fault.kind) {
-        case FaultKind::low_volts:
-            site.settings.tolerances.volts_share += fault.amount / 100;
-            return;
+        case FaultKind::low_volts: device.low_volts_share += fault.amount / 100; return;
         case FaultKind::draws_more: return change_draw(device, *kind, 1 + fault.amount / 100);
         case FaultKind::infrared_on: {
             CameraSettings settings = device.camera.value_or(CameraSettings{});
@@ -470,9 +468,8 @@ Site with_fault(Site site, const Catalogue& catalogue, const Fault& fault) {
 }
 
 bool can_be_kept(FaultKind kind) {
-    // The first two are nothing that hangs there, the third is the whole site's.
-    return kind != FaultKind::none && kind != FaultKind::infrared_on &&
-           kind != FaultKind::low_volts;
+    // Nothing that hangs there.
+    return kind != FaultKind::none && kind != FaultKind::infrared_on;
 }
 
 Result<Site> keep_as_found(Site site, const Catalogue& catalogue, const Fault& fault) {

@@ -183,7 +183,8 @@ private:
         const auto& supply = net_.kind(at.device).supply;
         if (!supply || net_.port(at).role != PortRole::pse || net_.power_off(at)) return {};
         Promise out;
-        out.value = supply->nominal_v * (1 - net_.site->settings.tolerances.volts_share);
+        out.value = supply->nominal_v * (1 - net_.site->settings.tolerances.volts_share) *
+                    (1 - net_.device(at.device).low_volts_share);
         out.below = supply->nominal_v - supply->min_v;
         out.above = out.below;
         out.highest = supply->nominal_v + out.above;

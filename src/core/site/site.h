@@ -111,6 +111,7 @@ struct Device {
     std::map<std::string, int> port_priority;  // 1 critical, 2 high; what is not here is 3, low
     int supplies = 0;                          // power supplies that work; 0: all it has
     std::optional<Alternative> alternative;    // of a combiner, where it is set otherwise
+    double low_volts_share = 0;                // less than its sheet gives, as found
     std::optional<OnNetwork> on_network;
     int priority_of(const std::string& port) const;
     std::string extra;

@@ -192,6 +192,7 @@ void fields(V& v, Of<Device>) {
     v.whole_by_text("port_priority", &Device::port_priority, {1, 3});
     v.whole("supplies", &Device::supplies, {0, 4});
     v.choice("alternative", &Device::alternative);
+    v.number("low_volts_share", &Device::low_volts_share, {0, 0.5});
     v.group("on_network", &Device::on_network);
     v.rest(&Device::extra);
 }
