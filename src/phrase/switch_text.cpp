@@ -67,6 +67,9 @@ std::string without_port(const SwitchNote& note) {
             return told("power was denied {}: no watts left for it", times_text(note));
         case SwitchNoteKind::overload: return told("cut for taking too much {}", times_text(note));
         case SwitchNoteKind::shorted: return told("cut for a short {}", times_text(note));
+        case SwitchNoteKind::half_duplex:
+            return said(
+                "half duplex: one end is set by hand and the other is not, or a pair is bad");
         case SwitchNoteKind::damaged_frames:
             return note.watched
                        ? told("{} damaged frames since watching began: look at plugs and cable",

@@ -124,6 +124,7 @@ TEST_CASE("what a switch tells is read back as it was", "[switch][property]") {
             port.enabled = *rc::gen::arbitrary<bool>();
             port.up = *rc::gen::arbitrary<bool>();
             if (port.up) port.rate_mbps = *rc::gen::element(10.0, 100.0, 1000.0, 10000.0);
+            port.half_duplex = port.up && *rc::gen::arbitrary<bool>();
             port.errors = *rc::gen::inRange<std::uint64_t>(0, 0x100000000ULL);
             port.octets = *rc::gen::arbitrary<std::uint64_t>();
             port.octets_wide = true;
@@ -280,6 +281,10 @@ TEST_CASE("each thing that is not as it should be is said at its port", "[switch
         const SwitchSeen seen = one.see();
         CHECK(has(seen, K::switched_off, "1"));
         CHECK_FALSE(has(seen, K::not_fed, "1"));
+    }
+    SECTION("half duplex") {
+        one.state.ports[0].half_duplex = true;
+        CHECK(has(one.see(), K::half_duplex, "1"));
     }
     SECTION("something where nothing is planned") {
         one.state.ports[2].up = true;

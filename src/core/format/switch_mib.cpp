@@ -10,144 +10,11 @@
 #include <span>
 #include <utility>
 
+#include "core/format/switch_mib_columns.h"
+
 namespace ovant {
 namespace {
 
-// Columns by what they hold. The ids are compared with Debian's modules in a test, but for those of
-// LLDP-MIB, which are from memory.
-enum class Told {
-    sys_descr,
-    sys_up_time,
-    sys_name,
-    date,
-    if_descr,
-    if_type,
-    if_speed,
-    if_admin,
-    if_oper,
-    if_in_octets,
-    if_in_errors,
-    if_name,
-    if_hc_in_octets,
-    if_high_speed,
-    if_alias,
-    base_port_if,
-    fdb_port,
-    vlan_fdb_port,
-    alias_mapping,
-    contained_in,
-    sensor_type,
-    sensor_scale,
-    sensor_precision,
-    sensor_value,
-    sensor_status,
-    pse_admin,
-    pse_detection,
-    pse_absent,
-    pse_class,
-    pse_denied,
-    pse_overload,
-    pse_short,
-    main_power,
-    main_consumption,
-    lldp_local_id,
-    lldp_chassis_kind,
-    lldp_chassis,
-    lldp_name
-};
-
-struct ToldColumn {
-    Told told;
-    SwitchColumn column;
-};
-
-const std::vector<ToldColumn>& columns() {
-    static const std::vector<ToldColumn> all = {
-        {Told::sys_descr, {"SNMPv2-MIB", "sysDescr", {1, 3, 6, 1, 2, 1, 1, 1}}},
-        {Told::sys_up_time, {"SNMPv2-MIB", "sysUpTime", {1, 3, 6, 1, 2, 1, 1, 3}}},
-        {Told::sys_name, {"SNMPv2-MIB", "sysName", {1, 3, 6, 1, 2, 1, 1, 5}}},
-        {Told::if_descr, {"IF-MIB", "ifDescr", {1, 3, 6, 1, 2, 1, 2, 2, 1, 2}}},
-        {Told::if_type, {"IF-MIB", "ifType", {1, 3, 6, 1, 2, 1, 2, 2, 1, 3}}},
-        {Told::if_speed, {"IF-MIB", "ifSpeed", {1, 3, 6, 1, 2, 1, 2, 2, 1, 5}}},
-        {Told::if_admin, {"IF-MIB", "ifAdminStatus", {1, 3, 6, 1, 2, 1, 2, 2, 1, 7}}},
-        {Told::if_oper, {"IF-MIB", "ifOperStatus", {1, 3, 6, 1, 2, 1, 2, 2, 1, 8}}},
-        {Told::if_in_octets, {"IF-MIB", "ifInOctets", {1, 3, 6, 1, 2, 1, 2, 2, 1, 10}}},
-        {Told::if_in_errors, {"IF-MIB", "ifInErrors", {1, 3, 6, 1, 2, 1, 2, 2, 1, 14}}},
-        {Told::base_port_if,
-         {"BRIDGE-MIB", "dot1dBasePortIfIndex", {1, 3, 6, 1, 2, 1, 17, 1, 4, 1, 2}}},
-        {Told::fdb_port, {"BRIDGE-MIB", "dot1dTpFdbPort", {1, 3, 6, 1, 2, 1, 17, 4, 3, 1, 2}}},
-        {Told::vlan_fdb_port,
-         {"Q-BRIDGE-MIB", "dot1qTpFdbPort", {1, 3, 6, 1, 2, 1, 17, 7, 1, 2, 2, 1, 2}}},
-        {Told::date, {"HOST-RESOURCES-MIB", "hrSystemDate", {1, 3, 6, 1, 2, 1, 25, 1, 2}}},
-        {Told::if_name, {"IF-MIB", "ifName", {1, 3, 6, 1, 2, 1, 31, 1, 1, 1, 1}}},
-        {Told::if_hc_in_octets, {"IF-MIB", "ifHCInOctets", {1, 3, 6, 1, 2, 1, 31, 1, 1, 1, 6}}},
-        {Told::if_high_speed, {"IF-MIB", "ifHighSpeed", {1, 3, 6, 1, 2, 1, 31, 1, 1, 1, 15}}},
-        {Told::if_alias, {"IF-MIB", "ifAlias", {1, 3, 6, 1, 2, 1, 31, 1, 1, 1, 18}}},
-        {Told::contained_in,
-         {"ENTITY-MIB", "entPhysicalContainedIn", {1, 3, 6, 1, 2, 1, 47, 1, 1, 1, 1, 4}}},
-        {Told::alias_mapping,
-         {"ENTITY-MIB", "entAliasMappingIdentifier", {1, 3, 6, 1, 2, 1, 47, 1, 3, 2, 1, 2}}},
-        {Told::sensor_type,
-         {"ENTITY-SENSOR-MIB", "entPhySensorType", {1, 3, 6, 1, 2, 1, 99, 1, 1, 1, 1}}},
-        {Told::sensor_scale,
-         {"ENTITY-SENSOR-MIB", "entPhySensorScale", {1, 3, 6, 1, 2, 1, 99, 1, 1, 1, 2}}},
-        {Told::sensor_precision,
-         {"ENTITY-SENSOR-MIB", "entPhySensorPrecision", {1, 3, 6, 1, 2, 1, 99, 1, 1, 1, 3}}},
-        {Told::sensor_value,
-         {"ENTITY-SENSOR-MIB", "entPhySensorValue", {1, 3, 6, 1, 2, 1, 99, 1, 1, 1, 4}}},
-        {Told::sensor_status,
-         {"ENTITY-SENSOR-MIB", "entPhySensorOperStatus", {1, 3, 6, 1, 2, 1, 99, 1, 1, 1, 5}}},
-        {Told::pse_admin,
-         {"POWER-ETHERNET-MIB", "pethPsePortAdminEnable", {1, 3, 6, 1, 2, 1, 105, 1, 1, 1, 3}}},
-        {Told::pse_detection,
-         {"POWER-ETHERNET-MIB", "pethPsePortDetectionStatus", {1, 3, 6, 1, 2, 1, 105, 1, 1, 1, 6}}},
-        {Told::pse_absent,
-         {"POWER-ETHERNET-MIB",
-          "pethPsePortMPSAbsentCounter",
-          {1, 3, 6, 1, 2, 1, 105, 1, 1, 1, 8}}},
-        {Told::pse_class,
-         {"POWER-ETHERNET-MIB",
-          "pethPsePortPowerClassifications",
-          {1, 3, 6, 1, 2, 1, 105, 1, 1, 1, 10}}},
-        {Told::pse_denied,
-         {"POWER-ETHERNET-MIB",
-          "pethPsePortPowerDeniedCounter",
-          {1, 3, 6, 1, 2, 1, 105, 1, 1, 1, 12}}},
-        {Told::pse_overload,
-         {"POWER-ETHERNET-MIB",
-          "pethPsePortOverLoadCounter",
-          {1, 3, 6, 1, 2, 1, 105, 1, 1, 1, 13}}},
-        {Told::pse_short,
-         {"POWER-ETHERNET-MIB", "pethPsePortShortCounter", {1, 3, 6, 1, 2, 1, 105, 1, 1, 1, 14}}},
-        {Told::main_power,
-         {"POWER-ETHERNET-MIB", "pethMainPsePower", {1, 3, 6, 1, 2, 1, 105, 1, 3, 1, 1, 2}}},
-        {Told::main_consumption,
-         {"POWER-ETHERNET-MIB",
-          "pethMainPseConsumptionPower",
-          {1, 3, 6, 1, 2, 1, 105, 1, 3, 1, 1, 4}}},
-        {Told::lldp_local_id, {"LLDP-MIB", "lldpLocPortId", {1, 0, 8802, 1, 1, 2, 1, 3, 7, 1, 3}}},
-        {Told::lldp_chassis_kind,
-         {"LLDP-MIB", "lldpRemChassisIdSubtype", {1, 0, 8802, 1, 1, 2, 1, 4, 1, 1, 4}}},
-        {Told::lldp_chassis,
-         {"LLDP-MIB", "lldpRemChassisId", {1, 0, 8802, 1, 1, 2, 1, 4, 1, 1, 5}}},
-        {Told::lldp_name, {"LLDP-MIB", "lldpRemSysName", {1, 0, 8802, 1, 1, 2, 1, 4, 1, 1, 9}}}};
-    return all;
-}
-
-const SnmpOid& oid_of(Told told) {
-    return std::find_if(columns().begin(), columns().end(),
-                        [&](const ToldColumn& one) { return one.told == told; })
-        ->column.oid;
-}
-
-constexpr std::uint64_t ethernet = 6;        // ifType ethernetCsmacd
-constexpr std::uint64_t gigabit_like = 117;  // ifType gigabitEthernet, deprecated and met
-constexpr std::uint64_t is_on = 1;           // up, true
-constexpr std::uint64_t is_off = 2;
-constexpr std::uint64_t chassis_mac = 4;   // LldpChassisIdSubtype macAddress
-constexpr std::uint64_t sensor_watts = 6;  // EntitySensorDataType
-constexpr std::uint64_t sensor_ok = 1;
-constexpr int scale_of_units = 9;  // EntitySensorDataScale units(9), three tens for each step
 constexpr std::size_t longest_text = 200;
 constexpr std::size_t most_macs = 64;  // of one port; more is another switch
 
@@ -190,7 +57,7 @@ std::string clock_of(const std::string& octets) {
 class TableReader {
 public:
     explicit TableReader(const std::vector<SnmpVar>& vars) {
-        for (const ToldColumn& column : columns()) {
+        for (const ToldColumn& column : told_columns()) {
             const SnmpOid& oid = column.column.oid;
             for (const SnmpVar& var : vars) {
                 if (var.oid.size() > oid.size() &&
@@ -242,16 +109,18 @@ private:
 
     void interfaces() {
         for (const auto& [index, type] : rows(Told::if_type)) {
-            if (index.size() != 1 || (type->number != ethernet && type->number != gigabit_like))
+            if (index.size() != 1 ||
+                (type->number != mib::ethernet && type->number != mib::gigabit_like))
                 continue;
             SwitchPort port;
             port.if_index = index[0];
             port.name = plain(text(Told::if_name, index));
             if (port.name.empty()) port.name = plain(text(Told::if_descr, index));
             port.alias = plain(text(Told::if_alias, index));
-            port.enabled = number(Told::if_admin, index).value_or(is_on) == is_on;
-            port.up = number(Told::if_oper, index) == is_on;
+            port.enabled = number(Told::if_admin, index).value_or(mib::is_on) == mib::is_on;
+            port.up = number(Told::if_oper, index) == mib::is_on;
             if (port.up) port.rate_mbps = rate_mbps(index);
+            port.half_duplex = port.up && number(Told::duplex, index) == mib::half_duplex;
             port.errors = number(Told::if_in_errors, index);
             port.octets = number(Told::if_hc_in_octets, index);
             port.octets_wide = port.octets.has_value();
@@ -293,7 +162,7 @@ private:
             const bool known = var->number >= 1 &&
                                var->number <= static_cast<std::uint64_t>(PseState::other_fault);
             port->pse = known ? static_cast<PseState>(var->number) : PseState::other_fault;
-            port->pse_enabled = number(Told::pse_admin, index) != is_off;
+            port->pse_enabled = number(Told::pse_admin, index) != mib::is_off;
             if (const auto told = number(Told::pse_class, index);
                 told && *told >= 1 && *told <= 5 && port->pse == PseState::delivering)
                 port->poe_class = static_cast<int>(*told) - 1;
@@ -311,10 +180,11 @@ private:
 
     // A sensor of watts belongs to the interface that it, or what it is contained in, maps to.
     void sensors() {
-        const SnmpOid& if_index = interface_column();
+        const SnmpOid& if_index = if_index_oid();
         for (const auto& [index, type] : rows(Told::sensor_type)) {
-            if (index.size() != 1 || type->number != sensor_watts) continue;
-            if (number(Told::sensor_status, index).value_or(sensor_ok) != sensor_ok) continue;
+            if (index.size() != 1 || type->number != mib::sensor_watts) continue;
+            if (number(Told::sensor_status, index).value_or(mib::sensor_ok) != mib::sensor_ok)
+                continue;
             const auto value = number(Told::sensor_value, index);
             if (!value) continue;
             SnmpOid entity = index;
@@ -329,18 +199,15 @@ private:
                 entity = {static_cast<std::uint32_t>(*parent)};
             }
             if (!port) continue;
-            const auto scale = number(Told::sensor_scale, index).value_or(scale_of_units);
+            const auto scale = number(Told::sensor_scale, index).value_or(mib::scale_of_units);
             const auto precision =
                 static_cast<std::int64_t>(number(Told::sensor_precision, index).value_or(0));
-            const double watts = static_cast<double>(static_cast<std::int64_t>(*value)) *
-                                 std::pow(10.0, 3 * (static_cast<double>(scale) - scale_of_units) -
-                                                    static_cast<double>(precision));
+            const double watts =
+                static_cast<double>(static_cast<std::int64_t>(*value)) *
+                std::pow(10.0, 3 * (static_cast<double>(scale) - mib::scale_of_units) -
+                                   static_cast<double>(precision));
             if (watts >= 0 && watts <= 1000) port->watts = watts;
         }
-    }
-    static const SnmpOid& interface_column() {
-        static const SnmpOid if_index = {1, 3, 6, 1, 2, 1, 2, 2, 1, 1};
-        return if_index;
     }
 
     void learnt() {
@@ -370,7 +237,7 @@ private:
             if (!port) port = port_of(index[1]);
             if (!port) continue;
             port->neighbour = plain(text(Told::lldp_name, index));
-            if (kind->number == chassis_mac)
+            if (kind->number == mib::chassis_mac)
                 port->neighbour_mac = mac_of(text(Told::lldp_chassis, index));
         }
     }
@@ -380,143 +247,9 @@ private:
     bool by_position_ = false;
 };
 
-SnmpOid under(Told told, const SnmpOid& index) {
-    SnmpOid out = oid_of(told);
-    out.insert(out.end(), index.begin(), index.end());
-    return out;
-}
-
-class TableWriter {
-public:
-    std::vector<SnmpVar> vars(const SwitchState& state) {
-        text(Told::sys_descr, {0}, state.description);
-        number(Told::sys_up_time, {0}, SnmpType::timeticks,
-               static_cast<std::uint64_t>(state.up_s * 100));
-        text(Told::sys_name, {0}, state.name);
-        if (!state.clock.empty()) text(Told::date, {0}, date_octets(state.clock));
-        std::uint32_t position = 0;
-        bool sensors = false;
-        for (const SwitchPort& port : state.ports) {
-            interface(port);
-            learnt(port);
-            if (port.pse != PseState::none) poe(port, ++position);
-            sensors |= port.watts.has_value();
-        }
-        if (state.has_poe) {
-            number(Told::main_power, {1}, SnmpType::gauge32,
-                   static_cast<std::uint64_t>(std::lround(state.budget_w)));
-            number(Told::main_consumption, {1}, SnmpType::gauge32,
-                   static_cast<std::uint64_t>(std::lround(state.given_w)));
-        }
-        if (sensors) {
-            for (const SwitchPort& port : state.ports) sensor(port);
-        }
-        std::sort(out_.begin(), out_.end(),
-                  [](const SnmpVar& a, const SnmpVar& b) { return a.oid < b.oid; });
-        return std::move(out_);
-    }
-
-private:
-    void text(Told told, const SnmpOid& index, const std::string& octets) {
-        out_.push_back({under(told, index), SnmpType::octets, 0, octets, {}});
-    }
-    void number(Told told, const SnmpOid& index, SnmpType type, std::uint64_t value) {
-        out_.push_back({under(told, index), type, value, "", {}});
-    }
-    void interface(const SwitchPort& port) {
-        const SnmpOid index = {port.if_index};
-        text(Told::if_descr, index, "Port " + port.name);
-        number(Told::if_type, index, SnmpType::integer, ethernet);
-        const double speed = port.rate_mbps * 1e6;
-        number(Told::if_speed, index, SnmpType::gauge32,
-               static_cast<std::uint64_t>(std::min(speed, 4294967295.0)));
-        number(Told::if_admin, index, SnmpType::integer, port.enabled ? is_on : is_off);
-        number(Told::if_oper, index, SnmpType::integer, port.up ? is_on : is_off);
-        text(Told::if_name, index, port.name);
-        number(Told::if_high_speed, index, SnmpType::gauge32,
-               static_cast<std::uint64_t>(port.rate_mbps));
-        text(Told::if_alias, index, port.alias);
-        if (port.errors) number(Told::if_in_errors, index, SnmpType::counter32, *port.errors);
-        if (!port.octets) return;
-        number(Told::if_in_octets, index, SnmpType::counter32, *port.octets & 0xffffffffU);
-        if (port.octets_wide)
-            number(Told::if_hc_in_octets, index, SnmpType::counter64, *port.octets);
-    }
-    void learnt(const SwitchPort& port) {
-        number(Told::base_port_if, {port.if_index}, SnmpType::integer, port.if_index);
-        for (const std::string& mac : port.macs)
-            number(Told::fdb_port, mac_index(mac), SnmpType::integer, port.if_index);
-        if (port.neighbour.empty()) return;
-        const SnmpOid index = {0, port.if_index, 1};
-        text(Told::lldp_local_id, {port.if_index}, port.name);
-        const SnmpOid bytes = mac_index(port.neighbour_mac);
-        number(Told::lldp_chassis_kind, index, SnmpType::integer,
-               bytes.empty() ? chassis_mac + 3 : chassis_mac);
-        text(Told::lldp_chassis, index,
-             bytes.empty() ? port.neighbour : std::string(bytes.begin(), bytes.end()));
-        text(Told::lldp_name, index, port.neighbour);
-    }
-    void poe(const SwitchPort& port, std::uint32_t position) {
-        const SnmpOid index = {1, position};
-        number(Told::pse_admin, index, SnmpType::integer, port.pse_enabled ? is_on : is_off);
-        number(Told::pse_detection, index, SnmpType::integer, static_cast<std::uint64_t>(port.pse));
-        number(Told::pse_class, index, SnmpType::integer,
-               static_cast<std::uint64_t>(port.poe_class.value_or(0) + 1));
-        number(Told::pse_absent, index, SnmpType::counter32, port.absent);
-        number(Told::pse_denied, index, SnmpType::counter32, port.denied);
-        number(Told::pse_overload, index, SnmpType::counter32, port.overloads);
-        number(Told::pse_short, index, SnmpType::counter32, port.shorts);
-    }
-    // Each port an entity of its own with a sensor in it.
-    void sensor(const SwitchPort& port) {
-        if (!port.watts) return;
-        const std::uint32_t entity = 1000 + port.if_index, own = 2000 + port.if_index;
-        SnmpOid interface_id = {1, 3, 6, 1, 2, 1, 2, 2, 1, 1, port.if_index};
-        number(Told::contained_in, {entity}, SnmpType::integer, 0);
-        number(Told::contained_in, {own}, SnmpType::integer, entity);
-        out_.push_back({under(Told::alias_mapping, {entity, 0}), SnmpType::object_id, 0, "",
-                        std::move(interface_id)});
-        number(Told::sensor_type, {own}, SnmpType::integer, sensor_watts);
-        number(Told::sensor_scale, {own}, SnmpType::integer, scale_of_units - 1);  // milli
-        number(Told::sensor_precision, {own}, SnmpType::integer, 0);
-        number(Told::sensor_value, {own}, SnmpType::integer,
-               static_cast<std::uint64_t>(std::lround(*port.watts * 1000)));
-        number(Told::sensor_status, {own}, SnmpType::integer, sensor_ok);
-    }
-    static SnmpOid mac_index(const std::string& mac) {
-        SnmpOid out;
-        for (std::size_t at = 0; at + 1 < mac.size(); at += 3)
-            out.push_back(static_cast<std::uint32_t>(std::stoul(mac.substr(at, 2), nullptr, 16)));
-        return out;
-    }
-    static std::string date_octets(const std::string& clock) {
-        const auto part = [&](std::size_t at, std::size_t size) {
-            return std::stoi(clock.substr(at, size));
-        };
-        std::string out;
-        for (int byte : {part(0, 4) / 256, part(0, 4) % 256, part(5, 2), part(8, 2), part(11, 2),
-                         part(14, 2), part(17, 2), 0})
-            out += static_cast<char>(byte);
-        return out;
-    }
-
-    std::vector<SnmpVar> out_;
-};
-
 }  // namespace
 
-const std::vector<SwitchColumn>& switch_columns() {
-    static const std::vector<SwitchColumn> all = [] {
-        std::vector<SwitchColumn> out;
-        for (const ToldColumn& one : columns()) out.push_back(one.column);
-        return out;
-    }();
-    return all;
-}
-
 SwitchState switch_state(const std::vector<SnmpVar>& vars) { return TableReader(vars).state(); }
-
-std::vector<SnmpVar> switch_vars(const SwitchState& state) { return TableWriter().vars(state); }
 
 std::uint64_t counted_since(std::uint64_t before, std::uint64_t now, int bits) {
     const std::uint64_t mask = bits >= 64 ? ~std::uint64_t{0} : (std::uint64_t{1} << bits) - 1;

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // What a managed switch tells of itself by SNMP, and its tables as values: PoE ports by RFC 3621
-// (POWER-ETHERNET-MIB), rates and counters by RFC 2863 (IF-MIB), watts of single ports by RFC 3433
+// (POWER-ETHERNET-MIB), rates and counters by RFC 2863 (IF-MIB), duplex by RFC 3635
+// (EtherLike-MIB), watts of single ports by RFC 3433
 // (ENTITY-SENSOR-MIB, for RFC 3621 knows only those of all), what hangs behind a port by RFC 4188
 // (BRIDGE-MIB) and LLDP-MIB (IEEE 802.1AB). Values only; the sockets are in net/snmp_read.h.
 #pragma once
@@ -40,7 +41,8 @@ struct SwitchPort {
     std::string name, alias;  // as the switch has them
     bool enabled = true;
     bool up = false;
-    double rate_mbps = 0;                 // of its link; 0 where it is down
+    double rate_mbps = 0;  // of its link; 0 where it is down
+    bool half_duplex = false;
     std::optional<std::uint64_t> errors;  // frames that came in damaged; 32 bits, wraps
     std::optional<std::uint64_t> octets;  // that came in
     bool octets_wide = false;             // 64 bits, else 32

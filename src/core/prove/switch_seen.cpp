@@ -297,6 +297,7 @@ private:
                 said.limit = planned;
             }
         }
+        if (seen.half_duplex) note(SwitchNoteKind::half_duplex, row.port);
         if (seen.pse == PseState::fault || seen.pse == PseState::other_fault)
             note(SwitchNoteKind::port_fault, row.port);
         const SwitchPort* first = told_before(asked_.first, seen);

@@ -29,6 +29,7 @@ enum class SwitchNoteKind {
     denied,          // number: times that it had no power left for the port
     overload,        // number: times that it was cut
     shorted,         // number: times
+    half_duplex,     // one end speaks at a time: the ends do not agree, or are set so
     damaged_frames,  // number: frames
     other_unit,      // what: the unit known by its MAC or name that answers there
     other_class,     // number: class seen, limit: the design's
