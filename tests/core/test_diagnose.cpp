@@ -207,6 +207,42 @@ TEST_CASE("a fault is named, its number fitted, and the loop tells what the volt
     CHECK(sum == Approx(1));
 }
 
+TEST_CASE("volts at another camera of the same switch tell whether the switch is to blame",
+          "[diagnose]") {
+    Suspected run;
+    const std::string other = run.unit("cam-fixed-4mp", {20, 0});
+    const std::string cable = run.cable(run.sw, "2", other, "lan");
+    run.link(cable).measured_length_m = 40;
+    const auto probability = [&](double at_other_v) {
+        run.site.readings.clear();
+        run.read(ReadingOf::volts, run.camera, run.promised(ReadingOf::volts, run.camera) - 7);
+        if (at_other_v > 0) run.read(ReadingOf::volts, other, at_other_v);
+        const Result<Diagnosis> found = diagnose(run.site, run.catalogue, run.camera);
+        REQUIRE(found);
+        CHECK(found->readings.size() == run.site.readings.size());
+        for (const Suspect& suspect : found->suspects) {
+            if (suspect.fault.kind == FaultKind::low_volts) return suspect.probability;
+        }
+        FAIL("low volts were not tried");
+        return 0.0;
+    };
+    const double promised_v = run.promised(ReadingOf::volts, other);
+    const double alone = probability(0);
+    CHECK(probability(promised_v) < alone / 2);
+    CHECK(probability(promised_v - 7) > alone);
+    // A camera that another unit feeds says nothing.
+    const std::string injector = run.unit("inj-90", {30, 0});
+    const std::string third = run.unit("cam-fixed-4mp", {40, 0});
+    run.cable(run.sw, "3", injector, "in");
+    run.cable(injector, "out", third, "lan");
+    run.site.readings.clear();
+    run.read(ReadingOf::volts, run.camera, promised_v - 7);
+    run.read(ReadingOf::volts, third, run.promised(ReadingOf::volts, third));
+    const Result<Diagnosis> found = diagnose(run.site, run.catalogue, run.camera);
+    REQUIRE(found);
+    CHECK(found->readings.size() == 1);
+}
+
 TEST_CASE("a wire map names an open pair; what tells no fault is left out", "[diagnose]") {
     Suspected run;
     run.read(ReadingOf::volts, run.camera, run.promised(ReadingOf::volts, run.camera));

@@ -35,6 +35,27 @@ private:
     std::set<std::string> subjects_;
 };
 
+constexpr std::size_t most_beside = 4;
+
+// Cameras fed by other ports of the unit that feeds this one, and read.
+std::vector<CameraNumber> beside(const Network& net, CameraNumber camera) {
+    std::vector<CameraNumber> out;
+    const PortAt root = net.fed_by[net.cameras[camera]];
+    if (!root) return out;
+    for (CameraNumber other : net.cameras.numbers()) {
+        const DeviceNumber device = net.cameras[other];
+        const PortAt by = net.fed_by[device];
+        if (other == camera || !by || by.device != root.device || out.size() == most_beside)
+            continue;
+        const auto& readings = net.site->readings;
+        if (std::any_of(readings.begin(), readings.end(), [&](const Reading& one) {
+                return one.of == ReadingOf::volts && one.subject == net.device(device).id;
+            }))
+            out.push_back(other);
+    }
+    return out;
+}
+
 // Records of the site along a run, and which readings speak for the run as it is now: what physics
 // forbids was typed wrong, and speaks for no fault; what is promised nowhere too.
 void collect(const Network& net, CameraNumber camera, Diagnosis& out) {
@@ -56,6 +77,20 @@ void collect(const Network& net, CameraNumber camera, Diagnosis& out) {
             out.judged.push_back(std::move(one.judged));
         } else {
             ++out.impossible;
+        }
+    }
+    if (out.readings.empty()) return;
+    for (CameraNumber other : beside(net, camera)) {
+        for (ReadingAlong& one : readings_along(net, other)) {
+            const ReadingVerdict verdict = one.judged.verdict;
+            const bool speaks =
+                one.reading.of == ReadingOf::volts &&
+                one.reading.subject == net.device(net.cameras[other]).id &&
+                one.reading.when >= mended &&
+                (verdict == ReadingVerdict::as_promised || verdict == ReadingVerdict::off);
+            if (!speaks || along.touches(one.reading.subject)) continue;
+            out.readings.push_back(std::move(one.reading));
+            out.judged.push_back(std::move(one.judged));
         }
     }
 }
@@ -282,7 +317,7 @@ Result<Diagnosis> diagnose(const Site& site, const Catalogue& catalogue, std::st
     Diagnosis out;
     out.camera = camera;
     collect(whole, number, out);
-    Site run = site_of_run(whole, number);
+    Site run = site_of_run(whole, number, beside(whole, number));
     run.readings = out.readings;  // the pairs that they name
     if (out.readings.empty()) {
         return Error{ErrorCode::not_possible, "", std::string(camera),

@@ -38,7 +38,9 @@ struct NextReading {
 
 struct Diagnosis {
     std::string camera;
-    std::vector<Reading> readings;  // that touch the run, of the site's, and speak for something
+    // That touch the run, of the site's, and speak for something; then volts at other cameras fed
+    // by the same unit, which tell whether it is to blame.
+    std::vector<Reading> readings;
     std::vector<JudgedReading> judged;  // the same
     int impossible = 0;                 // that physics forbids, or nothing is promised for
     int before_mending = 0;             // left out: the run is no longer as it was read

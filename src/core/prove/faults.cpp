@@ -100,10 +100,14 @@ RunParts parts_of_run(const Network& net, CameraNumber camera) {
     return parts;
 }
 
-Site site_of_run(const Network& net, CameraNumber camera) {
+Site site_of_run(const Network& net, CameraNumber camera, const std::vector<CameraNumber>& beside) {
     const Site& whole = *net.site;
     // Whatever hangs on the same feeds as a part of the run moves its volts.
     RunParts parts = parts_of_run(net, camera);
+    for (CameraNumber other : beside) {
+        for (DeviceNumber device : parts_of_run(net, other).devices)
+            add_once(parts.devices, device);
+    }
     for (std::size_t i = 0; i < parts.devices.size(); ++i) {
         const PortAt root = net.fed_by[parts.devices[i]];
         if (!root) continue;

@@ -37,7 +37,9 @@ RunParts parts_of_run(const Network& net, CameraNumber camera);
 
 // The run by itself: its units and all that hang on the same feed, so that it solves quickly and as
 // in the whole site.
-Site site_of_run(const Network& net, CameraNumber camera);
+// `beside`: with the runs of these too.
+Site site_of_run(const Network& net, CameraNumber camera,
+                 const std::vector<CameraNumber>& beside = {});
 
 // Where a fault in one pair is in none of those that were read.
 inline constexpr const char* another_pair = "another pair";
