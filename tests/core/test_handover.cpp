@@ -225,7 +225,7 @@ TEST_CASE("photos are known by their digest, found beside the site's file, and n
     std::filesystem::create_directories(folder.path / "photos");
     const std::string file = folder.write("photos/k01.jpg", "not really a picture");
     const std::string here = folder.path.string();
-    Result<Photo> photo = photo_of(file, here, "K01", {"ab", "2027-01-15T14:05"});
+    Result<Photo> photo = photo_of({file, here}, "K01", {"ab", "2027-01-15T14:05"});
     REQUIRE(photo);
     CHECK(photo->path == "photos/k01.jpg");
     CHECK(photo->sha256 == sha256_of(std::string_view("not really a picture")));
@@ -238,10 +238,10 @@ TEST_CASE("photos are known by their digest, found beside the site's file, and n
     other.write("photos/k01.jpg", "another picture");
     CHECK(state_of(*photo, other.path.string()) == PhotoState::changed);
     // What lies elsewhere, or beside a site that is not saved yet, is kept by its whole path.
-    CHECK(photo_of(file, other.path.string(), "", {})->path == file);
-    CHECK(photo_of(file, "", "", {})->path == file);
-    CHECK_FALSE(photo_of(folder.file("none.jpg"), here, "", {}));
-    CHECK_FALSE(photo_of(here, here, "", {}));
+    CHECK(photo_of({file, other.path.string()}, "", {})->path == file);
+    CHECK(photo_of({file, ""}, "", {})->path == file);
+    CHECK_FALSE(photo_of({folder.file("none.jpg"), here}, "", {}));
+    CHECK_FALSE(photo_of({here, here}, "", {}));
 
     photo->note = "Gasket seated";
     const Result<Added> added = add_photo(demo_site(), *photo);

@@ -148,7 +148,7 @@ void PhotosDialog::add() {
     const QString path = prompts_.open_path(
         this, {tr("Note a photo"), tr("Pictures (*.jpg *.jpeg *.png *.heic *.webp *.tif)"), {}});
     if (path.isEmpty()) return;
-    Result<Photo> photo = photo_of(path.toStdString(), folder(), of,
+    Result<Photo> photo = photo_of({path.toStdString(), folder()}, of,
                                    {initials().toStdString(), now_text().toStdString()});
     if (!photo) {
         words_->setText(q(sentence(photo.error())));

@@ -18,8 +18,10 @@ std::string file_of(const Photo& photo, const std::string& site_folder);
 
 // A photo to be noted: its path from the site's folder where it lies in it, and its digest. Errors:
 // unreadable, too_large.
-Result<Photo> photo_of(const std::string& file, const std::string& site_folder,
-                       const std::string& subject, const Signed& now);
+struct PhotoFile {
+    std::string path, site_folder;
+};
+Result<Photo> photo_of(const PhotoFile& file, const std::string& subject, const Signed& now);
 
 enum class PhotoState { there, changed, missing };
 // Reads the whole file.
