@@ -134,7 +134,11 @@ SnmpVar taken(const netsnmp_variable_list& var) {
                 out.number = (static_cast<std::uint64_t>(var.val.counter64->high) << 32) |
                              (var.val.counter64->low & 0xffffffffU);
             break;
-        default:
+        case ASN_INTEGER:
+        case ASN_COUNTER:
+        case ASN_GAUGE:
+        case ASN_TIMETICKS:
+        case ASN_UINTEGER:
             out.type = var.type == ASN_COUNTER     ? SnmpType::counter32
                        : var.type == ASN_GAUGE     ? SnmpType::gauge32
                        : var.type == ASN_TIMETICKS ? SnmpType::timeticks
@@ -145,6 +149,8 @@ SnmpVar taken(const netsnmp_variable_list& var) {
                                  ? static_cast<std::uint64_t>(number)
                                  : static_cast<std::uint64_t>(number) & 0xffffffffU;
             }
+            break;
+        default: out.type = SnmpType::octets;  // of a type that no column has: as nothing
     }
     return out;
 }

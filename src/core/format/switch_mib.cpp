@@ -21,7 +21,7 @@ constexpr std::size_t most_macs = 64;  // of one port; more is another switch
 using Index = std::span<const std::uint32_t>;
 using Rows = std::map<SnmpOid, const SnmpVar*>;  // of one column, by index
 
-// Text that can be shown: bytes that are no printable ASCII or UTF-8 continuation are left out.
+// Text that can be shown: of the bytes only printable ASCII, so many at most.
 std::string plain(const std::string& octets) {
     std::string out;
     for (unsigned char c : octets) {
