@@ -22,7 +22,7 @@
 #include <vector>
 
 #include "core/assess/assess.h"
-#include "core/choose/integer_programme.h"
+#include "core/solve/integer_programme.h"
 
 namespace ovant {
 

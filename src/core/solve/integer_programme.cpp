@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "core/choose/integer_programme.h"
+#include "core/solve/integer_programme.h"
 
 #include <Cbc_C_Interface.h>
 #include <fmt/format.h>
