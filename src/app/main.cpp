@@ -11,6 +11,7 @@
 
 #include "app/document/day_player.h"
 #include "app/power/power_view.h"
+#include "app/parts/parts_view.h"
 #include "app/prove/prove_view.h"
 #include "app/shell/language.h"
 #include "app/shell/main_window.h"
@@ -173,6 +174,8 @@ int run(int argc, char** argv, const ovant::StartOptions& options) {
     for (const auto& [view, page] : prove_pages) {
         if (options.view == view) window.findChild<ovant::ProveView*>("prove")->set_page(page);
     }
+    if (options.view == "cuts")
+        window.findChild<ovant::PartsView*>("parts")->set_page(ovant::PartsPage::cutting);
     if (options.view == "settings") window.show_settings();
     if (options.what_if) window.document().set_under({{}, {*options.what_if}, {}});
     if (options.moment_s) {

@@ -10,8 +10,8 @@ namespace {
 
 constexpr const char* stage_names[] = {"survey", "reach", "power", "parts", "prove"};
 constexpr const char* view_names[] = {
-    "ways",     "compare",  "catalogue", "together", "bench",  "addresses", "port-table",
-    "readings", "handover", "practice",  "tree",     "assign", "chances",   "settings"};
+    "ways",     "compare", "catalogue", "together", "bench",  "addresses", "port-table", "readings",
+    "handover", "cuts",    "practice",  "tree",     "assign", "chances",   "settings"};
 
 QString usage() {
     return QStringLiteral(

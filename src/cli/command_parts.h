@@ -45,6 +45,7 @@ struct Options {
     int gap = 2;
     bool number = false;
     int days = 1;
+    double seconds = 5;
     int spare = 0;
     int trials = 200;
     bool events = false;
@@ -88,6 +89,10 @@ int labels_command(const Options& options, const Streams& streams);
 // network_commands.cpp
 int look_command(const Options& options, const Streams& streams);
 int read_switch_command(const Options& options, const Streams& streams);
+
+// parts_commands.cpp
+int parts_command(const Options& options, const Streams& streams);
+int cuts_command(const Options& options, const Streams& streams);
 
 // site_commands.cpp
 int import_command(const Options& options, const Streams& streams);

@@ -15,7 +15,6 @@
 #include "core/fields/fields.h"
 #include "core/site/site_enum_names.h"
 #include "core/format/file_store.h"
-#include "core/format/parts_sheet.h"
 #include "core/prove/cards.h"
 #include "core/format/reading_csv.h"
 #include "phrase/error_text.h"
@@ -108,25 +107,6 @@ int ways_command(const Options& options, const Streams& streams) {
             way.built ? shown_money(way.cost.total(), opened->site.settings.currency) : "",
             proposal_reason(way, opened->context));
     }
-    return cli_holds;
-}
-
-int parts_command(const Options& options, const Streams& streams) {
-    const std::optional<Opened> opened = open_site(options, streams);
-    if (!opened) return cli_unreadable;
-    const Network net = lay_out(opened->site, opened->catalogue);
-    const std::vector<PartLine> parts = count_parts(net);
-    const std::string& currency = opened->site.settings.currency;
-    if (!options.xlsx_path.empty()) {
-        const Result<bool> written =
-            write_parts_xlsx(options.xlsx_path, opened->site.name, parts, currency);
-        if (!written) {
-            streams.err << sentence(written.error()) << "\n";
-            return cli_unreadable;
-        }
-        return cli_holds;
-    }
-    streams.out << parts_csv(parts, currency);
     return cli_holds;
 }
 
@@ -278,6 +258,14 @@ private:
     void add_papers() {
         CLI::App* parts = add("parts", "parts list as CSV, or into a spreadsheet", parts_command);
         parts->add_option("--xlsx", options.xlsx_path, "write a spreadsheet here");
+        CLI::App* cuts = add("cuts", "which run is cut from which package", cuts_command);
+        cuts->add_option("--pdf", options.pdf_path, "write a card for each package here");
+        cuts->add_flag("--json", options.json, "JSON instead of text");
+        add_format(cuts);
+        for (CLI::App* sub : {parts, cuts}) {
+            sub->add_option("--seconds", options.seconds, "how long to look for the least price")
+                ->check(CLI::Range(0.1, 600.0));
+        }
         CLI::App* cards = add("cards", "wiring cards, four to a page", cards_command);
         cards->add_option("--pdf", options.pdf_path, "file to write")->required();
     }

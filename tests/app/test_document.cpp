@@ -4,7 +4,6 @@
 
 #include "app/document/proposals.h"
 #include "app/kit/background_job.h"
-#include "app/parts/parts_view.h"
 #include "app/verdict/check_row.h"
 #include "core/format/site_json.h"
 #include "support/sites.h"
@@ -158,11 +157,10 @@ TEST_CASE("a view that is not seen does no work and catches up when shown", "[do
     d.document().edit("Move", move_object(d.document().committed(), "K14", {350, 120}));
     CHECK(resets == 0);
     d.window().set_stage(Stage::parts);
-    CHECK(resets == 1);
+    d.wait([&] { return resets == 1; });
     d.document().preview_move("K14", {360, 120});
-    CHECK(resets == 1);
     d.document().commit_preview("Move");
-    CHECK(resets == 2);
+    d.wait([&] { return resets == 2; });
     d.window().set_stage(Stage::reach);
     d.window().set_stage(Stage::parts);
     CHECK(resets == 2);

@@ -5,7 +5,7 @@
 #include <QAbstractItemModelTester>
 #include <rapidcheck.h>
 
-#include "app/parts/parts_view.h"
+#include "app/parts/list_page.h"
 #include "app/plan/plan_hit.h"
 #include "app/plan/plan_map.h"
 #include "app/runs/run_model.h"
@@ -90,6 +90,7 @@ TEST_CASE("models hold under Qt's model tester", "[models]") {
     CHECK(runs.rowCount() == 23);
     document.undo();
     CHECK(runs.rowCount() == 24);
+    parts.set_parts(count_parts(document.site_network()));
     const QModelIndex price = parts.index(0, PartsModel::price);
     CHECK(price.data(PartsModel::value_role).toDouble() ==
           Approx(price.data().toString().toDouble()).margin(0.005));

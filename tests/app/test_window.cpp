@@ -275,7 +275,7 @@ TEST_CASE("the stages show their pictures", "[window]") {
     d.click(d.find("stage-parts"));
     CHECK(d.window().stage() == Stage::parts);
     CHECK(d.find("partsTable")->isVisible());
-    CHECK(d.find<QTableView>("partsTable")->model()->rowCount() > 20);
+    d.wait([&] { return d.find<QTableView>("partsTable")->model()->rowCount() > 20; });
     CHECK(d.text_of("partsTotal").contains("EUR"));
     d.key(&d.window(), Qt::Key_5, Qt::ControlModifier);
     CHECK(d.window().stage() == Stage::prove);

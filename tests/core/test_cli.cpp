@@ -110,7 +110,7 @@ TEST_CASE("ways, parts and validate", "[cli]") {
     }
     CHECK(cli({"ways", demo_path, "K14"}).out.find("repeaters on solid copper") !=
           std::string::npos);
-    CHECK(cli({"parts", demo_path}).out.starts_with("kind,name,quantity"));
+    CHECK(cli({"parts", demo_path}).out.starts_with("kind,name,package,quantity"));
     CHECK(cli({"validate", demo_path}).status == cli_holds);
 }
 

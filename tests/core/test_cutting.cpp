@@ -130,8 +130,8 @@ CuttingJob random_job(std::mt19937& random) {
         job.stock.push_back({length, double(pick(random, 20, 60)) * length / 100.0});
     }
     if (pick(random, 0, 1)) job.stock.push_back({pick(random, 20, 250), 0, pick(random, 1, 2)});
-    if (pick(random, 0, 3) == 0) job.stock.push_back({pick(random, 5, 60), 9.5, no_limit, true});
-    if (pick(random, 0, 3) == 0) job.stock.push_back({100000, 0, no_limit, true, 0.61});
+    if (pick(random, 0, 3) == 0) job.stock.push_back({pick(random, 5, 60), 9.5, unlimited, true});
+    if (pick(random, 0, 3) == 0) job.stock.push_back({100000, 0, unlimited, true, 0.61});
     const int pieces = pick(random, 1, 6), pulls = pick(random, 0, 2);
     for (int i = 0; i < pieces; ++i)
         job.pieces.push_back(

@@ -1,183 +1,38 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/parts/parts_view.h"
 
-#include <QHeaderView>
-#include <QPushButton>
+#include <QStackedWidget>
+#include <QTabBar>
 #include <QVBoxLayout>
 
-#include "app/kit/q.h"
-#include "app/kit/when_seen.h"
-#include "app/theme/icons.h"
-#include "app/theme/theme.h"
-#include "core/format/file_store.h"
-#include "core/format/parts_sheet.h"
-#include "phrase/error_text.h"
-#include "phrase/numbers.h"
+#include "app/kit/page_tabs.h"
+#include "app/parts/cutting_page.h"
+#include "app/parts/list_page.h"
+#include "app/parts/parts_work.h"
 
 namespace ovant {
-PartsModel::PartsModel(const Document& document, QObject* parent)
-    : QAbstractTableModel(parent), document_(document) {}
-
-void PartsModel::refresh() {
-    beginResetModel();
-    parts_ = count_parts(document_.site_network());
-    endResetModel();
-}
-
-int PartsModel::rowCount(const QModelIndex& parent) const {
-    return parent.isValid() ? 0 : static_cast<int>(parts_.size());
-}
-
-int PartsModel::columnCount(const QModelIndex& parent) const {
-    return parent.isValid() ? 0 : column_count;
-}
-
-QVariant PartsModel::headerData(int section, Qt::Orientation orientation, int role) const {
-    if (orientation != Qt::Horizontal) return {};
-    if (role == Qt::TextAlignmentRole) {
-        const bool number = section == quantity || section == price_each || section == price;
-        return QVariant((number ? Qt::AlignRight : Qt::AlignLeft) | Qt::AlignVCenter);
-    }
-    if (role != Qt::DisplayRole) return {};
-    const QString currency = q(document_.site().settings.currency);
-    switch (section) {
-        case name: return tr("Part");
-        case quantity: return tr("Quantity");
-        case price_each: return tr("Each, %1").arg(currency);
-        case price: return tr("Price, %1").arg(currency);
-        case used_by: return tr("Used by");
-        default: return {};
-    }
-}
-
-QVariant PartsModel::data(const QModelIndex& index, int role) const {
-    if (!index.isValid()) return {};
-    const PartLine& line = parts_[static_cast<std::size_t>(index.row())];
-    const bool metres = line.unit == Unit::metre;
-    const UnitSystem units = document_.units();
-    // A price a metre becomes a price a foot where feet are shown.
-    const double per_shown = metres ? from_shown(1, Unit::metre, units) : 1;
-    if (role == Qt::TextAlignmentRole) return headerData(index.column(), Qt::Horizontal, role);
-    if (role == value_role) {
-        switch (index.column()) {
-            case quantity: return line.quantity;
-            case price_each: return line.unit_price;
-            case price: return line.price;
-            default: return {};
-        }
-    }
-    if (role == Qt::ToolTipRole && (index.column() == used_by || index.column() == name))
-        role = Qt::DisplayRole;
-    if (role != Qt::DisplayRole) return {};
-    switch (index.column()) {
-        case name: return q(line.name);
-        case quantity:
-            return q(shown(std::round(line.quantity), metres ? Unit::metre : Unit::count, units));
-        case price_each: return q(shown_money(line.unit_price * per_shown, ""));
-        case price: return q(shown_money(line.price, ""));
-        case used_by: {
-            QStringList ids;
-            for (const std::string& id : line.used_by) ids.append(q(id));
-            return ids.join(" ");
-        }
-        default: return {};
-    }
-}
 
 PartsView::PartsView(Document& document, Prompts& prompts, QWidget* parent)
     : QWidget(parent),
-      document_(document),
-      prompts_(prompts),
-      model_(new PartsModel(document, this)),
-      table_(new QTableView),
-      total_(new QLabel) {
+      work_(new PartsWork(document, this)),
+      list_(new ListPage(document, *work_, prompts)),
+      cutting_(new CuttingPage(document, *work_, prompts)),
+      pages_(page_tabs("partsPages", tr("Pages of Parts"))),
+      stack_(new QStackedWidget) {
     setObjectName("parts");
-    auto* heading = new QLabel(tr("Parts"));
-    heading->setFont(text_font(*this, 1.1, true));
-    total_->setObjectName("partsTotal");
-    auto* csv = new QPushButton(icon(Icon::give_out), tr("CSV…"));
-    csv->setObjectName("saveCsv");
-    auto* xlsx = new QPushButton(icon(Icon::table), tr("Spreadsheet…"));
-    xlsx->setObjectName("saveXlsx");
-    csv->setToolTip(tr("Saves the list as comma-separated text"));
-    xlsx->setToolTip(tr("Saves the list as a spreadsheet"));
-    auto* top = new QHBoxLayout;
-    top->addWidget(heading);
-    top->addSpacing(14);
-    top->addWidget(total_);
-    top->addStretch(1);
-    top->addWidget(csv);
-    top->addWidget(xlsx);
-    auto* note =
-        new QLabel(tr("Material only. Cable with its drops, slack and a service loop at each end; "
-                      "prices from the catalogue, "
-                      "without tax or labour."));
-    note->setWordWrap(true);
-    table_->setObjectName("partsTable");
-    table_->setAccessibleName(tr("Parts"));
-    table_->setModel(model_);
-    table_->verticalHeader()->hide();
-    table_->setShowGrid(false);
-    table_->setAlternatingRowColors(true);
-    table_->setSelectionBehavior(QAbstractItemView::SelectRows);
-    table_->setWordWrap(false);
-    table_->setTextElideMode(Qt::ElideRight);
-    QHeaderView* header = table_->horizontalHeader();
-    header->setHighlightSections(false);
-    header->setSectionResizeMode(PartsModel::name, QHeaderView::Stretch);
-    for (int column : {PartsModel::quantity, PartsModel::price_each, PartsModel::price}) {
-        header->setSectionResizeMode(column, QHeaderView::ResizeToContents);
-    }
-    header->setSectionResizeMode(PartsModel::used_by, QHeaderView::Fixed);
-    header->resizeSection(PartsModel::used_by, 110);
-    table_->verticalHeader()->setDefaultSectionSize(fontMetrics().height() + 10);
-    auto* layout = new QVBoxLayout(this);
-    layout->setContentsMargins(16, 12, 16, 8);
-    layout->addLayout(top);
-    layout->addWidget(note);
-    layout->addWidget(table_, 1);
-    connect(csv, &QPushButton::clicked, this, &PartsView::save_csv);
-    connect(xlsx, &QPushButton::clicked, this, &PartsView::save_xlsx);
-    const auto show_total = [this] {
-        total_->setText(tr("total %1")
-                            .arg(q(shown_money(total_price(model_->parts()),
-                                               document_.site().settings.currency))));
-    };
-    connect(model_, &QAbstractItemModel::modelReset, this, show_total);
-    auto* when_seen = new WhenSeen(this, [this] { model_->refresh(); });
-    connect(&document_, &Document::changed, this, [when_seen](Change what) {
-        if (what != Change::preview) when_seen->ask();
-    });
-    model_->refresh();
+    pages_->addTab(tr("List"));
+    pages_->setTabToolTip(0, tr("What is bought, at which price"));
+    pages_->addTab(tr("Cutting"));
+    pages_->setTabToolTip(1, tr("Which run is cut from which box or drum"));
+    stack_->addWidget(list_);
+    stack_->addWidget(cutting_);
+    lay_out_pages(*this, pages_, stack_);
+    connect(pages_, &QTabBar::currentChanged, stack_, &QStackedWidget::setCurrentIndex);
 }
 
-QString PartsView::proposed_path(const QString& ending) const {
-    const QString path = document_.path();
-    const QString stem =
-        path.isEmpty() ? q(document_.site().name) : path.left(path.indexOf(".ovant.json"));
-    return stem + tr(" parts") + ending;
-}
-
-void PartsView::save_csv() {
-    model_->refresh();
-    const QString path =
-        prompts_.save_path(this, {tr("Save parts"), tr("CSV (*.csv)"), proposed_path(".csv")});
-    if (path.isEmpty()) return;
-    const Result<FileStamp> saved =
-        save_file(path.toStdString(),
-                  parts_csv(model_->parts(), document_.site().settings.currency), std::nullopt);
-    if (!saved) emit document_.refused(q(sentence(saved.error())));
-}
-
-void PartsView::save_xlsx() {
-    model_->refresh();
-    const QString path = prompts_.save_path(
-        this, {tr("Save parts"), tr("Spreadsheet (*.xlsx)"), proposed_path(".xlsx")});
-    if (path.isEmpty()) return;
-    const Result<bool> saved =
-        write_parts_xlsx(path.toStdString(), document_.site().name, model_->parts(),
-                         document_.site().settings.currency);
-    if (!saved) emit document_.refused(q(sentence(saved.error())));
-}
+void PartsView::set_page(PartsPage page) { pages_->setCurrentIndex(static_cast<int>(page)); }
+void PartsView::save_csv() { list_->save_csv(); }
+void PartsView::save_xlsx() { list_->save_xlsx(); }
+void PartsView::save_cuts() { cutting_->save_pdf(); }
 
 }  // namespace ovant

@@ -1,53 +1,39 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// The Parts stage: quantities and prices, written out as CSV or a spreadsheet.
+// The Parts stage: what is bought, and how cable is cut.
 #pragma once
 
-#include <QAbstractTableModel>
-#include <QLabel>
-#include <QTableView>
 #include <QWidget>
 
 #include "app/document/document.h"
 #include "app/kit/prompts.h"
-#include "core/parts/parts.h"
+
+class QStackedWidget;
+class QTabBar;
 
 namespace ovant {
 
-class PartsModel : public QAbstractTableModel {
-    Q_OBJECT
+class CuttingPage;
+class ListPage;
+class PartsWork;
 
-public:
-    enum Column { name, quantity, price_each, price, used_by, column_count };
-    static constexpr int value_role = Qt::UserRole;  // the raw number behind the shown text
-
-    explicit PartsModel(const Document& document, QObject* parent = nullptr);
-    int rowCount(const QModelIndex& parent = {}) const override;
-    int columnCount(const QModelIndex& parent = {}) const override;
-    QVariant data(const QModelIndex& index, int role) const override;
-    QVariant headerData(int section, Qt::Orientation orientation, int role) const override;
-    const std::vector<PartLine>& parts() const { return parts_; }
-    void refresh();
-
-private:
-    const Document& document_;
-    std::vector<PartLine> parts_;
-};
+enum class PartsPage { list, cutting };
 
 class PartsView : public QWidget {
     Q_OBJECT
 
 public:
     PartsView(Document& document, Prompts& prompts, QWidget* parent = nullptr);
+    void set_page(PartsPage page);
     void save_csv();
     void save_xlsx();
+    void save_cuts();
 
 private:
-    QString proposed_path(const QString& ending) const;
-    Document& document_;
-    Prompts& prompts_;
-    PartsModel* model_;
-    QTableView* table_;
-    QLabel* total_;
+    PartsWork* work_;
+    ListPage* list_;
+    CuttingPage* cutting_;
+    QTabBar* pages_;
+    QStackedWidget* stack_;
 };
 
 }  // namespace ovant

@@ -3,15 +3,14 @@
 
 #include <QStackedWidget>
 #include <QTabBar>
-#include <QVBoxLayout>
 
+#include "app/kit/page_tabs.h"
 #include "app/prove/address_page.h"
 #include "app/prove/bench_page.h"
 #include "app/prove/cards_page.h"
 #include "app/prove/handover_page.h"
 #include "app/prove/ports_page.h"
 #include "app/prove/readings_page.h"
-#include "app/theme/theme.h"
 
 namespace ovant {
 
@@ -19,15 +18,9 @@ ProveView::ProveView(Document& document, Prompts& prompts, QWidget* parent)
     : QWidget(parent),
       document_(document),
       prompts_(prompts),
-      pages_(new QTabBar),
+      pages_(page_tabs("provePages", tr("Pages of Prove"))),
       stack_(new QStackedWidget) {
     setObjectName("prove");
-    pages_->setObjectName("provePages");
-    pages_->setAccessibleName(tr("Pages of Prove"));
-    pages_->setDrawBase(false);
-    pages_->setExpanding(false);
-    pages_->setUsesScrollButtons(false);
-    pages_->setElideMode(Qt::ElideNone);
     for (const QString& text :
          {tr("Bench"), tr("Addresses"), tr("Ports"), tr("Cards"), tr("Readings"), tr("Handover")})
         pages_->addTab(text);
@@ -38,15 +31,7 @@ ProveView::ProveView(Document& document, Prompts& prompts, QWidget* parent)
     pages_->setTabToolTip(3, tr("Wiring cards, port by port"));
     pages_->setTabToolTip(4, tr("What was read on site against what the design promises"));
     pages_->setTabToolTip(5, tr("What is still open, and the record that both sides sign"));
-    auto* layout = new QVBoxLayout(this);
-    layout->setContentsMargins(0, 6, 0, 0);
-    layout->setSpacing(0);
-    auto* row = new QHBoxLayout;
-    row->setContentsMargins(12, 0, 12, 0);
-    row->addWidget(pages_);
-    row->addStretch(1);
-    layout->addLayout(row);
-    layout->addWidget(stack_, 1);
+    lay_out_pages(*this, pages_, stack_);
     pages_->setCurrentIndex(static_cast<int>(ProvePage::cards));
 }
 

@@ -192,6 +192,23 @@ std::vector<SettingRow> made() {
          SAY("Price of trench or duct where no pathway leads; a pathway may have its own."),
          "newWay", "settings/labour/new_way_per_m", NUMBER(Unit::none, 1, labour.new_way_per_m)},
 
+        {buying, SAY("Spare on every cable"),
+         SAY("Cut so much more than its length, for what goes wrong. Loops and drops are in the "
+             "length already."),
+         "spareShare", "settings/buying/spare_share",
+         NUMBER(Unit::percent, 100, buying.spare_share)},
+        {buying, SAY("Worth keeping from"),
+         SAY("What is left of a box or drum and is shorter counts as wasted."), "worthKeeping",
+         "settings/buying/worth_keeping_m", NUMBER(Unit::metre, 1, buying.worth_keeping_m)},
+        {buying, SAY("Cables pulled together from different packages"),
+         SAY("Cables along the same pathways, or of one pull by name, can then be drawn in at the "
+             "same time: each needs a box or drum of its own."),
+         "pulledApart", "settings/buying/pulled_apart", FLAG(buying.pulled_apart)},
+        {buying, SAY("Joints in long runs allowed"),
+         SAY("A run longer than any package is joined of several. A joint is one more thing that "
+             "fails, and no run that fits whole is joined."),
+         "jointsAllowed", "settings/buying/joints_allowed", FLAG(buying.joints_allowed)},
+
         {day, SAY("Date"), SAY("The day that Power plays: year, month, day."), "dayDate",
          "settings/day/date", TEXT(day.date, 10)},
         {day, SAY("Degrees north"), SAY("Decides sunrise, and so when infrared comes on."),
@@ -261,6 +278,7 @@ QString title(SettingGroup group) {
         case SettingGroup::radio: return said(SAY("Radio"));
         case SettingGroup::backup: return said(SAY("Backup and sun"));
         case SettingGroup::work: return said(SAY("Work and prices"));
+        case SettingGroup::buying: return said(SAY("Buying and cutting cable"));
         case SettingGroup::day: return said(SAY("The day that is played"));
         case SettingGroup::practice: return said(SAY("Practice here"));
     }

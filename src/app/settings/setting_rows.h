@@ -22,6 +22,7 @@ enum class SettingGroup {
     radio,
     backup,
     work,
+    buying,
     day,
     practice
 };

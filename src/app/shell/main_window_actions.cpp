@@ -95,6 +95,8 @@ void MainWindow::make_file_actions() {
         add_action("saveCsv", tr("Save parts as CSV…"), {}, [this] { parts_->save_csv(); }));
     menu->addAction(add_action("saveXlsx", tr("Save parts as a spreadsheet…"), {},
                                [this] { parts_->save_xlsx(); }));
+    menu->addAction(add_action("saveCuts", tr("Save the cut plan as PDF…"), {},
+                               [this] { parts_->save_cuts(); }));
     menu->addAction(
         add_action("savePdf", tr("Save wiring cards as PDF…"), {}, [this] { prove_->save_pdf(); }));
     menu->addSeparator();

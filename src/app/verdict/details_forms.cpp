@@ -389,6 +389,10 @@ void DetailsPanel::fill_link(const Link& link) {
         [&d, id](std::optional<double> value) { return set_slack(d.committed(), id, *value); },
         tr("Slack of %1").arg(q(id)));
     if (medium == Medium::radio || medium == Medium::mains_wiring) return;
+    add_text(
+        tr("Pulled with"), "pull", link.pull,
+        [&d, id](const std::string& pull) { return set_pull(d.committed(), id, pull); },
+        tr("Pull of %1").arg(q(id)));
     if (medium == Medium::fibre || medium == Medium::composite) {
         add_number(
             tr("Connector pairs"), "connectors", Unit::count, link.connectors, false,

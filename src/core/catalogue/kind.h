@@ -77,6 +77,15 @@ struct RatedWatts {
     bool operator==(const RatedWatts&) const = default;
 };
 
+// How a cable is bought. A lead is ready-made: one run takes it whole, with its plugs on.
+enum class PackageForm { box, drum, coil, lead };
+struct Package {
+    PackageForm form = PackageForm::box;
+    double length_m = 305;
+    double price = 0;
+    bool operator==(const Package&) const = default;
+};
+
 struct CableFacts {
     Conductor conductor;
     CableCategory category = CableCategory::cat5e;
@@ -85,7 +94,9 @@ struct CableFacts {
     bool cord = false;               // patch cord, not for fixed runs
     std::vector<RatedReach> rated;   // maker's table, may be empty: the standard's 100 m
     std::vector<SeenToWork> proven;  // past it, never proposed first
-    double price_per_m = 0;
+    double price_per_m = 0;          // cut to measure, and what designs are priced by
+    std::vector<Package> packages;   // empty: it is bought by the metre
+    bool by_metre = false;           // by the metre as well as in packages
     Medium medium = Medium::twisted_pair;
     FibreType fibre = FibreType::none;  // fibre and composite
     int strands = 0;

@@ -23,6 +23,8 @@ OVANT_ENUM_NAMES(Medium, 7, {Medium::twisted_pair, "twisted-pair"}, {Medium::fib
 OVANT_ENUM_NAMES(FibreType, 6, {FibreType::none, "none"}, {FibreType::om1, "OM1"},
                  {FibreType::om2, "OM2"}, {FibreType::om3, "OM3"}, {FibreType::om4, "OM4"},
                  {FibreType::os2, "OS2"});
+OVANT_ENUM_NAMES(PackageForm, 4, {PackageForm::box, "box"}, {PackageForm::drum, "drum"},
+                 {PackageForm::coil, "coil"}, {PackageForm::lead, "lead"});
 OVANT_ENUM_NAMES(PowerKind, 2, {PowerKind::poe, "poe"}, {PowerKind::passive, "passive"});
 OVANT_ENUM_NAMES(Alternative, 3, {Alternative::either, "either"}, {Alternative::a, "A"},
                  {Alternative::b, "B"});

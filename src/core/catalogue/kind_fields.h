@@ -49,6 +49,13 @@ void fields(V& v, Of<RatedWatts>) {
 }
 
 template <class V>
+void fields(V& v, Of<Package>) {
+    v.choice("form", &Package::form, Need::yes);
+    v.number("length_m", &Package::length_m, {0.1, 100000}, Need::yes);
+    v.number("price", &Package::price, {0, 1000000}, Need::yes);
+}
+
+template <class V>
 void fields(V& v, Of<Conductor>) {
     v.number("awg", &Conductor::awg, {4, 36});
     v.choice("material", &Conductor::material);
@@ -65,6 +72,8 @@ void fields(V& v, Of<CableFacts>) {
     v.list("rated", &CableFacts::rated, 20);
     v.list("proven", &CableFacts::proven, 20);
     v.number("price_per_m", &CableFacts::price_per_m, {0, 10000});
+    v.list("packages", &CableFacts::packages, 20);
+    v.flag("by_metre", &CableFacts::by_metre);
     v.choice("medium", &CableFacts::medium);
     v.choice("fibre", &CableFacts::fibre);
     v.whole("strands", &CableFacts::strands, {0, 288});

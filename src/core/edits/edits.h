@@ -125,9 +125,14 @@ Result<Added> add_reading(Site site, Reading reading);
 Result<Added> add_instrument(Site site, Instrument instrument);
 // What came of a step of the bench, in place of what is there.
 Result<Site> set_bench(Site site, BenchRecord record);
-// The site handed over; ids H1, H2.
 Result<Added> add_photo(Site site, Photo photo);
+// The site handed over; ids H1, H2.
 Result<Added> add_handover(Site site, HandoverRecord record);
+// A length left from another job, ids LO1, LO2. Errors: unknown_kind for what is no cable.
+Result<Added> add_left_over(Site site, const Catalogue& catalogue, LeftOver left_over);
+Result<Site> replace_left_over(Site site, const Catalogue& catalogue, const LeftOver& left_over);
+// Cables of one pull are drawn in together; empty: by itself.
+Result<Site> set_pull(Site site, std::string_view link, std::string_view pull);
 // A suspect that was looked into; ids F1, F2.
 Result<Added> add_tried(Site site, TriedFault tried);
 // nullopt where it is mended.

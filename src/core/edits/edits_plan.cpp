@@ -20,7 +20,7 @@ Result<Site> replace_in(Site site, std::vector<T> Site::*list, const char* name,
     for (T& found : site.*list) {
         if (found.id != object.id) continue;
         found = object;
-        round_points(found.points);
+        if constexpr (requires { found.points; }) round_points(found.points);
         return if_right(std::move(site), name, object);
     }
     return no_such(object.id);
@@ -31,7 +31,7 @@ template <class T>
 Result<Added> add_to(Site site, std::vector<T> Site::*list, const char* name, const char* prefix,
                      T object) {
     object.id = next_id(site, prefix);
-    round_points(object.points);
+    if constexpr (requires { object.points; }) round_points(object.points);
     (site.*list).push_back(object);
     return added_if_right(std::move(site), name, object);
 }
@@ -121,6 +121,18 @@ Result<Site> replace_existing(Site site, const Catalogue& catalogue,
     return replace_in(std::move(site), &Site::existing, "existing", existing);
 }
 
+Result<Added> add_left_over(Site site, const Catalogue& catalogue, LeftOver left_over) {
+    if (!cable_facts(catalogue, left_over.cable))
+        return Error{ErrorCode::unknown_kind, "", left_over.cable, ""};
+    return add_to(std::move(site), &Site::stock, "stock", "LO", std::move(left_over));
+}
+
+Result<Site> replace_left_over(Site site, const Catalogue& catalogue, const LeftOver& left_over) {
+    if (!cable_facts(catalogue, left_over.cable))
+        return Error{ErrorCode::unknown_kind, "", left_over.cable, ""};
+    return replace_in(std::move(site), &Site::stock, "stock", left_over);
+}
+
 Result<Site> set_fibre_joints(Site site, std::string_view link_id, int connectors, int splices) {
     Link* link = find_link(site, link_id);
     if (!link) return no_such(link_id);
@@ -149,6 +161,9 @@ Result<Site> remove_own_kind(Site site, std::string_view id) {
     for (const Link& link : site.links) {
         if (link.cable == id || link.a.protector == id || link.b.protector == id)
             return in_use(link.id);
+    }
+    for (const LeftOver& left_over : site.stock) {
+        if (left_over.cable == id) return in_use(left_over.id);
     }
     for (const ExistingCable& existing : site.existing) {
         if (existing.cable == id) return in_use(existing.id);

@@ -1,9 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <algorithm>
 #include <limits>
+#include <map>
 #include <set>
 
 #include "core/format/site_json.h"
+#include "core/site/site_lists.h"
 
 namespace ovant {
 namespace {
@@ -14,10 +16,9 @@ void erase_at(std::vector<T>& items, const std::set<std::size_t>& gone) {
     std::erase_if(items, [&](const T&) { return gone.contains(index++); });
 }
 
-// What goes in one pass, so that numbers into the lists stay good until its end.
+// What goes in one pass, by list, so that numbers into the lists stay good until its end.
 struct Gone {
-    std::set<std::size_t> places, pathways, existing, obstacles, devices, links, subnets, seen,
-        instruments, readings, tried, bench, photos, handovers;
+    std::map<std::string_view, std::set<std::size_t>> of;
     bool settings = false;
 };
 
@@ -49,49 +50,32 @@ void mend_link(Link& link, const SiteProblem& problem, std::set<std::size_t>& go
 }
 
 void mend_one(Site& site, const SiteProblem& problem, Gone& gone) {
-    const auto mend_list = [&](auto& items, std::set<std::size_t>& indices) {
+    const auto mend_list = [&](auto& items) {
         if (problem.field.empty() && problem.error.place == problem.list)
             items.resize(std::min(items.size(), problem.index));  // too many
         else
-            indices.insert(problem.index);
+            gone.of[problem.list].insert(problem.index);
     };
     // Of a list cut short, what was wrong past its end is gone already.
     const bool in_devices = problem.list == "devices" && problem.index < site.devices.size();
     const bool in_links = problem.list == "links" && problem.index < site.links.size();
     if (in_devices && !problem.field.empty())
-        mend_device(site.devices[problem.index], problem, gone.devices);
-    else if (in_links && !problem.field.empty())
-        mend_link(site.links[problem.index], problem, gone.links);
-    else if (problem.list == "devices")
-        mend_list(site.devices, gone.devices);
-    else if (problem.list == "links")
-        mend_list(site.links, gone.links);
-    else if (problem.list == "places")
-        mend_list(site.places, gone.places);
-    else if (problem.list == "pathways")
-        mend_list(site.pathways, gone.pathways);
-    else if (problem.list == "existing")
-        mend_list(site.existing, gone.existing);
-    else if (problem.list == "obstacles")
-        mend_list(site.obstacles, gone.obstacles);
-    else if (problem.list == "subnets" && problem.field == "reserved")
+        return mend_device(site.devices[problem.index], problem, gone.of[problem.list]);
+    if (in_links && !problem.field.empty())
+        return mend_link(site.links[problem.index], problem, gone.of[problem.list]);
+    if (problem.list == "subnets" && problem.field == "reserved") {
         std::erase(site.subnets[problem.index].reserved, problem.error.subject);
-    else if (problem.list == "subnets")
-        mend_list(site.subnets, gone.subnets);
-    else if (problem.list == "instruments")
-        mend_list(site.instruments, gone.instruments);
-    else if (problem.list == "readings")
-        mend_list(site.readings, gone.readings);
-    else if (problem.list == "tried")
-        mend_list(site.tried, gone.tried);
-    else if (problem.list == "bench")
-        mend_list(site.bench, gone.bench);
-    else if (problem.list == "photos")
-        mend_list(site.photos, gone.photos);
-    else if (problem.list == "handovers")
-        mend_list(site.handovers, gone.handovers);
-    else if (problem.list == "seen")
-        mend_list(site.seen, gone.seen);
+        return;
+    }
+    bool mended = false;
+    each_list(site, [&](std::string_view list, auto& items, std::size_t) {
+        if (list != problem.list) return;
+        mend_list(items);
+        mended = true;
+    });
+    if (mended) return;
+    if (problem.list == "seen")
+        mend_list(site.seen);
     else if (problem.list == "name")
         site.name.clear();
     else
@@ -112,20 +96,10 @@ std::vector<Error> mend(Site& site) {
             mend_one(site, problem, gone);
             told.push_back(std::move(problem.error));
         }
-        erase_at(site.places, gone.places);
-        erase_at(site.pathways, gone.pathways);
-        erase_at(site.existing, gone.existing);
-        erase_at(site.obstacles, gone.obstacles);
-        erase_at(site.devices, gone.devices);
-        erase_at(site.links, gone.links);
-        erase_at(site.subnets, gone.subnets);
-        erase_at(site.seen, gone.seen);
-        erase_at(site.instruments, gone.instruments);
-        erase_at(site.readings, gone.readings);
-        erase_at(site.tried, gone.tried);
-        erase_at(site.bench, gone.bench);
-        erase_at(site.photos, gone.photos);
-        erase_at(site.handovers, gone.handovers);
+        each_list(site, [&](std::string_view list, auto& items, std::size_t) {
+            erase_at(items, gone.of[list]);
+        });
+        erase_at(site.seen, gone.of["seen"]);
         if (gone.settings) site.settings = {};
     }
 }

@@ -13,6 +13,7 @@
 #include <cstring>
 #include <filesystem>
 
+#include "core/catalogue/kind_enum_names.h"
 #include "core/format/camera_csv.h"
 #include "core/format/file_store.h"
 
@@ -20,23 +21,33 @@ namespace ovant {
 namespace {
 
 constexpr std::size_t largest_sheet_bytes = 256u << 20;
-constexpr std::array headings{"kind", "name", "quantity", "unit", "price each", "price", "used by"};
+constexpr std::array headings{"kind", "name",       "package", "quantity",
+                              "unit", "price each", "price",   "used by"};
 
 const char* unit_text(Unit unit) { return unit == Unit::metre ? "m" : "pcs"; }
+
+// "box 305 m", "left-over LO1 80 m".
+std::string package_cell(const PartLine& line) {
+    if (line.too_long) return "longer than any package";
+    if (!line.package) return "";
+    const std::string form = line.left_over.empty() ? std::string(name_of(line.package->form))
+                                                    : "left-over " + line.left_over;
+    return fmt::format("{} {:g} m", form, line.package->length_m);
+}
 
 }  // namespace
 
 std::string parts_csv(const std::vector<PartLine>& parts, const std::string& currency) {
     std::string out =
-        fmt::format("kind,name,quantity,unit,{},{},used by\n", csv_cell("price each " + currency),
-                    csv_cell("price " + currency));
+        fmt::format("kind,name,package,quantity,unit,{},{},used by\n",
+                    csv_cell("price each " + currency), csv_cell("price " + currency));
     for (const PartLine& line : parts) {
-        out +=
-            fmt::format("{},{},{:.1f},{},{:.2f},{:.2f},{}\n", csv_cell(line.kind),
-                        csv_cell(line.name), line.quantity, unit_text(line.unit), line.unit_price,
-                        line.price, csv_cell(fmt::format("{}", fmt::join(line.used_by, " "))));
+        out += fmt::format("{},{},{},{:.1f},{},{:.2f},{:.2f},{}\n", csv_cell(line.kind),
+                           csv_cell(line.name), csv_cell(package_cell(line)), line.quantity,
+                           unit_text(line.unit), line.unit_price, line.price,
+                           csv_cell(fmt::format("{}", fmt::join(line.used_by, " "))));
     }
-    out += fmt::format(",total,,,,{:.2f},\n", total_price(parts));
+    out += fmt::format(",total,,,,,{:.2f},\n", total_price(parts));
     return out;
 }
 
@@ -66,8 +77,9 @@ bool write_workbook(const std::string& path, const std::string& site_name,
     format_set_num_format(money, "#,##0.00");
     worksheet_set_column(sheet, 0, 0, 22, nullptr);
     worksheet_set_column(sheet, 1, 1, 56, nullptr);
-    worksheet_set_column(sheet, 2, 5, 12, nullptr);
-    worksheet_set_column(sheet, 6, 6, 40, nullptr);
+    worksheet_set_column(sheet, 2, 2, 20, nullptr);
+    worksheet_set_column(sheet, 3, 6, 12, nullptr);
+    worksheet_set_column(sheet, 7, 7, 40, nullptr);
     worksheet_write_string(sheet, 0, 0,
                            fmt::format("{}, prices in {}", site_name, currency).c_str(), bold);
     for (std::size_t i = 0; i < headings.size(); ++i) {
@@ -77,17 +89,18 @@ bool write_workbook(const std::string& path, const std::string& site_name,
     for (const PartLine& line : parts) {
         worksheet_write_string(sheet, row, 0, line.kind.c_str(), nullptr);
         worksheet_write_string(sheet, row, 1, line.name.c_str(), nullptr);
-        worksheet_write_number(sheet, row, 2, line.quantity, nullptr);
-        worksheet_write_string(sheet, row, 3, unit_text(line.unit), nullptr);
-        worksheet_write_number(sheet, row, 4, line.unit_price, money);
-        const std::string product = fmt::format("=C{0}*E{0}", row + 1);
-        worksheet_write_formula_num(sheet, row, 5, product.c_str(), money, line.price);
+        worksheet_write_string(sheet, row, 2, package_cell(line).c_str(), nullptr);
+        worksheet_write_number(sheet, row, 3, line.quantity, nullptr);
+        worksheet_write_string(sheet, row, 4, unit_text(line.unit), nullptr);
+        worksheet_write_number(sheet, row, 5, line.unit_price, money);
+        const std::string product = fmt::format("=D{0}*F{0}", row + 1);
+        worksheet_write_formula_num(sheet, row, 6, product.c_str(), money, line.price);
         for (const std::string& cell : in_cells(line.used_by))
-            worksheet_write_string(sheet, row++, 6, cell.c_str(), nullptr);
+            worksheet_write_string(sheet, row++, 7, cell.c_str(), nullptr);
     }
     worksheet_write_string(sheet, row, 1, "total", bold);
-    const std::string sum = fmt::format("=SUM(F4:F{})", row);
-    worksheet_write_formula_num(sheet, row, 5, sum.c_str(), money, total_price(parts));
+    const std::string sum = fmt::format("=SUM(G4:G{})", row);
+    worksheet_write_formula_num(sheet, row, 6, sum.c_str(), money, total_price(parts));
     return workbook_close(book) == LXW_NO_ERROR;
 }
 

@@ -10,7 +10,8 @@
 
 namespace ovant {
 
-// Columns: kind, name, quantity, unit, price each, price, used by. Cells cannot run as formulas.
+// Columns: kind, name, package, quantity, unit, price each, price, used by. Cells cannot run as
+// formulas.
 std::string parts_csv(const std::vector<PartLine>& parts, const std::string& currency);
 
 // Writes an .xlsx file with sums as formulas. Errors: unwritable.

@@ -75,23 +75,10 @@ private:
         return kind ? kind->price : 0.0;
     }
     void ends(Medium medium) {
-        switch (medium) {
-            case Medium::fibre:
-                cost_.material += 2 * fibre_end_price;
-                cost_.hours += 2 * rates_.fibre_end_h;
-                break;
-            case Medium::composite:
-                cost_.material += 2 * fibre_end_price;
-                cost_.hours += 2 * (rates_.fibre_end_h + rates_.copper_end_h);
-                break;
-            case Medium::coax:
-                cost_.material += 2 * coax_plug_price;
-                cost_.hours += 2 * rates_.copper_end_h;
-                break;
-            default:
-                cost_.material += medium == Medium::twisted_pair ? 2 * plug_price : 0;
-                cost_.hours += 2 * rates_.copper_end_h;
-        }
+        cost_.material += ends_price(medium);
+        if (medium != Medium::fibre) cost_.hours += 2 * rates_.copper_end_h;
+        if (medium == Medium::fibre || medium == Medium::composite)
+            cost_.hours += 2 * rates_.fibre_end_h;
     }
     void outlet(const std::string& place) {
         if (!outlets_.insert(place).second) return;

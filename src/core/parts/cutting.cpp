@@ -49,7 +49,11 @@ public:
             out_.least_price = out_.least_waste = true;
             return out_;
         }
-        if (!all_at_once()) by_columns();
+        Plan plan = nothing_shared() ? each_by_itself() : by_columns();
+        out_.least_waste = nothing_shared() || (out_.least_price && waste_of(plan) == 0);
+        if (!out_.least_waste) try_all(plan);
+        if (out_.least_price) out_.price_bound = plan.price;
+        hand_out(plan);
         return out_;
     }
 
@@ -59,7 +63,7 @@ private:
         return effort_.most_s - gone.count();
     }
     const StockLength& stock(std::size_t i) const { return stock_[i]; }
-    bool limited(std::size_t i) const { return stock_[i].most < no_limit; }
+    bool limited(std::size_t i) const { return stock_[i].most < unlimited; }
     double price_of(std::size_t i, int used) const {
         return stock_[i].price + stock_[i].price_per_length * used * scale_;
     }
@@ -121,8 +125,34 @@ private:
     }
     int room_of(std::size_t s) const { return std::min(stock(s).length, capacity_); }
 
-    // Every column, where they are few.
-    bool all_at_once() {
+    // Leads and what comes by the metre, as many as are wanted: no piece stands in another's way.
+    bool nothing_shared() const {
+        return std::all_of(stock_.begin(), stock_.end(), [](const StockLength& one) {
+            return one.single && one.most == unlimited;
+        });
+    }
+    Plan each_by_itself() {
+        std::vector<Column> columns;
+        for (std::size_t type = 0; type < types_.size(); ++type) {
+            const int length = types_[type].length;
+            std::optional<std::size_t> best;
+            const auto rank = [&](std::size_t s) {
+                return std::pair(price_of(s, length), waste_of(s, length));
+            };
+            for (std::size_t s = 0; s < stock_.size(); ++s) {
+                if (length <= stock(s).length && (!best || rank(s) < rank(*best))) best = s;
+            }
+            if (best)
+                columns.insert(columns.end(), static_cast<std::size_t>(demand_[type]),
+                               {*best, {{type, 1}}, length, price_of(*best, length)});
+        }
+        out_.least_price = true;
+        return plan_of(columns, false);
+    }
+
+    // Every column, where they are few: the least price if it is not known yet, then the least
+    // waste.
+    void try_all(Plan& plan) {
         FillingTable table(types_, capacity_);
         table.work_out(std::vector<double>(types_.size(), 0.0), demand_);
         std::vector<Column> columns;
@@ -131,7 +161,7 @@ private:
             add_for_each_stock(columns, fill, used);
             return ++fillings <= effort_.most_patterns;
         });
-        if (fillings > effort_.most_patterns) return false;
+        if (fillings > effort_.most_patterns) return;
         for (std::size_t type = 0; type < types_.size(); ++type) {
             for (std::size_t s = 0; s < stock_.size(); ++s) {
                 const Filling one{{type, 1}};
@@ -140,15 +170,18 @@ private:
                     columns.push_back({s, one, length, price_of(s, length)});
             }
         }
-        const std::optional<Plan> cheapest = best_of(columns, {true, std::nullopt, 0.5});
-        if (!cheapest || !proven_) return false;
-        out_.price_bound = cheapest->price;
-        out_.least_price = true;
-        const std::optional<Plan> sparing =
-            best_of(columns, {true, cheapest->cost + same_price, 1});
+        if (!out_.least_price) {
+            take_better(plan, best_of(columns, {true, std::nullopt, 0.5}));
+            out_.least_price = proven_;
+        }
+        const std::optional<Plan> sparing = best_of(columns, {true, plan.cost + same_price, 1});
         out_.least_waste = sparing && proven_;
-        hand_out(sparing ? *sparing : *cheapest);
-        return true;
+        if (sparing && waste_of(*sparing) < waste_of(plan)) plan = *sparing;
+    }
+    int waste_of(const Plan& plan) const {
+        int sum = 0;
+        for (const Column& column : plan.columns) sum += waste_of(column.stock, column.used);
+        return sum;
     }
     // One of two lengths that can both be bought is left out where the other is no dearer and
     // wastes no more.
@@ -266,7 +299,7 @@ private:
         std::vector<LinearProgramme::Row> rows;
         for (int count : demand_) rows.push_back({double(count), 1e30});
         for (const StockLength& one : stock_)
-            rows.push_back({0, one.most < no_limit ? double(one.most) : 1e30});
+            rows.push_back({0, one.most < unlimited ? double(one.most) : 1e30});
         return rows;
     }
     void put(Master& master, Column column) const {
@@ -321,7 +354,7 @@ private:
         return false;
     }
 
-    void by_columns() {
+    Plan by_columns() {
         Master master{LinearProgramme(rows()), {}, 0};
         begin(master);
         FillingTable table(types_, capacity_);
@@ -339,12 +372,12 @@ private:
         if (totals && best.cost > bound + same_price)
             take_better(best, fill_cheap_totals(*totals, bound, best.cost, table));
         if (best.cost > bound + same_price)
-            take_better(best, best_of(master.columns, {false, std::nullopt, 0.4}));
+            take_better(best, best_of(master.columns, {false, std::nullopt, 0.2}));
         bool proven = best.cost <= bound + same_price;
         if (!proven && whole) {
             const auto all = cheaper_columns(table, {value, of_stock}, best.cost - relaxed);
             if (all) {
-                take_better(best, best_of(*all, {false, std::nullopt, 1}));
+                take_better(best, best_of(*all, {false, std::nullopt, 0.6}));
                 proven = proven_ || best.cost <= bound + same_price;
             }
         }
@@ -353,8 +386,7 @@ private:
         out_.least_price = proven;
         out_.price_bound = proven ? best.price : std::clamp(bound - fines, 0.0, best.price);
         take_sparing(best, table);
-        hand_out(best);
-        out_.least_waste = out_.waste == 0;
+        return best;
     }
     // All that is needed at the least price a length.
     double by_length() const {
@@ -602,12 +634,7 @@ private:
         std::vector<std::size_t> lengths;
         for (const Column& column : plan.columns) lengths.push_back(column.stock);
         std::optional<Plan> sparing = fill(std::move(lengths), std::move(pieces), table);
-        const auto waste = [&](const Plan& of) {
-            int sum = 0;
-            for (const Column& column : of.columns) sum += waste_of(column.stock, column.used);
-            return sum;
-        };
-        if (sparing && sparing->price <= plan.price + tiny && waste(*sparing) < waste(plan)) {
+        if (sparing && sparing->price <= plan.price + tiny && waste_of(*sparing) < waste_of(plan)) {
             sparing->missing = plan.missing;
             sparing->cost = plan.cost;
             plan = std::move(*sparing);

@@ -9,13 +9,13 @@
 
 namespace ovant {
 
-inline constexpr int no_limit = 1000000;
+inline constexpr int unlimited = 1000000;
 
 struct StockLength {
     int length = 0;
     double price = 0;
-    int most = no_limit;  // so many are there
-    bool single = false;  // a lead: one piece takes it whole
+    int most = unlimited;  // so many are there
+    bool single = false;   // a lead: one piece takes it whole
     // Of a piece sold at its own length by `price_per_length`, nothing is left; `single` only.
     double price_per_length = 0;
 };

@@ -3,6 +3,7 @@
 
 #include <algorithm>
 #include <map>
+#include <set>
 
 #include "core/catalogue/usual_kinds.h"
 
@@ -36,6 +37,12 @@ int order_of(const PartLine& line, const Catalogue& catalogue) {
     return 99;
 }
 
+void sort_parts(std::vector<PartLine>& parts, const Catalogue& catalogue) {
+    std::stable_sort(parts.begin(), parts.end(), [&](const PartLine& a, const PartLine& b) {
+        return order_of(a, catalogue) < order_of(b, catalogue);
+    });
+}
+
 }  // namespace
 
 const char* cord_kind(const Settings& settings) {
@@ -43,6 +50,16 @@ const char* cord_kind(const Settings& settings) {
 }
 
 double cut_length_m(const NetLink& link) { return link.length_m; }
+
+double ends_price(Medium medium) {
+    switch (medium) {
+        case Medium::twisted_pair: return 2 * plug_price;
+        case Medium::coax: return 2 * coax_plug_price;
+        case Medium::fibre:
+        case Medium::composite: return 2 * fibre_end_price;
+        default: return 0;
+    }
+}
 
 namespace {
 
@@ -61,6 +78,16 @@ constexpr SmallPart fibre_ends{"fibre-end", "Fibre ends, fitted and tested, a pa
 class PartCount {
 public:
     explicit PartCount(const Network& net) : net_(net) {}
+
+    // Of these links nothing is fitted: they come with their plugs on.
+    void ready_made(const CutPlan& plan) {
+        for (const CableCuts& cable : plan.cables) {
+            for (const PackageCut& cut : cable.packages) {
+                if (is_ready_made(cut) && !cut.pieces.front().cord)
+                    ready_made_.insert(cut.pieces.front().link);
+            }
+        }
+    }
 
     void add(const std::string& id, double quantity, const std::string& used_by) {
         const Kind* kind = net_.catalogue->find(id);
@@ -87,7 +114,9 @@ public:
         if (cords_m > 0) add(cord_kind(net_.site->settings), cords_m, link.link->id);
         for (const LinkEnd* end : {&link.link->a, &link.link->b}) {
             if (!end->protector.empty()) add(end->protector, 1, link.link->id);
-            if (!link.cable->cable->cord) add_end(link);  // a cord comes with its plugs
+            const bool comes_with_plugs =
+                link.cable->cable->cord || ready_made_.contains(link.link->id);
+            if (!comes_with_plugs) add_end(link);
         }
     }
 
@@ -97,9 +126,7 @@ public:
             line.price = line.quantity * line.unit_price;
             parts.push_back(std::move(line));
         }
-        std::stable_sort(parts.begin(), parts.end(), [&](const PartLine& a, const PartLine& b) {
-            return order_of(a, *net_.catalogue) < order_of(b, *net_.catalogue);
-        });
+        sort_parts(parts, *net_.catalogue);
         return parts;
     }
 
@@ -121,6 +148,7 @@ private:
 
     const Network& net_;
     std::map<std::string, PartLine> lines_;
+    std::set<std::string> ready_made_;
 };
 
 }  // namespace
@@ -141,6 +169,67 @@ std::vector<PartLine> count_parts(const Network& net, const std::vector<DeviceNu
     for (DeviceNumber device : devices) count.add(net.device(device));
     for (LinkNumber link : links) count.add(net.links[link]);
     return count.done();
+}
+
+namespace {
+
+// A line for each package that is bought, for each left-over, and for what comes by the metre.
+void add_cable(const Network& net, const CableCuts& cuts, std::vector<PartLine>& parts) {
+    const Kind* kind = net.catalogue->find(cuts.cable);
+    const auto use = [](PartLine& line, const std::vector<CutPiece>& pieces) {
+        for (const CutPiece& piece : pieces) {
+            if (std::find(line.used_by.begin(), line.used_by.end(), piece.link) ==
+                line.used_by.end())
+                line.used_by.push_back(piece.link);
+        }
+    };
+    PartLine plain;
+    plain.kind = cuts.cable;
+    plain.name = kind ? kind->name : cuts.cable;
+    PartLine by_metre = plain, too_long = plain;
+    by_metre.unit = too_long.unit = Unit::metre;
+    by_metre.unit_price = too_long.unit_price = kind && kind->cable ? kind->cable->price_per_m : 0;
+    too_long.too_long = true;
+    std::vector<PartLine> lines;
+    for (const PackageCut& cut : cuts.packages) {
+        if (cut.to_measure) {
+            by_metre.quantity += cut.package.length_m;
+            use(by_metre, cut.pieces);
+            continue;
+        }
+        const auto same = std::find_if(lines.begin(), lines.end(), [&](const PartLine& line) {
+            return line.package == cut.package && line.left_over == cut.left_over;
+        });
+        PartLine& line = same != lines.end() ? *same : lines.emplace_back(plain);
+        line.package = cut.package;
+        line.left_over = cut.left_over;
+        line.unit_price = cut.package.price;
+        line.quantity += 1;
+        use(line, cut.pieces);
+    }
+    for (const CutPiece& piece : cuts.too_long) too_long.quantity += piece.length_m;
+    use(too_long, cuts.too_long);
+    for (PartLine* line : {&by_metre, &too_long}) {
+        if (line->quantity > 0) lines.push_back(std::move(*line));
+    }
+    for (PartLine& line : lines) {
+        line.price = line.quantity * line.unit_price;
+        parts.push_back(std::move(line));
+    }
+}
+
+}  // namespace
+
+std::vector<PartLine> bought_parts(const Network& net, const CutPlan& plan) {
+    PartCount count(net);
+    count.ready_made(plan);
+    for (DeviceNumber device : net.kinds.numbers()) count.add(net.device(device));
+    for (LinkNumber link : net.links.numbers()) count.add(net.links[link]);
+    std::vector<PartLine> parts = count.done();
+    std::erase_if(parts, [](const PartLine& line) { return line.unit == Unit::metre; });
+    for (const CableCuts& cable : plan.cables) add_cable(net, cable, parts);
+    sort_parts(parts, *net.catalogue);
+    return parts;
 }
 
 double total_price(const std::vector<PartLine>& parts) {

@@ -6,6 +6,7 @@
 #include <vector>
 
 #include "core/assess/network.h"
+#include "core/parts/cut_plan.h"
 
 namespace ovant {
 
@@ -17,6 +18,9 @@ struct PartLine {
     double unit_price = 0;
     double price = 0;
     std::vector<std::string> used_by;  // ids of devices or links
+    std::optional<Package> package;    // cable that is bought so; the quantity counts them
+    std::string left_over;             // cable that is there already, by its id in the stock
+    bool too_long = false;             // no package holds it
 };
 
 // Devices, enclosures, protectors, cable by kind (length and a service loop at each end), patch
@@ -26,6 +30,9 @@ std::vector<PartLine> count_parts(const Network& net);
 std::vector<PartLine> count_parts(const Network& net, const std::vector<DeviceNumber>& devices,
                                   const std::vector<LinkNumber>& links,
                                   const std::vector<std::string>& modules = {});
+// What is to be bought for the whole site: cable in the packages of its plan. What no package holds
+// is counted by the metre.
+std::vector<PartLine> bought_parts(const Network& net, const CutPlan& plan);
 double total_price(const std::vector<PartLine>& parts);
 
 // Kind of the cords at patch panels and protectors.
@@ -33,6 +40,9 @@ const char* cord_kind(const Settings& settings);
 
 // Length to cut for a link: what is laid, the loops at its ends in it.
 double cut_length_m(const NetLink& link);
+
+// Of what is fitted to the two ends of a cable of this medium.
+double ends_price(Medium medium);
 
 // Common practice, each.
 inline constexpr double plug_price = 0.6;

@@ -10,7 +10,7 @@
 #include "core/assess/link_reach.h"
 #include "core/assess/profile.h"
 #include "core/assess/radio_path.h"
-#include "core/parts/parts.h"
+#include "core/parts/cut_plan.h"
 
 namespace ovant {
 namespace {
@@ -43,7 +43,7 @@ CardStep lead_step(const Network& net, LinkNumber link, PortAt from, PortAt to) 
     step.link = laid.link->id;
     step.cable = laid.cable->id;
     step.length_m = laid.length_m;
-    step.cut_m = std::ceil(cut_length_m(laid));
+    step.cut_m = std::ceil(cut_m(net, link).value_or(laid.length_m));
     step.from = net.device(from.device).id;
     step.from_port = net.port(from).id;
     step.to = net.device(to.device).id;

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/site/site.h"
 
+#include "core/site/site_lists.h"
+
 #include <fmt/format.h>
 
 #include <algorithm>
@@ -95,12 +97,11 @@ const Link* link_at(const Site& site, PortId port) {
 
 std::string next_id(const Site& site, std::string_view prefix) {
     const auto taken = [&](const std::string& id) {
-        return find_device(site, id) || find_link(site, id) || find_place(site, id) ||
-               find_pathway(site, id) || find_existing(site, id) || find_obstacle(site, id) ||
-               find_subnet(site, id) || find_by_id(site.readings, id) ||
-               find_by_id(site.instruments, id) || find_by_id(site.tried, id) ||
-               find_by_id(site.bench, id) || find_by_id(site.photos, id) ||
-               find_by_id(site.handovers, id);
+        bool found = false;
+        each_list(site, [&](const char*, const auto& items, std::size_t) {
+            found = found || find_by_id(items, id);
+        });
+        return found;
     };
     for (int number = 1;; ++number) {
         std::string id =

@@ -165,6 +165,7 @@ struct Link {
     std::optional<double> measured_loop_ohm;
     int connectors = 2;              // fibre: mated pairs of connectors on the way
     int splices = 0;                 // fibre
+    std::string pull;                // cables of one pull are drawn in together; may be empty
     std::string existing;            // id of the cable that hangs there already and is used
     std::vector<SeenToWork> proven;  // this very run
     std::optional<Defects> defects;
@@ -197,6 +198,16 @@ struct Obstacle {
     double height_m = 5;
     std::string extra;
     bool operator==(const Obstacle&) const = default;
+};
+
+// A length of cable left from another job, at no price.
+struct LeftOver {
+    std::string id;
+    std::string cable;
+    double length_m = 0;
+    std::string note;  // where it lies, of which drum
+    std::string extra;
+    bool operator==(const LeftOver&) const = default;
 };
 
 struct Subnet {
@@ -388,6 +399,15 @@ struct LabourRates {
     bool operator==(const LabourRates&) const = default;
 };
 
+// How cable is bought and cut here. Common practice.
+struct Buying {
+    double spare_share = 0;       // cut so much more than the length, for what goes wrong
+    double worth_keeping_m = 10;  // what is left and shorter is thrown away
+    bool pulled_apart = false;    // cables drawn in together come from different packages
+    bool joints_allowed = false;  // in a run that is longer than any package
+    bool operator==(const Buying&) const = default;
+};
+
 // The day the site is played through: the coldest of the year unless it says otherwise.
 struct DaySettings {
     double latitude_deg = 57;  // north
@@ -456,6 +476,7 @@ struct Settings {
     DaySettings day;
     KeepBack keep_back;
     LabourRates labour;
+    Buying buying;
     std::string extra;
     bool operator==(const Settings&) const = default;
 };
@@ -488,6 +509,7 @@ struct Site {
     std::vector<BenchRecord> bench;
     std::vector<Photo> photos;
     std::vector<HandoverRecord> handovers;
+    std::vector<LeftOver> stock;
     std::map<std::string, OwnKind> kinds;  // the site's own, by id
     std::string extra;
     bool operator==(const Site&) const = default;

@@ -53,6 +53,14 @@ void fields(V& v, Of<LabourRates>) {
 }
 
 template <class V>
+void fields(V& v, Of<Buying>) {
+    v.number("spare_share", &Buying::spare_share, {0, 1});
+    v.number("worth_keeping_m", &Buying::worth_keeping_m, {0, 10000});
+    v.flag("pulled_apart", &Buying::pulled_apart);
+    v.flag("joints_allowed", &Buying::joints_allowed);
+}
+
+template <class V>
 void fields(V& v, Of<Practice>) {
     v.flag("large_loads_apart", &Practice::large_loads_apart);
     v.whole("longest_chain", &Practice::longest_chain, {0, 100});
@@ -96,6 +104,7 @@ void fields(V& v, Of<Settings>) {
     v.number("dark_hours", &Settings::dark_hours, {0, 24});
     v.number("days_without_sun", &Settings::days_without_sun, {0, 60});
     v.group("labour", &Settings::labour);
+    v.group("buying", &Settings::buying);
     v.number("backup_h", &Settings::backup_h, {0, 1000});
     v.number("battery_age_share", &Settings::battery_age_share, {0.05, 1});
     v.number("hot_cable_c", &Settings::hot_cable_c, {-60, 90});
@@ -231,6 +240,7 @@ void fields(V& v, Of<Link>) {
     v.number("measured_loop_ohm", &Link::measured_loop_ohm, {0, 10000});
     v.whole("connectors", &Link::connectors, {0, 100});
     v.whole("splices", &Link::splices, {0, 100});
+    v.text("pull", &Link::pull, 32);
     v.text("existing", &Link::existing, most_id_letters);
     v.list("proven", &Link::proven, 20);
     v.group("defects", &Link::defects);
@@ -377,12 +387,22 @@ void fields(V& v, Of<SeenAddress>) {
     v.written("when", &SeenAddress::when, Form::moment);
 }
 
+template <class V>
+void fields(V& v, Of<LeftOver>) {
+    v.id("id", &LeftOver::id);
+    v.text("cable", &LeftOver::cable, most_id_letters, Need::yes);
+    v.number("length_m", &LeftOver::length_m, {0.1, 100000}, Need::yes);
+    v.text("note", &LeftOver::note, 200);
+    v.rest(&LeftOver::extra);
+}
+
 // The lists of a site, in the order of the file, and how many each may hold.
 inline constexpr std::size_t most_places = 20000, most_pathways = 20000, most_existing = 5000,
                              most_obstacles = 5000, most_devices = 20000, most_links = 20000,
                              most_own_kinds = 1000, most_subnets = 200, most_seen = 20000,
                              most_instruments = 200, most_readings = 50000, most_tried = 5000,
-                             most_bench = 50000, most_photos = 5000, most_handovers = 1000;
+                             most_bench = 50000, most_photos = 5000, most_handovers = 1000,
+                             most_stock = 5000;
 
 template <class V>
 void fields(V& v, Of<Site>) {
@@ -402,6 +422,7 @@ void fields(V& v, Of<Site>) {
     v.list("bench", &Site::bench, most_bench);
     v.list("photos", &Site::photos, most_photos);
     v.list("handovers", &Site::handovers, most_handovers);
+    v.list("stock", &Site::stock, most_stock);
     v.rest(&Site::extra);
 }
 

@@ -9,7 +9,7 @@
 
 #include "core/fields/field_check.h"
 #include "core/look_up.h"
-#include "core/site/site_fields.h"
+#include "core/site/site_lists.h"
 #include "core/units/ipv4.h"
 
 namespace ovant {
@@ -49,7 +49,8 @@ public:
     std::vector<SiteProblem> find() {
         check_lists();
         check_devices();
-        check_existing();
+        check_cables("existing", site_.existing);
+        check_cables("stock", site_.stock);
         check_links();
         if (found_.empty()) check_sources();
         if (found_.empty()) check_loops();
@@ -107,19 +108,9 @@ private:
             std::string field = wrong->place;
             add("settings", 0, "", std::move(field), std::move(*wrong));
         }
-        check_list("places", site_.places, most_places);
-        check_list("pathways", site_.pathways, most_pathways);
-        check_list("existing", site_.existing, most_existing);
-        check_list("obstacles", site_.obstacles, most_obstacles);
-        check_list("devices", site_.devices, most_devices);
-        check_list("links", site_.links, most_links);
-        check_list("subnets", site_.subnets, most_subnets);
-        check_list("instruments", site_.instruments, most_instruments);
-        check_list("readings", site_.readings, most_readings);
-        check_list("tried", site_.tried, most_tried);
-        check_list("bench", site_.bench, most_bench);
-        check_list("photos", site_.photos, most_photos);
-        check_list("handovers", site_.handovers, most_handovers);
+        each_list(site_, [this](const char* list, const auto& items, std::size_t most) {
+            check_list(list, items, most);
+        });
         check_network();
         for (const Place& place : site_.places) places_.insert(place.id);
         for (const Pathway& pathway : site_.pathways) pathways_.insert(pathway.id);
@@ -176,13 +167,12 @@ private:
         }
     }
 
-    void check_existing() {
-        for (std::size_t i = 0; i < site_.existing.size(); ++i) {
-            const ExistingCable& existing = site_.existing[i];
-            const Kind* cable = catalogue_.find(existing.cable);
-            if (!cable || !cable->cable)
-                add("existing", i, existing.id, "cable",
-                    {ErrorCode::unknown_kind, "", existing.cable, ""});
+    template <class T>
+    void check_cables(const char* list, const std::vector<T>& items) {
+        for (std::size_t i = 0; i < items.size(); ++i) {
+            if (!cable_facts(catalogue_, items[i].cable))
+                add(list, i, items[i].id, "cable",
+                    {ErrorCode::unknown_kind, "", items[i].cable, ""});
         }
     }
 

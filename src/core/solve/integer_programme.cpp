@@ -6,6 +6,7 @@
 
 #include <cmath>
 #include <memory>
+#include <mutex>
 
 namespace ovant {
 
@@ -42,6 +43,9 @@ ProgrammeSolution solve(const IntegerProgramme& programme, double most_s) {
             value[at] = factor;
         }
     }
+    // CBC 2.10 keeps its parameters in global variables: one programme at a time.
+    static std::mutex one_at_a_time;
+    const std::lock_guard lock(one_at_a_time);
     const std::unique_ptr<Cbc_Model, void (*)(Cbc_Model*)> model(Cbc_newModel(), Cbc_deleteModel);
     Cbc_loadProblem(model.get(), columns, static_cast<int>(programme.rows.size()), start.data(),
                     index.data(), value.data(), least.data(), programme.most.data(),

@@ -1,0 +1,186 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/parts/list_page.h"
+
+#include <QHeaderView>
+#include <QPushButton>
+#include <QVBoxLayout>
+
+#include "app/kit/q.h"
+#include "app/kit/when_seen.h"
+#include "app/theme/icons.h"
+#include "app/theme/theme.h"
+#include "core/format/file_store.h"
+#include "core/format/parts_sheet.h"
+#include "phrase/error_text.h"
+#include "phrase/numbers.h"
+#include "phrase/parts_text.h"
+
+namespace ovant {
+PartsModel::PartsModel(const Document& document, QObject* parent)
+    : QAbstractTableModel(parent), document_(document) {}
+
+void PartsModel::set_parts(std::vector<PartLine> parts) {
+    beginResetModel();
+    parts_ = std::move(parts);
+    endResetModel();
+}
+
+int PartsModel::rowCount(const QModelIndex& parent) const {
+    return parent.isValid() ? 0 : static_cast<int>(parts_.size());
+}
+
+int PartsModel::columnCount(const QModelIndex& parent) const {
+    return parent.isValid() ? 0 : column_count;
+}
+
+QVariant PartsModel::headerData(int section, Qt::Orientation orientation, int role) const {
+    if (orientation != Qt::Horizontal) return {};
+    if (role == Qt::TextAlignmentRole) {
+        const bool number = section == quantity || section == price_each || section == price;
+        return QVariant((number ? Qt::AlignRight : Qt::AlignLeft) | Qt::AlignVCenter);
+    }
+    if (role != Qt::DisplayRole) return {};
+    const QString currency = q(document_.site().settings.currency);
+    switch (section) {
+        case name: return tr("Part");
+        case quantity: return tr("Quantity");
+        case price_each: return tr("Each, %1").arg(currency);
+        case price: return tr("Price, %1").arg(currency);
+        case used_by: return tr("Used by");
+        default: return {};
+    }
+}
+
+QVariant PartsModel::data(const QModelIndex& index, int role) const {
+    if (!index.isValid()) return {};
+    const PartLine& line = parts_[static_cast<std::size_t>(index.row())];
+    const bool metres = line.unit == Unit::metre;
+    const UnitSystem units = document_.units();
+    // A price a metre becomes a price a foot where feet are shown.
+    const double per_shown = metres ? from_shown(1, Unit::metre, units) : 1;
+    if (role == Qt::TextAlignmentRole) return headerData(index.column(), Qt::Horizontal, role);
+    if (role == value_role) {
+        switch (index.column()) {
+            case quantity: return line.quantity;
+            case price_each: return line.unit_price;
+            case price: return line.price;
+            default: return {};
+        }
+    }
+    if (role == Qt::ToolTipRole && (index.column() == used_by || index.column() == name))
+        role = Qt::DisplayRole;
+    if (role != Qt::DisplayRole) return {};
+    switch (index.column()) {
+        case name: return q(part_name(line, document_.text()));
+        case quantity:
+            return q(shown(std::round(line.quantity), metres ? Unit::metre : Unit::count, units));
+        case price_each: return q(shown_money(line.unit_price * per_shown, ""));
+        case price: return q(shown_money(line.price, ""));
+        case used_by: {
+            QStringList ids;
+            for (const std::string& id : line.used_by) ids.append(q(id));
+            return ids.join(" ");
+        }
+        default: return {};
+    }
+}
+
+ListPage::ListPage(Document& document, PartsWork& work, Prompts& prompts, QWidget* parent)
+    : QWidget(parent),
+      document_(document),
+      work_(work),
+      prompts_(prompts),
+      model_(new PartsModel(document, this)),
+      table_(new QTableView),
+      total_(new QLabel) {
+    setObjectName("partsList");
+    auto* heading = new QLabel(tr("Parts"));
+    heading->setFont(text_font(*this, 1.1, true));
+    total_->setObjectName("partsTotal");
+    auto* csv = new QPushButton(icon(Icon::give_out), tr("CSV…"));
+    csv->setObjectName("saveCsv");
+    auto* xlsx = new QPushButton(icon(Icon::table), tr("Spreadsheet…"));
+    xlsx->setObjectName("saveXlsx");
+    csv->setToolTip(tr("Saves the list as comma-separated text"));
+    xlsx->setToolTip(tr("Saves the list as a spreadsheet"));
+    auto* top = new QHBoxLayout;
+    top->addWidget(heading);
+    top->addSpacing(14);
+    top->addWidget(total_);
+    top->addStretch(1);
+    top->addWidget(csv);
+    top->addWidget(xlsx);
+    auto* note = new QLabel(
+        tr("Material only. Cable in the packages that cost least, its drops, slack and loops in "
+           "it; prices from the catalogue, without tax or labour."));
+    note->setWordWrap(true);
+    table_->setObjectName("partsTable");
+    table_->setAccessibleName(tr("Parts"));
+    table_->setModel(model_);
+    table_->verticalHeader()->hide();
+    table_->setShowGrid(false);
+    table_->setAlternatingRowColors(true);
+    table_->setSelectionBehavior(QAbstractItemView::SelectRows);
+    table_->setWordWrap(false);
+    table_->setTextElideMode(Qt::ElideRight);
+    QHeaderView* header = table_->horizontalHeader();
+    header->setHighlightSections(false);
+    header->setSectionResizeMode(PartsModel::name, QHeaderView::Stretch);
+    for (int column : {PartsModel::quantity, PartsModel::price_each, PartsModel::price}) {
+        header->setSectionResizeMode(column, QHeaderView::ResizeToContents);
+    }
+    header->setSectionResizeMode(PartsModel::used_by, QHeaderView::Fixed);
+    header->resizeSection(PartsModel::used_by, 110);
+    table_->verticalHeader()->setDefaultSectionSize(fontMetrics().height() + 10);
+    auto* layout = new QVBoxLayout(this);
+    layout->setContentsMargins(16, 12, 16, 8);
+    layout->addLayout(top);
+    layout->addWidget(note);
+    layout->addWidget(table_, 1);
+    connect(csv, &QPushButton::clicked, this, &ListPage::save_csv);
+    connect(xlsx, &QPushButton::clicked, this, &ListPage::save_xlsx);
+    auto* when_seen = new WhenSeen(this, [this] { refresh(); });
+    connect(&document_, &Document::changed, this, [when_seen](Change what) {
+        if (what != Change::preview) when_seen->ask();
+    });
+    connect(&work_, &PartsWork::ready, this, [when_seen] { when_seen->ask(); });
+}
+
+void ListPage::refresh() {
+    const std::shared_ptr<const PartsBought> bought = work_.bought();
+    if (!bought) return total_->setText(tr("looking for the least price of cable…"));
+    model_->set_parts(bought->lines);
+    total_->setText(
+        tr("total %1")
+            .arg(q(shown_money(total_price(model_->parts()), document_.site().settings.currency))));
+}
+
+QString ListPage::proposed_path(const QString& ending) const {
+    const QString path = document_.path();
+    const QString stem =
+        path.isEmpty() ? q(document_.site().name) : path.left(path.indexOf(".ovant.json"));
+    return stem + tr(" parts") + ending;
+}
+
+void ListPage::save_csv() {
+    const std::shared_ptr<const PartsBought> bought = work_.bought_now();
+    const QString path =
+        prompts_.save_path(this, {tr("Save parts"), tr("CSV (*.csv)"), proposed_path(".csv")});
+    if (path.isEmpty()) return;
+    const Result<FileStamp> saved =
+        save_file(path.toStdString(), parts_csv(bought->lines, document_.site().settings.currency),
+                  std::nullopt);
+    if (!saved) emit document_.refused(q(sentence(saved.error())));
+}
+
+void ListPage::save_xlsx() {
+    const std::shared_ptr<const PartsBought> bought = work_.bought_now();
+    const QString path = prompts_.save_path(
+        this, {tr("Save parts"), tr("Spreadsheet (*.xlsx)"), proposed_path(".xlsx")});
+    if (path.isEmpty()) return;
+    const Result<bool> saved = write_parts_xlsx(path.toStdString(), document_.site().name,
+                                                bought->lines, document_.site().settings.currency);
+    if (!saved) emit document_.refused(q(sentence(saved.error())));
+}
+
+}  // namespace ovant
