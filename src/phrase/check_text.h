@@ -20,6 +20,7 @@ std::string title(Condition condition);
 std::string title(School school);
 std::string title(SwitchBasis basis);
 std::string title(Category category);
+std::string title(Medium medium);
 std::string title(Surroundings surroundings);
 std::string title(Mains mains);
 std::string title(PlaceKind kind);

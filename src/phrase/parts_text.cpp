@@ -58,6 +58,7 @@ std::string package_title(const PackageCut& cut, const TextContext& context) {
 
 std::string part_name(const PartLine& line, const TextContext& context) {
     if (line.too_long) return told("{}, longer than any package", line.name);
+    if (line.pack > 0) return told("{}, bag of {}", line.name, line.pack);
     if (!line.package) return line.name;
     if (!line.left_over.empty())
         return told("{}, left-over {} of {}", line.name, line.left_over,

@@ -67,6 +67,20 @@ std::string title(Category category) {
         case Category::mains_unit: return said("Mains-wiring unit");
         case Category::radio: return said("Radio");
         case Category::ups: return said("UPS");
+        case Category::small_part: return said("Small parts");
+    }
+    return "";
+}
+
+std::string title(Medium medium) {
+    switch (medium) {
+        case Medium::twisted_pair: return said("Twisted pair");
+        case Medium::fibre: return said("Fibre");
+        case Medium::composite: return said("Composite cable");
+        case Medium::coax: return said("Coax");
+        case Medium::radio: return said("Radio");
+        case Medium::mains_wiring: return said("Mains wiring");
+        case Medium::dc: return said("D.c. lead");
     }
     return "";
 }

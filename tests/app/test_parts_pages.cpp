@@ -11,10 +11,12 @@
 #include <catch2/catch.hpp>
 
 #include "app/kit/q.h"
+#include "app/parts/brings_dialog.h"
 #include "app/parts/left_over_dialog.h"
 #include "app/parts/parts_view.h"
 #include "driver.h"
 #include "core/edits/edits.h"
+#include "core/parts/parts.h"
 #include "support/sites.h"
 #include "support/temp_folder.h"
 
@@ -60,20 +62,22 @@ TEST_CASE("a left-over makes the cable cheaper, and undo takes it away", "[windo
     // Nonsense is told and adds nothing.
     QTest::keyClicks(length, "many");
     QTest::keyClick(length, Qt::Key_Return);
-    CHECK(d.document().committed().stock.empty());
+    CHECK(d.document().committed().stock.size() == 2);
     length->clear();
     QTest::keyClicks(length, "500 m");
     QTest::keyClick(length, Qt::Key_Return);
-    REQUIRE(d.document().committed().stock.size() == 1);
-    CHECK(dialog.findChild<QTableWidget*>("leftOverTable")->rowCount() == 1);
+    REQUIRE(d.document().committed().stock.size() == 3);
+    auto* table = dialog.findChild<QTableWidget*>("leftOverTable");
+    CHECK(table->rowCount() == 3);
     d.wait([&] { return d.text_of("cutsSummary") != before; });
     d.wait([&] { return d.text_of("cutsSummary").contains("EUR"); });
     CHECK(d.text_of("cutsSummary") != before);
+    table->setCurrentCell(2, 0);
     QTest::mouseClick(dialog.findChild<QPushButton*>("removeLeftOver"), Qt::LeftButton);
-    CHECK(d.document().committed().stock.empty());
+    CHECK(d.document().committed().stock.size() == 2);
     d.document().undo();
     d.document().undo();
-    CHECK(d.document().committed().stock.empty());
+    CHECK(d.document().committed().stock.size() == 2);
     d.wait([&] { return d.text_of("cutsSummary") == before; });
 }
 
@@ -86,4 +90,43 @@ TEST_CASE("a run that no package holds is told where cable is cut", "[window][pa
     CHECK(d.text_of("tooLong-cat6-clad-23-out").contains("L25"));
     d.document().undo();
     d.wait([&] { return d.window().findChild<QLabel*>("tooLong-cat6-clad-23-out") == nullptr; });
+}
+
+TEST_CASE("how many of a small part are needed is set for the site, and taken back",
+          "[window][parts]") {
+    Driver d;
+    d.window().open_site(demo_site());
+    d.window().set_stage(Stage::parts);
+    BringsDialog dialog(d.document(), &d.window());
+    dialog.show();
+    auto* table = dialog.findChild<QTableWidget*>("bringsTable");
+    REQUIRE(table->rowCount() > 30);
+    int row = 0;
+    while (row < table->rowCount() && !table->item(row, 1)->text().contains("Cable label")) ++row;
+    REQUIRE(row < table->rowCount());
+    table->setCurrentCell(row, 0);
+    auto* count = dialog.findChild<QLineEdit*>("bringsCount");
+    CHECK(count->text() == "1");
+    const auto labels = [&] {
+        double sum = 0;
+        for (const PartLine& line : count_parts(d.document().site_network()))
+            if (line.kind == "label-wrap") sum += line.quantity;
+        return sum;
+    };
+    const double before = labels();
+    count->setText("0");
+    QTest::keyClick(count, Qt::Key_Return);
+    CHECK(labels() == 0);
+    CHECK(table->currentRow() == row);
+    // Nonsense and what is out of range change nothing.
+    count->setText("lots");
+    QTest::keyClick(count, Qt::Key_Return);
+    count->setText("-3");
+    QTest::keyClick(count, Qt::Key_Return);
+    CHECK(d.document().committed().brings.size() == 1);
+    QTest::mouseClick(dialog.findChild<QPushButton*>("bringsAsShipped"), Qt::LeftButton);
+    CHECK(labels() == before);
+    CHECK(d.document().committed().brings.empty());
+    d.document().undo();
+    CHECK(labels() == 0);
 }

@@ -26,7 +26,7 @@ using namespace ovant;
 
 namespace {
 
-const std::string demo_path = source_file("tests/data/versions/version-1.ovant.json");
+const std::string copper_path = source_file("tests/data/versions/version-1.ovant.json");
 
 const Card& card_of(const std::vector<Card>& cards, const std::string& camera) {
     for (const Card& card : cards) {
@@ -142,10 +142,10 @@ TEST_CASE("the PDF holds the cards, four to a page", "[cards]") {
     const TempFolder folder;
     const std::string path = folder.file("cards.pdf");
     std::ostringstream out, err;
-    CHECK(run_cli({"cards", demo_path, "--pdf", path}, out, err) == cli_holds);
+    CHECK(run_cli({"cards", copper_path, "--pdf", path}, out, err) == cli_holds);
     CHECK(read_all(path).starts_with("%PDF-"));
     const std::string text = text_of_pdf(path);
-    const Result<Site> site = read_site(read_all(demo_path));
+    const Result<Site> site = read_site(read_all(copper_path));
     REQUIRE(site);
     const Catalogue catalogue = catalogue_for(*site);
     const std::size_t pieces =

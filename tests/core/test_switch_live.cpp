@@ -28,7 +28,7 @@ using namespace ovant;
 
 namespace {
 
-const std::string demo_path = source_file("data/demo/marram-quay.ovant.json");
+const std::string switch_demo_path = source_file("data/demo/marram-quay.ovant.json");
 
 SnmpLogin public_login() {
     SnmpLogin out;
@@ -55,7 +55,7 @@ SwitchAsked asked_under(ReadUnder under) {
 // SW1 of the demo on the loopback.
 struct StandInSwitch {
     explicit StandInSwitch(std::vector<std::string> more = {}) : port(free_udp_port()) {
-        std::vector<std::string> command = {STANDIN_PATH, "switch", demo_path,
+        std::vector<std::string> command = {STANDIN_PATH, "switch", switch_demo_path,
                                             "SW1",        "--port", std::to_string(port)};
         command.insert(command.end(), more.begin(), more.end());
         child = std::make_unique<Child>(command);
@@ -398,7 +398,7 @@ TEST_CASE("read-switch tells, keeps and writes; secrets come in by standard inpu
     std::istringstream secrets("public\n");
     std::ostringstream out, err;
     const int status = run_cli({"read-switch",
-                                demo_path,
+                                switch_demo_path,
                                 "SW1",
                                 "--address",
                                 "127.0.0.1",
@@ -442,9 +442,9 @@ TEST_CASE("read-switch tells, keeps and writes; secrets come in by standard inpu
         CHECK(run_cli(arguments, said, why, &in) == cli_unreadable);
         return why.str();
     };
-    CHECK(refused({demo_path, "SW1"}, "public\n").find("address") != std::string::npos);
-    CHECK(refused({demo_path, "SW1", "--address", "127.0.0.1"}, "").find("community") !=
+    CHECK(refused({switch_demo_path, "SW1"}, "public\n").find("address") != std::string::npos);
+    CHECK(refused({switch_demo_path, "SW1", "--address", "127.0.0.1"}, "").find("community") !=
           std::string::npos);
-    CHECK(refused({demo_path, "SW99", "--address", "127.0.0.1"}, "x\n").find("SW99") !=
+    CHECK(refused({switch_demo_path, "SW99", "--address", "127.0.0.1"}, "x\n").find("SW99") !=
           std::string::npos);
 }

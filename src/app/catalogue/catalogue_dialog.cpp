@@ -142,7 +142,7 @@ void CatalogueDialog::fill_list() {
     list_->clear();
     const QString wanted = filter_->text().toLower();
     QTreeWidgetItem* shown_item = nullptr;
-    for (int c = 0; c <= static_cast<int>(Category::ups); ++c) {
+    for (int c = 0; c <= static_cast<int>(Category::small_part); ++c) {
         const auto category = static_cast<Category>(c);
         QTreeWidgetItem* group = nullptr;
         for (const Kind* kind : document_.catalogue().of(category)) {

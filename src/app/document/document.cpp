@@ -40,9 +40,9 @@ Document::~Document() = default;
 
 void Document::show_site(std::shared_ptr<const Site> site, Change what, const std::string& moved) {
     moving_ = moved;
-    const bool same_kinds = catalogue_ && shown_ && shown_->kinds == site->kinds;
+    const bool same = catalogue_ && shown_ && same_catalogue(*shown_, *site);
     shown_ = std::move(site);
-    if (!same_kinds) catalogue_ = std::make_shared<const Catalogue>(catalogue_for(*shown_));
+    if (!same) catalogue_ = std::make_shared<const Catalogue>(catalogue_for(*shown_));
     const bool other_rules = what == Change::conditions || what == Change::opening;
     lay_out_shown(!other_rules);
     tell(what);

@@ -28,9 +28,8 @@ CuttingPage::CuttingPage(Document& document, PartsWork& work, Prompts& prompts, 
       summary_(new QLabel),
       scroll_(new QScrollArea) {
     setObjectName("cuttingPage");
-    auto* heading = new QLabel(tr("Cutting"));
-    heading->setFont(text_font(*this, 1.1, true));
     summary_->setObjectName("cutsSummary");
+    summary_->setFont(text_font(*this, 1.05, true));
     auto* left_overs = new QPushButton(icon(Icon::table), tr("Left-overs…"));
     left_overs->setObjectName("leftOvers");
     left_overs->setToolTip(tr("Lengths of cable that are there already, and cost nothing"));
@@ -38,8 +37,6 @@ CuttingPage::CuttingPage(Document& document, PartsWork& work, Prompts& prompts, 
     save->setObjectName("saveCuts");
     save->setToolTip(tr("A card for each box and drum: what to cut from it, in which order"));
     auto* top = new QHBoxLayout;
-    top->addWidget(heading);
-    top->addSpacing(14);
     top->addWidget(summary_);
     top->addStretch(1);
     top->addWidget(left_overs);

@@ -7,6 +7,7 @@
 
 #include "app/kit/q.h"
 #include "app/kit/when_seen.h"
+#include "app/parts/brings_dialog.h"
 #include "app/theme/icons.h"
 #include "app/theme/theme.h"
 #include "core/format/file_store.h"
@@ -94,9 +95,12 @@ ListPage::ListPage(Document& document, PartsWork& work, Prompts& prompts, QWidge
       table_(new QTableView),
       total_(new QLabel) {
     setObjectName("partsList");
-    auto* heading = new QLabel(tr("Parts"));
-    heading->setFont(text_font(*this, 1.1, true));
     total_->setObjectName("partsTotal");
+    total_->setFont(text_font(*this, 1.05, true));
+    auto* brings = new QPushButton(icon(Icon::settings), tr("What else…"));
+    brings->setObjectName("brings");
+    brings->setToolTip(tr("Rules of what is needed with ends, metres, units and places"));
+    connect(brings, &QPushButton::clicked, this, [this] { BringsDialog(document_, this).exec(); });
     auto* csv = new QPushButton(icon(Icon::give_out), tr("CSV…"));
     csv->setObjectName("saveCsv");
     auto* xlsx = new QPushButton(icon(Icon::table), tr("Spreadsheet…"));
@@ -104,10 +108,9 @@ ListPage::ListPage(Document& document, PartsWork& work, Prompts& prompts, QWidge
     csv->setToolTip(tr("Saves the list as comma-separated text"));
     xlsx->setToolTip(tr("Saves the list as a spreadsheet"));
     auto* top = new QHBoxLayout;
-    top->addWidget(heading);
-    top->addSpacing(14);
     top->addWidget(total_);
     top->addStretch(1);
+    top->addWidget(brings);
     top->addWidget(csv);
     top->addWidget(xlsx);
     auto* note = new QLabel(
@@ -148,7 +151,7 @@ ListPage::ListPage(Document& document, PartsWork& work, Prompts& prompts, QWidge
 
 void ListPage::refresh() {
     const std::shared_ptr<const PartsBought> bought = work_.bought();
-    if (!bought) return total_->setText(tr("looking for the least price of cable…"));
+    if (!bought) return total_->setText(tr("looking for the least price…"));
     model_->set_parts(bought->lines);
     total_->setText(
         tr("total %1")

@@ -189,7 +189,8 @@ std::vector<SettingRow> made() {
         {work, SAY("A mains outlet"), SAY("Price, by a licensed electrician."), "outlet",
          "settings/labour/mains_point_price", NUMBER(Unit::none, 1, labour.mains_point_price)},
         {work, SAY("A metre of new way"),
-         SAY("Price of trench or duct where no pathway leads; a pathway may have its own."),
+         SAY("Price of the work where no pathway leads, its duct not in it; a pathway may have its "
+             "own."),
          "newWay", "settings/labour/new_way_per_m", NUMBER(Unit::none, 1, labour.new_way_per_m)},
 
         {buying, SAY("Spare on every cable"),

@@ -84,6 +84,13 @@ void Catalogue::add(std::shared_ptr<const Kind> kind) {
     by_id_[kept->id] = kept.get();
 }
 
+void Catalogue::add(Brings rule) {
+    for (Brings& known : brings_) {
+        if (known.id == rule.id) return void(known = std::move(rule));
+    }
+    brings_.push_back(std::move(rule));
+}
+
 const Kind* Catalogue::find(std::string_view id) const {
     const auto found = by_id_.find(id);
     return found == by_id_.end() ? nullptr : found->second;
@@ -169,6 +176,27 @@ Result<std::vector<Kind>> read_kinds(std::string_view json_text) {
     return kinds;
 }
 
+Result<std::vector<Brings>> read_brings(std::string_view json_text) {
+    const Result<json> parsed = parse_json(json_text);
+    if (!parsed) return parsed.error();
+    std::vector<Brings> rules;
+    if (!parsed->is_object() || !parsed->contains("brings")) return rules;
+    const json& list = parsed->at("brings");
+    if (!list.is_array() || list.size() > most_kinds)
+        return Error{ErrorCode::bad_value, "brings", "", "a list of rules"};
+    Problems problems;
+    const JsonPath root;
+    const JsonPath at{&root, "brings"};
+    for (std::size_t i = 0; i < list.size(); ++i) {
+        const JsonPath here{&at, {}, i, id_of_item(list[i])};
+        Brings rule;
+        FieldReader<Brings>(list[i], rule, here, problems).read();
+        if (problems.count() > 0) return first_of(problems, json_text);
+        rules.push_back(std::move(rule));
+    }
+    return rules;
+}
+
 const Catalogue& shipped_catalogue() {
     static const Catalogue catalogue = [] {
         Catalogue made;
@@ -176,6 +204,9 @@ const Catalogue& shipped_catalogue() {
             Result<std::vector<Kind>> kinds = read_kinds(text);
             if (!kinds) continue;  // a test reads each file and asks for no error
             for (Kind& kind : *kinds) made.add(std::move(kind));
+            Result<std::vector<Brings>> rules = read_brings(text);
+            if (!rules) continue;
+            for (Brings& rule : *rules) made.add(std::move(rule));
         }
         return made;
     }();

@@ -9,6 +9,7 @@
 #include <unordered_map>
 #include <vector>
 
+#include "core/catalogue/brings.h"
 #include "core/catalogue/kind.h"
 #include "core/result.h"
 
@@ -16,6 +17,9 @@ namespace ovant {
 
 class Catalogue {
 public:
+    // A rule of the same id is replaced.
+    void add(Brings rule);
+    const std::vector<Brings>& brings() const { return brings_; }
     // A kind of the same id is replaced.
     void add(Kind kind);
     void add(std::shared_ptr<const Kind> kind);
@@ -26,6 +30,7 @@ public:
     auto end() const { return kinds_.end(); }
 
 private:
+    std::vector<Brings> brings_;
     std::map<std::string, std::shared_ptr<const Kind>, std::less<>> kinds_;
     std::unordered_map<std::string_view, const Kind*> by_id_;  // keys lie in the kinds
 };
@@ -35,6 +40,8 @@ const CableFacts* cable_facts(const Catalogue& catalogue, std::string_view id);
 
 // Reads one catalogue file: {"kinds": [...]}. The error's place is the path of the wrong field.
 Result<std::vector<Kind>> read_kinds(std::string_view json_text);
+// The rules in a catalogue file, under "brings"; none where it has no such list.
+Result<std::vector<Brings>> read_brings(std::string_view json_text);
 // One kind by itself, as a site file holds its own.
 Result<Kind> read_kind(std::string_view json_text, std::string_view place);
 // The same for a kind that is to be called `id`. Errors: those of a kind, bad_kind for another id.

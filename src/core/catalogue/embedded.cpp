@@ -11,6 +11,7 @@ OVANT_EMBEDDED(equipment_json);
 OVANT_EMBEDDED(fibre_json);
 OVANT_EMBEDDED(radio_json);
 OVANT_EMBEDDED(remote_json);
+OVANT_EMBEDDED(small_parts_json);
 
 namespace ovant::embedded {
 namespace {
@@ -27,7 +28,8 @@ std::vector<std::string_view> catalogue_files() {
             text(embedded_equipment_json, embedded_equipment_json_end),
             text(embedded_fibre_json, embedded_fibre_json_end),
             text(embedded_radio_json, embedded_radio_json_end),
-            text(embedded_remote_json, embedded_remote_json_end)};
+            text(embedded_remote_json, embedded_remote_json_end),
+            text(embedded_small_parts_json, embedded_small_parts_json_end)};
 }
 
 }  // namespace ovant::embedded

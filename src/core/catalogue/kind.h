@@ -37,7 +37,8 @@ enum class Category {
     line_unit,   // long-reach line: pairs, far units, trunks
     mains_unit,  // data over the mains wiring
     radio,
-    ups  // stands between the mains and what is plugged into it
+    ups,  // stands between the mains and what is plugged into it
+    small_part
 };
 
 // What runs between two ports. Each port takes one medium, a cable is of one.
@@ -231,6 +232,19 @@ struct NetworkFacts {
     bool asks_for_address = false;  // of a DHCP server, when it starts
 };
 
+// How a small part is bought: so many in a bag.
+struct Pack {
+    int pieces = 1;
+    double price = 0;
+    bool operator==(const Pack&) const = default;
+};
+// A part that comes with a kind wherever it is used, bought apart.
+struct AlsoNeeded {
+    std::string part;
+    double count = 1;
+    bool operator==(const AlsoNeeded&) const = default;
+};
+
 struct Kind {
     OVANT_VALUE(Kind);
     std::string id;
@@ -260,7 +274,9 @@ struct Kind {
     bool surge_protected = false;    // has protectors built in; they need an earth
     double conductor_ohm = 0;        // of a protector: in each conductor it stands in
     std::vector<SeenToWork> proven;  // of a unit: with what length of cable on it
-    std::string lights;              // what its lights show when all is well
+    std::vector<Pack> packs;         // of a small part; empty: singly
+    std::vector<AlsoNeeded> brings;
+    std::string lights;  // what its lights show when all is well
 };
 
 // A kind that a site brings along: what it is, and the letters it was written in, which keep the

@@ -2,19 +2,20 @@
 // The words files use for the enums of a kind.
 #pragma once
 
+#include "core/catalogue/brings.h"
 #include "core/catalogue/kind.h"
 #include "core/json/enum_names.h"
 
 namespace ovant {
 
 using enum Category;
-OVANT_ENUM_NAMES(Category, 19, {cable, "cable"}, {camera, "camera"}, {network_switch, "switch"},
+OVANT_ENUM_NAMES(Category, 20, {cable, "cable"}, {camera, "camera"}, {network_switch, "switch"},
                  {recorder, "recorder"}, {injector, "injector"}, {repeater, "repeater"},
                  {extender, "extender"}, {protector, "protector"}, {enclosure, "enclosure"},
                  {media_converter, "media-converter"}, {transceiver, "transceiver"},
                  {supply, "supply"}, {splitter, "splitter"}, {combiner, "combiner"},
                  {coax_unit, "coax-unit"}, {line_unit, "line-unit"}, {mains_unit, "mains-unit"},
-                 {radio, "radio"}, {ups, "ups"});
+                 {radio, "radio"}, {ups, "ups"}, {small_part, "small-part"});
 OVANT_ENUM_NAMES(Allocation, 3, {Allocation::by_draw, "draw"}, {Allocation::by_class, "class"},
                  {Allocation::by_request, "request"});
 OVANT_ENUM_NAMES(Medium, 7, {Medium::twisted_pair, "twisted-pair"}, {Medium::fibre, "fibre"},
@@ -41,5 +42,19 @@ OVANT_ENUM_NAMES(CableCategory, 3, {CableCategory::none, "none"}, {CableCategory
 OVANT_ENUM_NAMES(Codec, 3, {Codec::h265, "h265"}, {Codec::h264, "h264"}, {Codec::jpeg, "jpeg"});
 OVANT_ENUM_NAMES(Scene, 3, {Scene::quiet, "quiet"}, {Scene::normal, "normal"},
                  {Scene::busy, "busy"});
+OVANT_ENUM_NAMES(BroughtBy, 9, {BroughtBy::cable_end, "cable-end"}, {BroughtBy::joint, "joint"},
+                 {BroughtBy::splice, "splice"}, {BroughtBy::protector, "protector"},
+                 {BroughtBy::unit, "unit"}, {BroughtBy::place, "place"},
+                 {BroughtBy::laid_metre, "laid-metre"}, {BroughtBy::bare_metre, "bare-metre"},
+                 {BroughtBy::opened_metre, "opened-metre"});
+OVANT_ENUM_NAMES(Whether, 3, {Whether::either, "either"}, {Whether::yes, "yes"},
+                 {Whether::no, "no"});
+OVANT_ENUM_NAMES(PlaceKind, 6, {PlaceKind::equipment_room, "equipment-room"},
+                 {PlaceKind::cabinet, "cabinet"}, {PlaceKind::outbuilding, "outbuilding"},
+                 {PlaceKind::pole, "pole"}, {PlaceKind::wall, "wall"},
+                 {PlaceKind::pedestal, "pedestal"});
+OVANT_ENUM_NAMES(PathwayKind, 6, {PathwayKind::tray, "tray"}, {PathwayKind::conduit, "conduit"},
+                 {PathwayKind::trench, "trench"}, {PathwayKind::fence, "fence"},
+                 {PathwayKind::overhead, "overhead"}, {PathwayKind::pontoon, "pontoon"});
 
 }  // namespace ovant

@@ -2,6 +2,7 @@
 // Every field of a kind in a catalogue or site file. See core/fields/fields.h.
 #pragma once
 
+#include "core/catalogue/brings.h"
 #include "core/catalogue/kind.h"
 #include "core/fields/fields.h"
 
@@ -247,6 +248,18 @@ struct KindInFile {
 };
 
 template <class V>
+void fields(V& v, Of<Pack>) {
+    v.whole("pieces", &Pack::pieces, {1, 100000});
+    v.number("price", &Pack::price, {0, 1000000}, Need::yes);
+}
+
+template <class V>
+void fields(V& v, Of<AlsoNeeded>) {
+    v.text("part", &AlsoNeeded::part, 64, Need::yes);
+    v.number("count", &AlsoNeeded::count, {0, 10000});
+}
+
+template <class V>
 void fields(V& v, Of<Kind>) {
     v.id("id", &Kind::id);
     v.text("name", &Kind::name, 200, Need::yes);
@@ -273,7 +286,32 @@ void fields(V& v, Of<Kind>) {
     v.flag("surge_protected", &Kind::surge_protected);
     v.number("conductor_ohm", &Kind::conductor_ohm, {0, 100});
     v.list("proven", &Kind::proven, 20);
+    v.list("packs", &Kind::packs, 10);
+    v.list("brings", &Kind::brings, 20);
     v.text("lights", &Kind::lights, 200);
+}
+
+template <class V>
+void fields(V& v, Of<Brings>) {
+    v.id("id", &Brings::id);
+    v.choice("of", &Brings::of, Need::yes);
+    v.text("part", &Brings::part, 64, Need::yes);
+    v.number("count", &Brings::count, {0, 10000});
+    v.number("for_every", &Brings::for_every, {0.01, 10000});
+    v.number("spare_share", &Brings::spare_share, {0, 10});
+    v.choice("medium", &Brings::medium);
+    v.text("kind", &Brings::kind, 64);
+    v.choice("category", &Brings::category);
+    v.choice("pathway", &Brings::pathway);
+    v.choice("place", &Brings::place);
+    v.choice("surroundings", &Brings::surroundings);
+    v.choice("conductors", &Brings::conductors);
+    v.choice("screened", &Brings::screened);
+    v.choice("panel", &Brings::panel);
+    v.choice("boxed", &Brings::boxed);
+    v.choice("by_itself", &Brings::by_itself);
+    v.choice("mains", &Brings::mains);
+    v.rest(&Brings::extra);
 }
 
 template <class V>

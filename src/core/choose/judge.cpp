@@ -166,22 +166,20 @@ std::vector<std::string> modules_added(const ChooseContext& context, const Site&
 
 // What serves this camera only, priced; a cable that lies in a pathway already has opened it.
 void price(const ChooseContext& context, const Network& net, const Run& run, Proposal& proposal) {
-    std::vector<DeviceNumber> devices;
-    std::vector<LinkNumber> links;
+    PartsOf of;
+    of.open = context.open_pathways;
+    of.modules = modules_added(context, *net.site);
     for (DeviceNumber number : net.kinds.numbers()) {
         if (number != run.camera && !context.staying.contains(net.device(number).id))
-            devices.push_back(number);
+            of.devices.push_back(number);
     }
     for (LinkNumber link : net.links.numbers()) {
-        if (!context.staying.contains(net.links[link].link->id)) links.push_back(link);
+        if (!context.staying.contains(net.links[link].link->id)) of.links.push_back(link);
     }
-    proposal.cost = cost_of(net, devices, links, context.open_pathways);
-    const std::vector<std::string> modules = modules_added(context, *net.site);
-    for (const std::string& module : modules)
-        proposal.cost.material += or_nothing(context.catalogue.find(module)).price;
-    proposal.parts = count_parts(net, devices, links, modules);
+    proposal.cost = cost_of(net, of);
+    proposal.parts = count_parts(net, of);
     // Off the way itself: an adapter at the camera fails as well.
-    for (DeviceNumber device : devices) {
+    for (DeviceNumber device : of.devices) {
         const bool on_way = std::any_of(run.ins.begin(), run.ins.end(),
                                         [&](PortAt in) { return in.device == device; });
         proposal.can_fail += !on_way;

@@ -131,6 +131,9 @@ Result<Added> add_handover(Site site, HandoverRecord record);
 // A length left from another job, ids LO1, LO2. Errors: unknown_kind for what is no cable.
 Result<Added> add_left_over(Site site, const Catalogue& catalogue, LeftOver left_over);
 Result<Site> replace_left_over(Site site, const Catalogue& catalogue, const LeftOver& left_over);
+// A rule of what is needed with something, in place of one of the same id; one with a count of 0
+// does away with it. Errors: unknown_kind, bad_value.
+Result<Site> set_rule(Site site, const Catalogue& catalogue, Brings rule);
 // Cables of one pull are drawn in together; empty: by itself.
 Result<Site> set_pull(Site site, std::string_view link, std::string_view pull);
 // A suspect that was looked into; ids F1, F2.

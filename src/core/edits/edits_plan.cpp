@@ -133,6 +133,17 @@ Result<Site> replace_left_over(Site site, const Catalogue& catalogue, const Left
     return replace_in(std::move(site), &Site::stock, "stock", left_over);
 }
 
+Result<Site> set_rule(Site site, const Catalogue& catalogue, Brings rule) {
+    if (!catalogue.find(rule.part)) return Error{ErrorCode::unknown_kind, "", rule.part, ""};
+    const auto same = [&](const Brings& one) { return one.id == rule.id; };
+    const auto found = std::find_if(site.brings.begin(), site.brings.end(), same);
+    if (found == site.brings.end())
+        site.brings.push_back(rule);
+    else
+        *found = rule;
+    return if_right(std::move(site), "brings", rule);
+}
+
 Result<Site> set_fibre_joints(Site site, std::string_view link_id, int connectors, int splices) {
     Link* link = find_link(site, link_id);
     if (!link) return no_such(link_id);

@@ -29,6 +29,7 @@ const char* unit_text(Unit unit) { return unit == Unit::metre ? "m" : "pcs"; }
 // "box 305 m", "left-over LO1 80 m".
 std::string package_cell(const PartLine& line) {
     if (line.too_long) return "longer than any package";
+    if (line.pack > 0) return fmt::format("bag of {}", line.pack);
     if (!line.package) return "";
     const std::string form = line.left_over.empty() ? std::string(name_of(line.package->form))
                                                     : "left-over " + line.left_over;

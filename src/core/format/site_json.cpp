@@ -222,9 +222,14 @@ KeptSite read_site_keeping(std::string_view text) {
     return kept;
 }
 
+bool same_catalogue(const Site& a, const Site& b) {
+    return a.kinds == b.kinds && a.brings == b.brings;
+}
+
 Catalogue catalogue_for(const Site& site) {
     Catalogue catalogue = shipped_catalogue();
     for (const auto& [id, own] : site.kinds) catalogue.add(own.shared());
+    for (const Brings& rule : site.brings) catalogue.add(rule);
     return catalogue;
 }
 

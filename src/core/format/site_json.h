@@ -35,6 +35,8 @@ std::string write_site(const Site& site);
 
 // The shipped kinds and the site's own.
 Catalogue catalogue_for(const Site& site);
+// Whether both sites have the same.
+bool same_catalogue(const Site& a, const Site& b);
 
 // The gate that every change passes before it becomes the site: the same checks as for a file that
 // is read. `was` is a sound site and `catalogue` its own; what is unchanged of drawing and own

@@ -52,7 +52,7 @@ Result<Site> sound(const Site& was, const Catalogue& catalogue, Result<Site> cha
         return Error{ErrorCode::too_large, "kinds", fmt::format("{} kinds", site.kinds.size()),
                      std::to_string(most_own_kinds)};
     std::vector<Error> errors =
-        find_problems(site, site.kinds == was.kinds ? catalogue : catalogue_for(site));
+        find_problems(site, same_catalogue(site, was) ? catalogue : catalogue_for(site));
     if (!errors.empty()) return errors.front();
     return changed;
 }

@@ -3,11 +3,7 @@
 // task at the site's rates.
 #pragma once
 
-#include <set>
-#include <string>
-#include <vector>
-
-#include "core/assess/network.h"
+#include "core/parts/brought.h"
 
 namespace ovant {
 
@@ -19,10 +15,8 @@ struct Cost {
     double total() const { return material + ground + labour; }
 };
 
-// `devices` and `links` by number. A pathway in `open` has been paid for by what lies in it; among
-// the links themselves each metre is paid once. An outlet is paid once a place, none at the head
-// end.
-Cost cost_of(const Network& net, const std::vector<DeviceNumber>& devices,
-             const std::vector<LinkNumber>& links, const std::set<std::string>& open);
+// A pathway in `of.open` has been paid for by what lies in it; among the links themselves each
+// metre is paid once. An outlet is paid once a place, none at the head end.
+Cost cost_of(const Network& net, const PartsOf& of);
 
 }  // namespace ovant

@@ -97,6 +97,7 @@ private:
     CableCuts cuts_of(const std::string& cable, Wanted& wanted) const {
         CableCuts cuts;
         cuts.cable = cable;
+        const Kind* kind = net_.catalogue->find(cable);
         const CableFacts facts = or_nothing(cable_facts(*net_.catalogue, cable));
         std::vector<PackageCut> offered;
         CuttingJob job;
@@ -107,8 +108,8 @@ private:
                               package.price};
             stock.single = package.form == PackageForm::lead;
             // A lead comes with its plugs on.
-            if (stock.single && !facts.cord)
-                stock.price = std::max(0.0, stock.price - ends_price(facts.medium));
+            if (stock.single && !facts.cord && kind)
+                stock.price = std::max(0.0, stock.price - ends_price(*net_.catalogue, *kind));
             job.stock.push_back(stock);
             offered.push_back({package, "", false, 0, {}, 0, false});
         }

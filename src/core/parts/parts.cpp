@@ -2,13 +2,15 @@
 #include "core/parts/parts.h"
 
 #include <algorithm>
+#include <cmath>
 #include <map>
-#include <set>
 
 #include "core/catalogue/usual_kinds.h"
 
 namespace ovant {
 namespace {
+
+constexpr double most_in_packs = 1e6;  // past it singly
 
 int order_of(const PartLine& line, const Catalogue& catalogue) {
     const Kind* kind = catalogue.find(line.kind);
@@ -33,6 +35,7 @@ int order_of(const PartLine& line, const Catalogue& catalogue) {
         case Category::mains_unit: return 5;
         case Category::radio: return 5;
         case Category::ups: return 5;
+        case Category::small_part: return 9;
     }
     return 99;
 }
@@ -51,43 +54,12 @@ const char* cord_kind(const Settings& settings) {
 
 double cut_length_m(const NetLink& link) { return link.length_m; }
 
-double ends_price(Medium medium) {
-    switch (medium) {
-        case Medium::twisted_pair: return 2 * plug_price;
-        case Medium::coax: return 2 * coax_plug_price;
-        case Medium::fibre:
-        case Medium::composite: return 2 * fibre_end_price;
-        default: return 0;
-    }
-}
-
 namespace {
-
-// What is fitted to an end of a cable and stands in no catalogue.
-struct SmallPart {
-    const char* id;
-    const char* name;
-    double price;
-};
-constexpr SmallPart rj45_plug{"plug-rj45", "Plug, 8 contacts, for solid conductors", plug_price};
-constexpr SmallPart coax_plug{"plug-coax", "Plug, coax, compression", coax_plug_price};
-constexpr SmallPart fibre_ends{"fibre-end", "Fibre ends, fitted and tested, a pair",
-                               fibre_end_price};
 
 // Adds up what is needed, by kind.
 class PartCount {
 public:
     explicit PartCount(const Network& net) : net_(net) {}
-
-    // Of these links nothing is fitted: they come with their plugs on.
-    void ready_made(const CutPlan& plan) {
-        for (const CableCuts& cable : plan.cables) {
-            for (const PackageCut& cut : cable.packages) {
-                if (is_ready_made(cut) && !cut.pieces.front().cord)
-                    ready_made_.insert(cut.pieces.front().link);
-            }
-        }
-    }
 
     void add(const std::string& id, double quantity, const std::string& used_by) {
         const Kind* kind = net_.catalogue->find(id);
@@ -98,6 +70,11 @@ public:
         line.unit_price = !kind ? 0 : kind->cable ? kind->cable->price_per_m : kind->price;
         line.quantity += quantity;
         if (line.used_by.empty() || line.used_by.back() != used_by) line.used_by.push_back(used_by);
+    }
+
+    void add(const Brought& brought) {
+        add(brought.part, std::ceil(brought.quantity - 1e-6), "");
+        lines_[brought.part].used_by = brought.used_by;
     }
 
     void add(const Device& device) {
@@ -114,9 +91,6 @@ public:
         if (cords_m > 0) add(cord_kind(net_.site->settings), cords_m, link.link->id);
         for (const LinkEnd* end : {&link.link->a, &link.link->b}) {
             if (!end->protector.empty()) add(end->protector, 1, link.link->id);
-            const bool comes_with_plugs =
-                link.cable->cable->cord || ready_made_.contains(link.link->id);
-            if (!comes_with_plugs) add_end(link);
         }
     }
 
@@ -131,43 +105,20 @@ public:
     }
 
 private:
-    void add_end(const NetLink& link) {
-        const auto small = [&](SmallPart part) {
-            add(part.id, 1, link.link->id);
-            lines_[part.id].unit_price = part.price;
-            lines_[part.id].name = part.name;
-        };
-        switch (link.medium()) {
-            case Medium::twisted_pair: return small(rj45_plug);
-            case Medium::coax: return small(coax_plug);
-            case Medium::fibre:
-            case Medium::composite: return small(fibre_ends);
-            default: return;
-        }
-    }
-
     const Network& net_;
     std::map<std::string, PartLine> lines_;
-    std::set<std::string> ready_made_;
 };
 
 }  // namespace
 
-std::vector<PartLine> count_parts(const Network& net) {
-    std::vector<DeviceNumber> devices;
-    std::vector<LinkNumber> links;
-    for (DeviceNumber device : net.kinds.numbers()) devices.push_back(device);
-    for (LinkNumber link : net.links.numbers()) links.push_back(link);
-    return count_parts(net, devices, links);
-}
+std::vector<PartLine> count_parts(const Network& net) { return count_parts(net, whole_site(net)); }
 
-std::vector<PartLine> count_parts(const Network& net, const std::vector<DeviceNumber>& devices,
-                                  const std::vector<LinkNumber>& links,
-                                  const std::vector<std::string>& modules) {
+std::vector<PartLine> count_parts(const Network& net, const PartsOf& of) {
     PartCount count(net);
-    for (const std::string& module : modules) count.add(module, 1, "");
-    for (DeviceNumber device : devices) count.add(net.device(device));
-    for (LinkNumber link : links) count.add(net.links[link]);
+    for (const std::string& module : of.modules) count.add(module, 1, "");
+    for (DeviceNumber device : of.devices) count.add(net.device(device));
+    for (LinkNumber link : of.links) count.add(net.links[link]);
+    for (const Brought& brought : brought_along(net, of)) count.add(brought);
     return count.done();
 }
 
@@ -220,13 +171,67 @@ void add_cable(const Network& net, const CableCuts& cuts, std::vector<PartLine>&
 
 }  // namespace
 
+namespace {
+
+// What a line for so many pieces costs least in bags, a line for each size of bag.
+std::vector<PartLine> in_packs(const PartLine& line, const Kind& kind) {
+    const auto wanted = static_cast<std::size_t>(line.quantity);
+    std::vector<Pack> packs = kind.packs;
+    if (kind.price > 0) packs.push_back({1, kind.price});
+    std::vector<double> cost(wanted + 1, 0);
+    std::vector<std::size_t> last(wanted + 1, 0);
+    for (std::size_t n = 1; n <= wanted; ++n) {
+        cost[n] = 1e30;
+        for (std::size_t i = 0; i < packs.size(); ++i) {
+            const auto pieces = static_cast<std::size_t>(packs[i].pieces);
+            const double with = packs[i].price + cost[n > pieces ? n - pieces : 0];
+            if (with < cost[n]) {
+                cost[n] = with;
+                last[n] = i;
+            }
+        }
+    }
+    std::map<std::size_t, double> chosen;
+    for (std::size_t n = wanted; n > 0;) {
+        const auto pieces = static_cast<std::size_t>(packs[last[n]].pieces);
+        ++chosen[last[n]];
+        n = n > pieces ? n - pieces : 0;
+    }
+    std::vector<PartLine> lines;
+    for (const auto& [i, count] : chosen) {
+        PartLine bags = line;
+        bags.pack = packs[i].pieces > 1 ? packs[i].pieces : 0;
+        bags.quantity = count;
+        bags.unit_price = packs[i].price;
+        bags.price = count * packs[i].price;
+        lines.push_back(std::move(bags));
+    }
+    return lines;
+}
+
+}  // namespace
+
 std::vector<PartLine> bought_parts(const Network& net, const CutPlan& plan) {
-    PartCount count(net);
-    count.ready_made(plan);
-    for (DeviceNumber device : net.kinds.numbers()) count.add(net.device(device));
-    for (LinkNumber link : net.links.numbers()) count.add(net.links[link]);
-    std::vector<PartLine> parts = count.done();
-    std::erase_if(parts, [](const PartLine& line) { return line.unit == Unit::metre; });
+    PartsOf of = whole_site(net);
+    for (const CableCuts& cable : plan.cables) {
+        for (const PackageCut& cut : cable.packages) {
+            const CutPiece& first = cut.pieces.front();
+            if (is_ready_made(cut) && !first.cord) of.ready_made.insert(first.link);
+            for (const CutPiece& piece : cut.pieces) {
+                if (piece.parts > 1) of.joints[piece.link] = piece.parts - 1;
+            }
+        }
+    }
+    std::vector<PartLine> parts;
+    for (PartLine& line : count_parts(net, of)) {
+        const Kind* kind = net.catalogue->find(line.kind);
+        if (line.unit == Unit::metre) continue;
+        if (!kind || kind->packs.empty() || line.quantity > most_in_packs) {
+            parts.push_back(std::move(line));
+            continue;
+        }
+        for (PartLine& bags : in_packs(line, *kind)) parts.push_back(std::move(bags));
+    }
     for (const CableCuts& cable : plan.cables) add_cable(net, cable, parts);
     sort_parts(parts, *net.catalogue);
     return parts;

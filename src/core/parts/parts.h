@@ -6,12 +6,13 @@
 #include <vector>
 
 #include "core/assess/network.h"
+#include "core/parts/brought.h"
 #include "core/parts/cut_plan.h"
 
 namespace ovant {
 
 struct PartLine {
-    std::string kind;  // catalogue id; "plug-rj45" for plugs
+    std::string kind;  // catalogue id
     std::string name;
     Unit unit = Unit::count;  // count or metre
     double quantity = 0;
@@ -21,15 +22,15 @@ struct PartLine {
     std::optional<Package> package;    // cable that is bought so; the quantity counts them
     std::string left_over;             // cable that is there already, by its id in the stock
     bool too_long = false;             // no package holds it
+    int pack = 0;                      // pieces in a bag; the quantity counts bags; 0: singly
 };
 
 // Devices, enclosures, protectors, cable by kind (length and a service loop at each end), patch
-// cords, plugs two a link. In order: cameras, equipment, cable, small parts.
+// cords, and what all of it brings along, in whole parts. In order: cameras, equipment, cable,
+// small parts.
 std::vector<PartLine> count_parts(const Network& net);
-// The same of some devices and links by number, and of transceivers put into what is there already.
-std::vector<PartLine> count_parts(const Network& net, const std::vector<DeviceNumber>& devices,
-                                  const std::vector<LinkNumber>& links,
-                                  const std::vector<std::string>& modules = {});
+// The same of a part of the site.
+std::vector<PartLine> count_parts(const Network& net, const PartsOf& of);
 // What is to be bought for the whole site: cable in the packages of its plan. What no package holds
 // is counted by the metre.
 std::vector<PartLine> bought_parts(const Network& net, const CutPlan& plan);
@@ -40,13 +41,5 @@ const char* cord_kind(const Settings& settings);
 
 // Length to cut for a link: what is laid, the loops at its ends in it.
 double cut_length_m(const NetLink& link);
-
-// Of what is fitted to the two ends of a cable of this medium.
-double ends_price(Medium medium);
-
-// Common practice, each.
-inline constexpr double plug_price = 0.6;
-inline constexpr double coax_plug_price = 1.2;
-inline constexpr double fibre_end_price = 6.5;
 
 }  // namespace ovant

@@ -11,6 +11,7 @@
 #include <string_view>
 #include <vector>
 
+#include "core/catalogue/brings.h"
 #include "core/catalogue/kind.h"
 #include "core/fields/point.h"
 #include "core/units/units.h"
@@ -22,7 +23,6 @@ namespace ovant {
 inline constexpr double bare_mast_m = 6;
 
 enum class Mains { none, steady, generator, solar };
-enum class PlaceKind { equipment_room, cabinet, outbuilding, pole, wall, pedestal };
 
 struct Place {
     std::string id;
@@ -40,8 +40,6 @@ struct Place {
     std::string extra;            // fields of the file this version does not know, as JSON
     bool operator==(const Place&) const = default;
 };
-
-enum class PathwayKind { tray, conduit, trench, fence, overhead, pontoon };
 
 struct Pathway {
     std::string id;
@@ -510,6 +508,7 @@ struct Site {
     std::vector<Photo> photos;
     std::vector<HandoverRecord> handovers;
     std::vector<LeftOver> stock;
+    std::vector<Brings> brings;  // in place of the catalogue's of the same id, or besides them
     std::map<std::string, OwnKind> kinds;  // the site's own, by id
     std::string extra;
     bool operator==(const Site&) const = default;

@@ -43,13 +43,6 @@ OVANT_ENUM_NAMES(UnitState, 5, {UnitState::planned, "planned"}, {UnitState::seen
                  {UnitState::recording, "recording"});
 OVANT_ENUM_NAMES(Mains, 4, {Mains::none, "none"}, {Mains::steady, "steady"},
                  {Mains::generator, "generator"}, {Mains::solar, "solar"});
-OVANT_ENUM_NAMES(PlaceKind, 6, {PlaceKind::equipment_room, "equipment-room"},
-                 {PlaceKind::cabinet, "cabinet"}, {PlaceKind::outbuilding, "outbuilding"},
-                 {PlaceKind::pole, "pole"}, {PlaceKind::wall, "wall"},
-                 {PlaceKind::pedestal, "pedestal"});
-OVANT_ENUM_NAMES(PathwayKind, 6, {PathwayKind::tray, "tray"}, {PathwayKind::conduit, "conduit"},
-                 {PathwayKind::trench, "trench"}, {PathwayKind::fence, "fence"},
-                 {PathwayKind::overhead, "overhead"}, {PathwayKind::pontoon, "pontoon"});
 OVANT_ENUM_NAMES(UnitSystem, 2, {UnitSystem::metric, "metric"}, {UnitSystem::imperial, "imperial"});
 OVANT_ENUM_NAMES(School, 3, {School::standard, "standard"}, {School::maker_rated, "maker-rated"},
                  {School::field_proven, "field-proven"});

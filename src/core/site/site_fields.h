@@ -402,7 +402,7 @@ inline constexpr std::size_t most_places = 20000, most_pathways = 20000, most_ex
                              most_own_kinds = 1000, most_subnets = 200, most_seen = 20000,
                              most_instruments = 200, most_readings = 50000, most_tried = 5000,
                              most_bench = 50000, most_photos = 5000, most_handovers = 1000,
-                             most_stock = 5000;
+                             most_stock = 5000, most_brings = 500;
 
 template <class V>
 void fields(V& v, Of<Site>) {
@@ -423,6 +423,7 @@ void fields(V& v, Of<Site>) {
     v.list("photos", &Site::photos, most_photos);
     v.list("handovers", &Site::handovers, most_handovers);
     v.list("stock", &Site::stock, most_stock);
+    v.list("brings", &Site::brings, most_brings);
     v.rest(&Site::extra);
 }
 

@@ -51,6 +51,11 @@ public:
         check_devices();
         check_cables("existing", site_.existing);
         check_cables("stock", site_.stock);
+        for (std::size_t i = 0; i < site_.brings.size(); ++i) {
+            if (!catalogue_.find(site_.brings[i].part))
+                add("brings", i, site_.brings[i].id, "part",
+                    {ErrorCode::unknown_kind, "", site_.brings[i].part, ""});
+        }
         check_links();
         if (found_.empty()) check_sources();
         if (found_.empty()) check_loops();

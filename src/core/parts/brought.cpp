@@ -1,0 +1,227 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/parts/brought.h"
+
+#include <algorithm>
+#include <optional>
+
+#include "core/look_up.h"
+#include "core/route/route.h"
+
+namespace ovant {
+namespace {
+
+constexpr double along_walls_m = 15;
+
+// What is known of what a rule counts; what does not apply to it is not there.
+struct Facts {
+    const Kind* cable = nullptr;
+    const Kind* unit = nullptr;
+    std::optional<PathwayKind> pathway;
+    std::optional<PlaceKind> place;
+    std::optional<Surroundings> surroundings;
+    std::optional<bool> panel, boxed, by_itself, mains;
+};
+
+bool holds(Whether wanted, std::optional<bool> is) {
+    return wanted == Whether::either || is == (wanted == Whether::yes);
+}
+
+template <class T>
+bool holds(const std::optional<T>& wanted, const std::optional<T>& is) {
+    return !wanted || wanted == is;
+}
+
+bool applies(const Brings& rule, const Facts& facts) {
+    const CableFacts* cable = facts.cable && facts.cable->cable ? &*facts.cable->cable : nullptr;
+    const auto of_cable = [&](auto what) {
+        return cable ? std::optional(what(*cable)) : std::nullopt;
+    };
+    const bool named = rule.kind.empty() || (facts.cable && facts.cable->id == rule.kind) ||
+                       (facts.unit && facts.unit->id == rule.kind);
+    const bool harsh =
+        !rule.surroundings || (facts.surroundings && *facts.surroundings >= *rule.surroundings);
+    return named && harsh &&
+           holds(rule.medium, of_cable([](const CableFacts& c) { return c.medium; })) &&
+           holds(rule.conductors, of_cable([](const CableFacts& c) { return c.conductor.form; })) &&
+           holds(rule.screened, of_cable([](const CableFacts& c) { return c.screened; })) &&
+           holds(rule.category, facts.unit ? std::optional(facts.unit->category) : std::nullopt) &&
+           holds(rule.pathway, facts.pathway) && holds(rule.place, facts.place) &&
+           holds(rule.panel, facts.panel) && holds(rule.boxed, facts.boxed) &&
+           holds(rule.by_itself, facts.by_itself) && holds(rule.mains, facts.mains);
+}
+
+class Bringing {
+public:
+    Bringing(const Network& net, const PartsOf& of) : net_(net), of_(of) {}
+
+    std::vector<Brought> done() {
+        for (DeviceNumber device : of_.devices) unit(device);
+        for (LinkNumber number : of_.links) link(number);
+        places();
+        for (const auto& [pathway, metres] : opened_metres(net_, of_)) {
+            Facts facts;
+            facts.pathway = or_nothing(find_pathway(*net_.site, pathway)).kind;
+            count(BroughtBy::opened_metre, facts, metres, pathway);
+        }
+        std::vector<Brought> out;
+        for (auto& [part, brought] : brought_) out.push_back(std::move(brought));
+        return out;
+    }
+
+private:
+    Facts facts_of(DeviceNumber number) const {
+        const Device& device = net_.device(number);
+        Facts facts;
+        facts.unit = &net_.kind(number);
+        if (const Place* place = net_.place_of(number)) facts.place = place->kind;
+        facts.surroundings = surroundings_of(*net_.site, device);
+        facts.boxed = !device.enclosure.empty();
+        facts.by_itself = !facts.place;
+        facts.mains = plugs_into_mains(*facts.unit);
+        return facts;
+    }
+
+    void unit(DeviceNumber number) {
+        const std::string& id = net_.device(number).id;
+        const Facts facts = facts_of(number);
+        count(BroughtBy::unit, facts, 1, id);
+        also_needed(*facts.unit, id);
+        if (const Kind* box = net_.catalogue->find(net_.device(number).enclosure))
+            also_needed(*box, id);
+    }
+    void also_needed(const Kind& kind, const std::string& used_by) {
+        for (const AlsoNeeded& also : kind.brings) add(also.part, also.count, used_by);
+    }
+
+    void link(LinkNumber number) {
+        const NetLink& laid = net_.links[number];
+        const Link& link = *laid.link;
+        const Medium medium = laid.medium();
+        if (medium == Medium::radio || medium == Medium::mains_wiring) return;
+        Facts of_cable;
+        of_cable.cable = laid.cable;
+        const bool comes_with_plugs = laid.cable->cable->cord || of_.ready_made.contains(link.id);
+        for (const auto& [end, at] : {std::pair(&link.a, laid.a), std::pair(&link.b, laid.b)}) {
+            Facts facts = facts_of(at.device);
+            facts.cable = laid.cable;
+            facts.panel = link.cords_m > 0;
+            if (!comes_with_plugs) count(BroughtBy::cable_end, facts, 1, link.id);
+            if (!end->protector.empty()) count(BroughtBy::protector, facts, 1, link.id);
+        }
+        if (link.splices > 0) count(BroughtBy::splice, of_cable, link.splices, link.id);
+        if (const auto joints = of_.joints.find(link.id); joints != of_.joints.end())
+            count(BroughtBy::joint, of_cable, joints->second, link.id);
+        if (!link.existing.empty() || laid.cable->cable->cord) return;
+        const Point a = net_.device(laid.a.device).at, b = net_.device(laid.b.device).at;
+        for (const auto& [pathway, metres] : metres_on_pathways(*net_.site, link, a, b)) {
+            Facts facts = of_cable;
+            facts.pathway = or_nothing(find_pathway(*net_.site, pathway)).kind;
+            count(BroughtBy::laid_metre, facts, metres, link.id);
+        }
+        Facts dug = of_cable;
+        dug.pathway = PathwayKind::trench;
+        count(BroughtBy::opened_metre, dug, dug_metres(net_, number), link.id);
+        const double bare_m = bare_metres(net_, number);
+        if (bare_m > 0 && net_.site->settings.where_no_pathway != Between::in_ground)
+            count(BroughtBy::bare_metre, of_cable, bare_m, link.id);
+    }
+
+    // Places where something of these stands.
+    void places() {
+        std::map<std::string, Facts> seen;
+        for (DeviceNumber number : of_.devices) {
+            const Place* place = net_.place_of(number);
+            if (!place) continue;
+            Facts& facts = seen.try_emplace(place->id).first->second;
+            facts.place = place->kind;
+            facts.surroundings = place->surroundings;
+            facts.mains = facts.mains.value_or(false) || plugs_into_mains(net_.kind(number));
+        }
+        for (const auto& [id, facts] : seen) count(BroughtBy::place, facts, 1, id);
+    }
+
+    void count(BroughtBy what, const Facts& facts, double times, const std::string& used_by) {
+        for (const Brings& rule : net_.catalogue->brings()) {
+            if (rule.of != what || !applies(rule, facts)) continue;
+            add(rule.part, times * rule.count / rule.for_every * (1 + rule.spare_share), used_by);
+        }
+    }
+    void add(const std::string& part, double quantity, const std::string& used_by) {
+        if (quantity <= 0 || !net_.catalogue->find(part)) return;
+        Brought& brought = brought_[part];
+        brought.part = part;
+        brought.quantity += quantity;
+        if (brought.used_by.empty() || brought.used_by.back() != used_by)
+            brought.used_by.push_back(used_by);
+    }
+
+    const Network& net_;
+    const PartsOf& of_;
+    std::map<std::string, Brought> brought_;
+};
+
+}  // namespace
+
+PartsOf whole_site(const Network& net) {
+    PartsOf of;
+    for (DeviceNumber device : net.kinds.numbers()) of.devices.push_back(device);
+    for (LinkNumber link : net.links.numbers()) of.links.push_back(link);
+    return of;
+}
+
+std::vector<Brought> brought_along(const Network& net, const PartsOf& of) {
+    return Bringing(net, of).done();
+}
+
+std::map<std::string, double> opened_metres(const Network& net, const PartsOf& of) {
+    std::map<std::string, double> opened;
+    for (LinkNumber number : of.links) {
+        const NetLink& laid = net.links[number];
+        const Medium medium = laid.medium();
+        if (medium == Medium::radio || medium == Medium::mains_wiring || laid.cable->cable->cord ||
+            !laid.link->existing.empty())
+            continue;
+        const Point a = net.device(laid.a.device).at, b = net.device(laid.b.device).at;
+        for (const auto& [pathway, metres] : metres_on_pathways(*net.site, *laid.link, a, b)) {
+            if (!of.open.contains(pathway)) opened[pathway] += metres;
+        }
+    }
+    for (auto it = opened.begin(); it != opened.end();) {
+        const Pathway& path = or_nothing(find_pathway(*net.site, it->first));
+        // Two cables side by side open the ground once.
+        it->second = std::min(it->second, polyline_length_m(path.points));
+        it = path.cost_per_m > 0 ? std::next(it) : opened.erase(it);
+    }
+    return opened;
+}
+
+double dug_metres(const Network& net, LinkNumber number) {
+    const Link& link = *net.links[number].link;
+    const bool in_ground = net.site->settings.where_no_pathway == Between::in_ground;
+    if (!in_ground || link.measured_length_m || !link.existing.empty()) return 0;
+    return std::max(0.0, bare_metres(net, number) - along_walls_m);
+}
+
+double ends_price(const Catalogue& catalogue, const Kind& cable) {
+    Facts facts;
+    facts.cable = &cable;
+    facts.panel = false;
+    double price = 0;
+    for (const Brings& rule : catalogue.brings()) {
+        const Kind* part = catalogue.find(rule.part);
+        if (rule.of != BroughtBy::cable_end || !part || !applies(rule, facts)) continue;
+        price += 2 * rule.count / rule.for_every * (1 + rule.spare_share) * part->price;
+    }
+    return price;
+}
+
+double bare_metres(const Network& net, LinkNumber number) {
+    const NetLink& laid = net.links[number];
+    const Point a = net.device(laid.a.device).at, b = net.device(laid.b.device).at;
+    double bare_m = polyline_length_m(link_polyline(*net.site, *laid.link, a, b));
+    for (const auto& [pathway, metres] : metres_on_pathways(*net.site, *laid.link, a, b))
+        bare_m -= metres;
+    return std::max(0.0, bare_m);
+}
+
+}  // namespace ovant

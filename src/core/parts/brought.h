@@ -1,0 +1,45 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// What a part of a site brings along by the rules of its catalogue: plugs, glands, clips, brackets.
+#pragma once
+
+#include <map>
+#include <set>
+#include <string>
+#include <vector>
+
+#include "core/assess/network.h"
+
+namespace ovant {
+
+// A part of a site that is counted or priced.
+struct PartsOf {
+    std::vector<DeviceNumber> devices;
+    std::vector<LinkNumber> links;
+    std::set<std::string> open;         // pathways that something else lies in already
+    std::vector<std::string> modules;   // transceivers put into units that are there already
+    std::set<std::string> ready_made;   // links that come with their plugs on
+    std::map<std::string, int> joints;  // in links longer than any package
+};
+PartsOf whole_site(const Network& net);
+
+struct Brought {
+    std::string part;
+    double quantity = 0;  // not rounded
+    std::vector<std::string> used_by;
+};
+std::vector<Brought> brought_along(const Network& net, const PartsOf& of);
+
+// Metres of pathways that have to be opened for these links, each metre once for all cables; a
+// pathway that costs nothing is open.
+std::map<std::string, double> opened_metres(const Network& net, const PartsOf& of);
+
+// Of what is fitted to the two ends of a cable of this kind that goes from plug to plug.
+double ends_price(const Catalogue& catalogue, const Kind& cable);
+
+// Metres of a link where no pathway leads; of those, what has to be dug: past the first 15 m, which
+// are clipped to what is there (common practice), where the site says that cables lie in the ground
+// and nobody has laid and measured it.
+double dug_metres(const Network& net, LinkNumber link);
+double bare_metres(const Network& net, LinkNumber link);
+
+}  // namespace ovant
