@@ -248,4 +248,11 @@ TEST_CASE("jobs at the edge of sense", "[cutting][bad-input]") {
     CHECK(used.price == Approx(0));
     // Everything is free.
     CHECK(cut({{{100, 0}}, {{60}, {60}, {60}}, 0}).lengths.size() == 3);
+    // A left-over is not used up where the drum that is bought anyhow wastes nothing.
+    CuttingEffort columns;
+    columns.most_patterns = 0;
+    const Cutting spared = cut({{{100, 4}, {60, 0, 1}}, {{55}, {30}, {15}}, 10}, columns);
+    CHECK(spared.price == Approx(4));
+    CHECK(spared.waste == 0);
+    CHECK(spared.lengths.size() == 1);
 }
