@@ -166,12 +166,16 @@ std::string proposal_reason(const Proposal& proposal, const TextContext& context
 
 std::string parts_text(const std::vector<PartLine>& parts, UnitSystem units) {
     std::string out;
+    bool small = false;
     for (const PartLine& part : parts) {
+        small = small || part.small;
+        if (part.small) continue;
         if (!out.empty()) out += "  ·  ";
         out += part.unit == Unit::count
                    ? fmt::format("{:g} × {}", part.quantity, part.name)
                    : fmt::format("{} {}", shown(part.quantity, part.unit, units), part.name);
     }
+    if (small && !out.empty()) out += "  ·  " + said("small parts");
     return out;
 }
 

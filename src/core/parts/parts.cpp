@@ -75,6 +75,7 @@ public:
     void add(const Brought& brought) {
         add(brought.part, std::ceil(brought.quantity - 1e-6), "");
         lines_[brought.part].used_by = brought.used_by;
+        lines_[brought.part].small = true;
     }
 
     void add(const Device& device) {

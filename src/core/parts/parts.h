@@ -22,6 +22,7 @@ struct PartLine {
     std::optional<Package> package;    // cable that is bought so; the quantity counts them
     std::string left_over;             // cable that is there already, by its id in the stock
     bool too_long = false;             // no package holds it
+    bool small = false;                // brought along by something else
     int pack = 0;                      // pieces in a bag; the quantity counts bags; 0: singly
 };
 
