@@ -27,6 +27,15 @@ std::string what_is_counted(BroughtBy of) {
     return "";
 }
 
+// A title inside a sentence: "Camera" becomes "camera", "UPS" stays.
+std::string inside(std::string title) {
+    const auto upper = [&](std::size_t i) {
+        return i < title.size() && title[i] >= 'A' && title[i] <= 'Z';
+    };
+    if (upper(0) && !upper(1)) title[0] = static_cast<char>(title[0] - 'A' + 'a');
+    return title;
+}
+
 struct Both {
     const char *yes, *no;
 };
@@ -39,17 +48,17 @@ void add_whether(std::vector<std::string>& words, Whether whether, Both both) {
 
 std::string counted_text(const Brings& rule) {
     std::vector<std::string> words{what_is_counted(rule.of)};
-    if (rule.medium) words.push_back(title(*rule.medium));
+    if (rule.medium) words.push_back(inside(title(*rule.medium)));
     if (!rule.kind.empty()) words.push_back(rule.kind);
     if (rule.conductors)
         words.push_back(*rule.conductors == ConductorForm::solid ? said("solid conductors")
                                                                  : said("stranded conductors"));
     add_whether(words, rule.screened, {"screened", "not screened"});
     add_whether(words, rule.panel, {"in a panel", "in a plug"});
-    if (rule.category) words.push_back(title(*rule.category));
-    if (rule.pathway) words.push_back(title(*rule.pathway));
-    if (rule.place) words.push_back(title(*rule.place));
-    if (rule.surroundings) words.push_back(title(*rule.surroundings));
+    if (rule.category) words.push_back(inside(title(*rule.category)));
+    if (rule.pathway) words.push_back(inside(title(*rule.pathway)));
+    if (rule.place) words.push_back(inside(title(*rule.place)));
+    if (rule.surroundings) words.push_back(inside(title(*rule.surroundings)));
     add_whether(words, rule.boxed, {"in an enclosure", "in no enclosure"});
     add_whether(words, rule.by_itself, {"standing by itself", "standing at a place"});
     add_whether(words, rule.mains, {"on the mains", "without mains"});

@@ -12,7 +12,7 @@ namespace ovant {
 namespace {
 
 void card(Paper& paper, const PackageCut& cut, const TextContext& context) {
-    paper.text(package_title(cut, context), true);
+    paper.table_name(package_title(cut, context));
     std::vector<std::vector<std::string>> rows;
     double left_m = cut.package.length_m;
     for (std::size_t i = 0; i < cut.pieces.size(); ++i) {

@@ -97,6 +97,11 @@ void Paper::heading(const std::string& text) {
     pages_->y += 3;
 }
 
+void Paper::table_name(const std::string& name) {
+    pages_->make_room(5 * text_size * pitch);
+    text(name, true);
+}
+
 void Paper::text(const std::string& paragraph, bool bold) {
     pages_->lines(paragraph, bold, text_size, edge, whole_width, black);
     pages_->y += 2;

@@ -16,6 +16,8 @@ public:
 
     void title(const std::string& text);
     void heading(const std::string& text);
+    // Above a table; not alone at the foot of a page either.
+    void table_name(const std::string& text);
     void text(const std::string& paragraph, bool bold = false);
     void quiet(const std::string& paragraph);
     // A box: empty, ticked or crossed, and what it stands for.

@@ -7,6 +7,7 @@
 #include "core/format/site_json.h"
 #include "core/parts/cost.h"
 #include "core/parts/parts.h"
+#include "phrase/brings_text.h"
 #include "support/sites.h"
 
 using namespace ovant;
@@ -215,4 +216,18 @@ TEST_CASE("material of a cost is the price of its parts", "[brings][cost]") {
         const Network net = lay_out(site, catalogue);
         CHECK(cost_of(net, whole_site(net)).material == Approx(total_price(count_parts(net))));
     }
+}
+
+TEST_CASE("a rule reads as a sentence", "[brings][phrase]") {
+    Brings rule;
+    rule.of = BroughtBy::cable_end;
+    rule.medium = Medium::twisted_pair;
+    rule.category = Category::ups;
+    rule.boxed = Whether::no;
+    CHECK(counted_text(rule) == "each end of a cable, twisted pair, UPS, in no enclosure");
+    CHECK(how_many_text(rule) == "1");
+    rule.for_every = 12;
+    CHECK(how_many_text(rule) == "1 for every 12");
+    rule.count = 0;
+    CHECK(how_many_text(rule) == "none");
 }

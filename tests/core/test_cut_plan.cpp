@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Cable as it is bought: which run comes from which package of a site.
 #include <catch2/catch.hpp>
+#include <nlohmann/json.hpp>
+#include <sstream>
 #include <map>
 #include <set>
 
