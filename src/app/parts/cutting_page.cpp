@@ -29,6 +29,7 @@ CuttingPage::CuttingPage(Document& document, PartsWork& work, Prompts& prompts, 
       scroll_(new QScrollArea) {
     setObjectName("cuttingPage");
     summary_->setObjectName("cutsSummary");
+    summary_->setWordWrap(true);
     summary_->setFont(text_font(*this, 1.05, true));
     auto* left_overs = new QPushButton(icon(Icon::table), tr("Left-overs…"));
     left_overs->setObjectName("leftOvers");
@@ -37,8 +38,7 @@ CuttingPage::CuttingPage(Document& document, PartsWork& work, Prompts& prompts, 
     save->setObjectName("saveCuts");
     save->setToolTip(tr("A card for each box and drum: what to cut from it, in which order"));
     auto* top = new QHBoxLayout;
-    top->addWidget(summary_);
-    top->addStretch(1);
+    top->addWidget(summary_, 1);
     top->addWidget(left_overs);
     top->addWidget(save);
     scroll_->setObjectName("cuts");
@@ -63,7 +63,7 @@ CuttingPage::CuttingPage(Document& document, PartsWork& work, Prompts& prompts, 
 
 void CuttingPage::refresh() {
     const std::shared_ptr<const PartsBought> bought = work_.bought();
-    if (!bought) return summary_->setText(tr("looking for the least price…"));
+    if (!bought) return summary_->setText(tr("working…"));
     if (bought == shown_) return;
     shown_ = bought;
     std::size_t packages = 0;

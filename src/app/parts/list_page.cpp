@@ -96,6 +96,7 @@ ListPage::ListPage(Document& document, PartsWork& work, Prompts& prompts, QWidge
       total_(new QLabel) {
     setObjectName("partsList");
     total_->setObjectName("partsTotal");
+    total_->setWordWrap(true);
     total_->setFont(text_font(*this, 1.05, true));
     auto* brings = new QPushButton(icon(Icon::settings), tr("What else…"));
     brings->setObjectName("brings");
@@ -108,8 +109,7 @@ ListPage::ListPage(Document& document, PartsWork& work, Prompts& prompts, QWidge
     csv->setToolTip(tr("Saves the list as comma-separated text"));
     xlsx->setToolTip(tr("Saves the list as a spreadsheet"));
     auto* top = new QHBoxLayout;
-    top->addWidget(total_);
-    top->addStretch(1);
+    top->addWidget(total_, 1);
     top->addWidget(brings);
     top->addWidget(csv);
     top->addWidget(xlsx);
@@ -151,7 +151,7 @@ ListPage::ListPage(Document& document, PartsWork& work, Prompts& prompts, QWidge
 
 void ListPage::refresh() {
     const std::shared_ptr<const PartsBought> bought = work_.bought();
-    if (!bought) return total_->setText(tr("looking for the least price…"));
+    if (!bought) return total_->setText(tr("working…"));
     model_->set_parts(bought->lines);
     total_->setText(
         tr("total %1")
