@@ -129,6 +129,28 @@ TEST_CASE("a run is never joined unless the site allows it", "[cuts]") {
     Site fits = with(100);
     fits.settings.buying.joints_allowed = true;
     CHECK(cuts_of(plan_of(fits), "own").joints == 0);
+    // A left-over that holds it whole, or cable by the metre, needs no joint either.
+    const Catalogue catalogue = catalogue_for(long_run);
+    const Site stocked = add_left_over(long_run, catalogue, {"", "own", 101, "", ""})->site;
+    CHECK(cuts_of(plan_of(stocked), "own").joints == 0);
+    CHECK(cuts_of(plan_of(stocked), "own").too_long.empty());
+    Site metre = with_cable(long_run, "own", packages + R"(,"by_metre":true)");
+    CHECK(cuts_of(plan_of(metre), "own").joints == 0);
+    CHECK(cuts_of(plan_of(metre), "own").price == Approx(50.5));
+    // As many parts as anybody means, and no more.
+    Site far = with(2000);
+    far.settings.buying.joints_allowed = true;
+    CHECK(cuts_of(plan_of(far), "own").joints == 19);
+    far = with(2001);
+    far.settings.buying.joints_allowed = true;
+    CHECK(cuts_of(plan_of(far), "own").joints == 0);
+    CHECK(cuts_of(plan_of(far), "own").too_long.size() == 1);
+    // A drum in feet is no whole number of decimetres: its parts still fit.
+    Site feet = with_cable(with(700), "own",
+                           R"(,"packages":[{"form":"box","length_m":304.85,"price":140}])");
+    feet.settings.buying.joints_allowed = true;
+    CHECK(cuts_of(plan_of(feet), "own").joints == 2);
+    CHECK(cuts_of(plan_of(feet), "own").too_long.empty());
 }
 
 TEST_CASE("cables pulled together come from different packages where asked", "[cuts]") {

@@ -19,8 +19,8 @@ PartsWork::PartsWork(Document& document, QObject* parent) : QObject(parent), doc
 std::shared_ptr<const PartsBought> PartsWork::bought() {
     const std::shared_ptr<const Network> net = document_.shared_site_network();
     if (bought_ && bought_->net == net) return bought_;
-    if (asked_ == net && job_.running()) return nullptr;
-    asked_ = net;
+    // One at a time: what it is of may be another site by then, and the pages ask again.
+    if (job_.running()) return nullptr;
     job_.start([net](const Wanted&) { return work_out(net); },
                [this](std::shared_ptr<const PartsBought> bought) {
                    bought_ = std::move(bought);

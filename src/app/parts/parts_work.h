@@ -33,7 +33,6 @@ signals:
 private:
     Document& document_;
     std::shared_ptr<const PartsBought> bought_;
-    std::shared_ptr<const Network> asked_;
     BackgroundJob<std::shared_ptr<const PartsBought>> job_;
 };
 

@@ -16,6 +16,7 @@ namespace {
 
 constexpr int steps_per_m = 10;  // cords come in half metres
 constexpr double most_cut_m = 1e5;
+constexpr double most_parts = 20;  // of a run that is joined; past it nobody means it
 
 int to_steps(double length_m) {
     return static_cast<int>(std::ceil(std::min(length_m, most_cut_m) * steps_per_m - 1e-6));
@@ -75,18 +76,21 @@ private:
         cords.pulls.insert(cords.pulls.end(), count, "");
     }
 
-    // Runs longer than any package in so many parts, where joints are allowed.
-    void join(Wanted& wanted, double longest_m, CableCuts& cuts) const {
+    // These pieces, which nothing holds whole, in as many parts as packages it takes.
+    void join(Wanted& wanted, const std::vector<std::size_t>& too_long, CableCuts& cuts) const {
+        const double longest_m = std::floor(cuts.longest_m * steps_per_m + 1e-6) / steps_per_m;
         Wanted out;
         for (std::size_t i = 0; i < wanted.pieces.size(); ++i) {
             CutPiece piece = wanted.pieces[i];
             const double whole_m = piece.length_m;
-            const bool joined = buying_.joints_allowed && longest_m > 0 && whole_m > longest_m;
-            piece.parts = joined ? static_cast<int>(std::ceil(whole_m / longest_m - 1e-9)) : 1;
+            const bool held = std::find(too_long.begin(), too_long.end(), i) == too_long.end();
+            const double parts = held ? 1 : std::ceil(whole_m / longest_m - 1e-9);
+            if (parts <= most_parts) piece.parts = static_cast<int>(parts);
             cuts.joints += piece.parts - 1;
             for (piece.part = 1; piece.part <= piece.parts; ++piece.part) {
                 const double before_m = (piece.part - 1) * longest_m;
-                piece.length_m = joined ? std::min(longest_m, whole_m - before_m) : whole_m;
+                piece.length_m =
+                    piece.parts > 1 ? std::min(longest_m, whole_m - before_m) : whole_m;
                 out.pieces.push_back(piece);
                 out.pulls.push_back(wanted.pulls[i]);
             }
@@ -103,7 +107,8 @@ private:
         CuttingJob job;
         job.worth_keeping = to_steps(buying_.worth_keeping_m);
         for (const Package& package : facts.packages) {
-            cuts.longest_m = std::max(cuts.longest_m, package.length_m);
+            if (package.form != PackageForm::lead)
+                cuts.longest_m = std::max(cuts.longest_m, package.length_m);
             StockLength stock{static_cast<int>(package.length_m * steps_per_m + 1e-6),
                               package.price};
             stock.single = package.form == PackageForm::lead;
@@ -129,7 +134,19 @@ private:
             cut.left_over = left_over.id;
             offered.push_back(cut);
         }
-        join(wanted, cuts.longest_m, cuts);
+        add_pieces(job, wanted);
+        for (const CutPiece& piece : wanted.pieces) cuts.needed_m += piece.length_m;
+        Cutting cutting = cut(job, effort_);
+        if (buying_.joints_allowed && cuts.longest_m > 0 && !cutting.too_long.empty()) {
+            join(wanted, cutting.too_long, cuts);
+            add_pieces(job, wanted);
+            cutting = cut(job, effort_);
+        }
+        take(cutting, {wanted, offered}, cuts);
+        return cuts;
+    }
+    void add_pieces(CuttingJob& job, const Wanted& wanted) const {
+        job.pieces.clear();
         std::map<std::string, int> pulls;
         for (std::size_t i = 0; i < wanted.pieces.size(); ++i) {
             PieceToCut piece{to_steps(wanted.pieces[i].length_m)};
@@ -137,10 +154,7 @@ private:
             if (buying_.pulled_apart && !pull.empty())
                 piece.pull = pulls.try_emplace(pull, static_cast<int>(pulls.size())).first->second;
             job.pieces.push_back(piece);
-            cuts.needed_m += wanted.pieces[i].length_m;
         }
-        take(cut(job, effort_), {wanted, offered}, cuts);
-        return cuts;
     }
 
     struct Terms {
