@@ -11,21 +11,13 @@
 #include "core/choose/proposal.h"
 #include "core/simulate/day.h"
 #include "support/builder.h"
+#include "support/sanitizer.h"
 
 using namespace ovant;
 
 namespace {
 
-#if defined(__has_feature)
-#if __has_feature(address_sanitizer)
-#define OVANT_UNDER_SANITIZER
-#endif
-#endif
-#ifdef OVANT_UNDER_SANITIZER
-constexpr int sites_tried = 200, sites_with_ways = 10;  // for memory, not for numbers
-#else
-constexpr int sites_tried = 2000, sites_with_ways = 40;
-#endif
+constexpr int sites_tried = rounds(2000, 200), sites_with_ways = rounds(40, 5);
 constexpr double exact = 1e-6;
 
 // One or two runs from one unit, with up to three units in line. All day alike: nothing comes on or
