@@ -36,6 +36,8 @@ struct Options {
     double watch_s = 0, every_s = 60;
     LabelSheet sheet;
     std::string xlsx_path;
+    std::string by = "day";  // how work is listed
+    std::string choose;      // of variants
     std::vector<std::string> words;
     std::vector<std::string> columns;  // of a list of readings: "HEADING=MEANING"
     std::string date, place, write_path, csv_path;
@@ -93,6 +95,9 @@ int read_switch_command(const Options& options, const Streams& streams);
 // parts_commands.cpp
 int parts_command(const Options& options, const Streams& streams);
 int cuts_command(const Options& options, const Streams& streams);
+int work_command(const Options& options, const Streams& streams);
+int offer_command(const Options& options, const Streams& streams);
+int variants_command(const Options& options, const Streams& streams);
 
 // site_commands.cpp
 int import_command(const Options& options, const Streams& streams);

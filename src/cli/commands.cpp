@@ -262,7 +262,23 @@ private:
         cuts->add_option("--pdf", options.pdf_path, "write a card for each package here");
         cuts->add_flag("--json", options.json, "JSON instead of text");
         add_format(cuts);
-        for (CLI::App* sub : {parts, cuts}) {
+        CLI::App* work =
+            add("work", "work by task, day and place, with what to load", work_command);
+        work->add_option("--by", options.by, "day, task or place")
+            ->check(CLI::IsMember({"day", "task", "place"}));
+        work->add_option("--pdf", options.pdf_path, "write a list for each day and place here");
+        add_format(work);
+        CLI::App* offer = add("offer", "what the customer is offered", offer_command);
+        offer->add_option("--pdf", options.pdf_path, "write the customer's offer here");
+        offer->add_option("--xlsx", options.xlsx_path, "write a spreadsheet with costs here");
+        offer->add_option("--csv", options.csv_path, "write the customer's lines here");
+        add_format(offer);
+        CLI::App* variants =
+            add("variants", "the designs of a site side by side", variants_command);
+        variants->add_option("--choose", options.choose, "id or name of the design to stand");
+        variants->add_option("--write", options.write_path, "write the site as chosen here");
+        add_format(variants);
+        for (CLI::App* sub : {parts, cuts, work, offer, variants}) {
             sub->add_option("--seconds", options.seconds, "how long to look for the least price")
                 ->check(CLI::Range(0.1, 600.0));
         }

@@ -40,12 +40,14 @@ int chances_command(const Options& options, const Streams& streams) {
     wanted.trials = options.trials;
     if (options.seed) wanted.seed = *options.seed;
     const Network net = lay_out(opened->site, opened->catalogue);
-    for (const RunChance& one : chances(net, wanted)) {
+    const Chances found = chances(net, wanted);
+    for (const RunChance& one : found.runs) {
         const Device* camera = find_device(opened->site, one.camera);
         streams.out << fmt::format("{:6} {:24} holds in {:.1f} % of {} trials\n", one.camera,
                                    camera ? camera->name : "", 100 * one.holds_share,
                                    wanted.trials);
     }
+    streams.out << fmt::format("all hold in {:.1f} %\n", 100 * found.all_hold_share);
     return cli_holds;
 }
 

@@ -381,7 +381,7 @@ TEST_CASE("The chance of a run is one with room, none where it fails far off, be
         site.links.front().measured_length_m.reset();
         site.devices.back().at = {length_m, 0};
         const Network net = lay_out(site, shipped_catalogue());
-        return chances(net, {}).front().holds_share;
+        return chances(net, {}).runs.front().holds_share;
     };
     CHECK(chance(50) == 1);
     CHECK(chance(140) == 0);

@@ -240,9 +240,7 @@ TEST_CASE("the bench prints with every step and box", "[bench][print]") {
     const BenchPlan plan = plan_of(run);
     const TempFolder folder;
     const std::string pdf = folder.write("bench.pdf", bench_pdf(plan, run.site, context));
-    REQUIRE(std::system(("pdftotext -raw " + pdf + " " + pdf + ".txt").c_str()) == 0);
-    std::string text = read_all(pdf + ".txt");
-    std::replace(text.begin(), text.end(), '\n', ' ');
+    const std::string text = text_of_pdf(pdf);
     for (const BenchStep* step : all_steps(plan)) {
         INFO(bench_text(*step, run.site, context));
         CHECK(text.find(bench_text(*step, run.site, context)) != std::string::npos);

@@ -36,15 +36,6 @@ const Card& card_of(const std::vector<Card>& cards, const std::string& camera) {
     return cards.front();
 }
 
-// As it was written, lines of a paragraph joined; pages still end in form feeds.
-std::string text_of_pdf(const std::string& path) {
-    const std::string text = path + ".txt";
-    REQUIRE(std::system(("pdftotext -raw " + path + " " + text).c_str()) == 0);
-    std::string out = read_all(text);
-    std::replace(out.begin(), out.end(), '\n', ' ');
-    return out;
-}
-
 struct Box {
     double left, top, right, bottom;
 };

@@ -48,7 +48,8 @@ TEST_CASE("a length of copper by hand", "[cost]") {
                          100 * price("saddle-25");
     CHECK(cost.material == Approx(2 * price("rep-1") + 100 * 0.58 + small));
     CHECK(cost.ground == Approx(700));
-    CHECK(cost.hours == Approx(2 * rates.mount_h + rates.pull_h_per_100m + 2 * rates.copper_end_h));
+    CHECK(cost.hours == Approx(2 * rates.mount_h + rates.pull_h_per_100m + 2 * rates.copper_end_h +
+                               rates.test_h + rates.hand_over_h));
     CHECK(cost.labour == Approx(cost.hours * rates.price_per_h));
     CHECK(cost.total() == Approx(cost.material + cost.ground + cost.labour));
     // What lies there already has opened the ground.
@@ -63,16 +64,20 @@ TEST_CASE("fibre ends cost more work, radio none of cable", "[cost]") {
                          34 * (price("conduit-25-3m") + price("conduit-joint-25")) +
                          100 * price("saddle-25");
     CHECK(cost.material == Approx(2 * price("mc-1000-lx") + 100 * 0.62 + small));
-    // Two plugs in the wall at no place of which anything is known: one outlet is counted.
-    CHECK(cost.labour == Approx(cost.hours * rates.price_per_h + rates.mains_point_price));
-    CHECK(cost.hours == Approx(2 * rates.mount_h + rates.pull_h_per_100m + 2 * rates.fibre_end_h));
+    // Two plugs in the wall at no place, 100 m apart: an outlet each.
+    CHECK(cost.labour == Approx(cost.hours * rates.price_per_h + 2 * rates.mains_point_price));
+    CHECK(cost.hours == Approx(2 * rates.mount_h + rates.pull_h_per_100m + 2 * rates.fibre_end_h +
+                               rates.hand_over_h));
 
     const Site radio = pair_of("radio-5-ptp", "air", "radio-5-ptp", "air", "air");
     const Cost by_air = whole_cost(radio);
     CHECK(by_air.material ==
           Approx(2 * (price("radio-5-ptp") + price("radio-clamp") + price("mast-3m"))));
     CHECK(by_air.ground == 0);
-    CHECK(by_air.hours == Approx(2 * shipped_catalogue().find("radio-5-ptp")->mount_h));
+    // Both antennas hang higher than a short ladder reaches.
+    CHECK(by_air.hours == Approx(2 * (shipped_catalogue().find("radio-5-ptp")->mount_h +
+                                      rates.height_h + rates.set_up_h) +
+                                 rates.align_h + rates.hand_over_h));
 }
 
 TEST_CASE("old cable is not bought, pulled or dug in again", "[cost]") {

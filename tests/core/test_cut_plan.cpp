@@ -262,8 +262,7 @@ TEST_CASE("the cut plan on the command line, as text, JSON and paper", "[cuts][c
     const auto json = nlohmann::json::parse(json_out.str());
     CHECK(json["cables"][0]["needed_m"] == 665);
     CHECK(json["price"] == json["price_bound"]);
-    REQUIRE(std::system(("pdftotext -raw " + pdf + " " + pdf + ".txt").c_str()) == 0);
-    const std::string text = read_all(pdf + ".txt");
+    const std::string text = text_of_pdf(pdf);
     CHECK(text.find("Cut plan") != std::string::npos);
     CHECK(text.find("400 m") != std::string::npos);
     REQUIRE(save_site(site, row_of({501})));

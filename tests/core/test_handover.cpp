@@ -28,13 +28,6 @@ Handover handover_of(const Network& net) {
     return handover(net, assess(net), sha256_of(*net.site));
 }
 
-std::string text_in(const std::string& pdf) {
-    REQUIRE(std::system(("pdftotext -raw " + pdf + " " + pdf + ".txt").c_str()) == 0);
-    std::string text = read_all(pdf + ".txt");
-    std::replace(text.begin(), text.end(), '\n', ' ');
-    return text;
-}
-
 bool has(const std::vector<OpenItem>& items, const std::string& part) {
     return std::any_of(items.begin(), items.end(), [&](const OpenItem& item) {
         return item.text.find(part) != std::string::npos;
@@ -119,7 +112,7 @@ TEST_CASE("the handover prints: open items, runs, tables, the digest", "[handove
     const TextContext context{UnitSystem::metric, &catalogue};
     const TempFolder folder;
     const std::string text =
-        text_in(folder.write("handover.pdf", handover_pdf(found, net, "2027-01-20", context)));
+        text_of_pdf(folder.write("handover.pdf", handover_pdf(found, net, "2027-01-20", context)));
     for (const OpenItem& item : open_items(found, context)) {
         INFO(item.text);
         CHECK(text.find(item.text) != std::string::npos);
@@ -194,7 +187,7 @@ TEST_CASE("labels are one for each end, port and unit; their codes read back",
         CHECK(std::system(command.c_str()) == 0);
         CHECK(read_all(cut + ".txt") == labels[i].code + "\n");
     }
-    CHECK(text_in(file).find(cable_id) != std::string::npos);
+    CHECK(text_of_pdf(file).find(cable_id) != std::string::npos);
 }
 
 TEST_CASE("a sheet that leaves no label is refused with its field", "[handover][labels]") {
@@ -254,7 +247,7 @@ TEST_CASE("photos are known by their digest, found beside the site's file, and n
     const Network net = lay_out(added->site, shipped_catalogue());
     const std::string pdf = folder.write(
         "h.pdf", handover_pdf(handover_of(net), net, "2027-01-15", {UnitSystem::metric}));
-    const std::string text = text_in(pdf);
+    const std::string text = text_of_pdf(pdf);
     CHECK(text.find("photos/k01.jpg") != std::string::npos);
     CHECK(text.find("Gasket seated") != std::string::npos);
     const Result<Site> gone = remove_object(added->site, shipped_catalogue(), "PH1");

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "support/temp_folder.h"
 
+#include <algorithm>
 #include <cstdlib>
 #include <fstream>
 #include <sstream>
@@ -28,4 +29,12 @@ std::string read_all(const std::string& path) {
 
 std::string source_file(const std::string& relative) {
     return std::string(SOURCE_FOLDER) + "/" + relative;
+}
+
+std::string text_of_pdf(const std::string& path) {
+    const std::string text = path + ".txt";
+    if (std::system(("pdftotext -raw " + path + " " + text).c_str()) != 0) return "";
+    std::string out = read_all(text);
+    std::replace(out.begin(), out.end(), '\n', ' ');
+    return out;
 }

@@ -17,6 +17,9 @@ struct TempFolder {
     std::filesystem::path path;
 };
 
+// What pdftotext reads in a file, lines joined; pages still end in form feeds. Empty if it fails.
+std::string text_of_pdf(const std::string& path);
+
 std::string read_all(const std::string& path);
 // A file of the source tree.
 std::string source_file(const std::string& relative);

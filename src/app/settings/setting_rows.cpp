@@ -43,6 +43,8 @@ std::vector<const char*> chains() {
     return {SAY("As makers allow"), "1", "2", "3", "4", "5", "6", "7", "8", "9"};
 }
 
+std::vector<const char*> people() { return {"1", "2", "3", "4", "5", "6", "7", "8", "9"}; }
+
 // Long because it is the table itself.
 std::vector<SettingRow> made() {
     using enum SettingGroup;
@@ -186,6 +188,26 @@ std::vector<SettingRow> made() {
          "settings/labour/fibre_end_h", NUMBER(Unit::hour, 1, labour.fibre_end_h)},
         {work, SAY("Mounting a unit"), SAY("Time, where its kind does not say."), "mountUnit",
          "settings/labour/mount_h", NUMBER(Unit::hour, 1, labour.mount_h)},
+        {work, SAY("High up"),
+         SAY("Time more for a camera or radio up a pole or mast, with a ladder or lift and two "
+             "people."),
+         "height", "settings/labour/height_h", NUMBER(Unit::hour, 1, labour.height_h)},
+        {work, SAY("Aligning a radio path"), SAY("Time of both, one at each end."), "align",
+         "settings/labour/align_h", NUMBER(Unit::hour, 1, labour.align_h)},
+        {work, SAY("Setting up a unit"),
+         SAY("Time for address, name, password and clock of a unit in the network."), "setUp",
+         "settings/labour/set_up_h", NUMBER(Unit::hour, 1, labour.set_up_h)},
+        {work, SAY("Testing a cable"),
+         SAY("Time to read and note what is there, end to end; of fibre it is in the ends."),
+         "testCable", "settings/labour/test_h", NUMBER(Unit::hour, 1, labour.test_h)},
+        {work, SAY("Handing over"), SAY("Time to show the site and have it signed, once."),
+         "handOver", "settings/labour/hand_over_h", NUMBER(Unit::hour, 1, labour.hand_over_h)},
+        {work, SAY("People on site"), SAY("Who work together: days are counted with them."), "crew",
+         "settings/labour/crew",
+         ChoiceSetting{[](const Settings& s) { return s.labour.crew - 1; },
+                       [](Settings& s, int to) { s.labour.crew = to + 1; }, people()}},
+        {work, SAY("A day on site"), SAY("Hours of work of each in a day, ways and breaks off."),
+         "dayHours", "settings/labour/day_h", NUMBER(Unit::hour, 1, labour.day_h)},
         {work, SAY("A mains outlet"), SAY("Price, by a licensed electrician."), "outlet",
          "settings/labour/mains_point_price", NUMBER(Unit::none, 1, labour.mains_point_price)},
         {work, SAY("A metre of new way"),
@@ -209,6 +231,22 @@ std::vector<SettingRow> made() {
          SAY("A run longer than any package is joined of several. A joint is one more thing that "
              "fails, and no run that fits whole is joined."),
          "jointsAllowed", "settings/buying/joints_allowed", FLAG(buying.joints_allowed)},
+
+        {offer, SAY("On top of material"), SAY("Put on what parts and cable cost."),
+         "materialMarkup", "settings/offer/material_markup",
+         NUMBER(Unit::percent, 100, offer.material_markup)},
+        {offer, SAY("On top of own work"), SAY("Put on hours at the price of an hour."),
+         "workMarkup", "settings/offer/work_markup", NUMBER(Unit::percent, 100, offer.work_markup)},
+        {offer, SAY("On top of others' work"), SAY("Put on ground works and the electrician."),
+         "outsideMarkup", "settings/offer/outside_markup",
+         NUMBER(Unit::percent, 100, offer.outside_markup)},
+        {offer, SAY("Tax"), SAY("On the whole price, shown apart."), "tax",
+         "settings/offer/tax_share", NUMBER(Unit::percent, 100, offer.tax_share)},
+        {offer, SAY("Rounded to"),
+         SAY("The price before tax, to whole ones of so much: 5, 10, 100."), "roundTo",
+         "settings/offer/round_to", NUMBER_OR(Unit::none, 1, offer.round_to, SAY("the cent"))},
+        {offer, SAY("Valid for days"), SAY("From the date of the offer."), "validDays",
+         "settings/offer/valid_days", NUMBER(Unit::none, 1, offer.valid_days)},
 
         {day, SAY("Date"), SAY("The day that Power plays: year, month, day."), "dayDate",
          "settings/day/date", TEXT(day.date, 10)},
@@ -280,6 +318,7 @@ QString title(SettingGroup group) {
         case SettingGroup::backup: return said(SAY("Backup and sun"));
         case SettingGroup::work: return said(SAY("Work and prices"));
         case SettingGroup::buying: return said(SAY("Buying and cutting cable"));
+        case SettingGroup::offer: return said(SAY("Offer and tax"));
         case SettingGroup::day: return said(SAY("The day that is played"));
         case SettingGroup::practice: return said(SAY("Practice here"));
     }

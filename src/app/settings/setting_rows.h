@@ -23,6 +23,7 @@ enum class SettingGroup {
     backup,
     work,
     buying,
+    offer,
     day,
     practice
 };

@@ -63,14 +63,17 @@ ChancesDialog::ChancesDialog(Document& document, QWidget* parent)
         [options, net = document_.shared_network()](const Wanted& wanted) {
             return chances(*net, options, [&](double share) { return wanted.go_on(share); });
         },
-        [this](const std::vector<RunChance>& found) {
+        [this](const Chances& found) {
             look_.stop();
             show_chances(found);
         });
 }
 
-void ChancesDialog::show_chances(const std::vector<RunChance>& found) {
-    std::vector<RunChance> ordered = found;
+void ChancesDialog::show_chances(const Chances& found) {
+    words_->setText(
+        words_->text() + " " +
+        tr("All runs together hold in %1 %.").arg(100 * found.all_hold_share, 0, 'f', 0));
+    std::vector<RunChance> ordered = found.runs;
     std::stable_sort(ordered.begin(), ordered.end(), [](const RunChance& a, const RunChance& b) {
         return a.holds_share < b.holds_share;
     });

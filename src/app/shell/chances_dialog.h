@@ -23,13 +23,13 @@ public:
     explicit ChancesDialog(Document& document, QWidget* parent = nullptr);
 
 private:
-    void show_chances(const std::vector<RunChance>& found);
+    void show_chances(const Chances& found);
     Document& document_;
     QTableWidget* table_;
     QProgressBar* progress_;
     QLabel* words_;
     QTimer look_;  // how far it is
-    BackgroundJob<std::vector<RunChance>> job_;
+    BackgroundJob<Chances> job_;
 };
 
 }  // namespace ovant

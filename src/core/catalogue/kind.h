@@ -256,7 +256,7 @@ struct Kind {
     double price = 0;
     double draw_w = 0;         // what it takes at its pd port or from the mains for itself
     bool needs_mains = false;  // comes with a plug; units with a mains supply always do
-    double mount_h = 0;        // hours to mount and set up, 0: the site's usual
+    double mount_h = 0;        // hours to mount, 0: the site's usual
     By<PortNumber, PortKind> ports;
     std::optional<CableFacts> cable;
     std::optional<CameraFacts> camera;

@@ -170,8 +170,11 @@ void price(const ChooseContext& context, const Network& net, const Run& run, Pro
     of.open = context.open_pathways;
     of.modules = modules_added(context, *net.site);
     for (DeviceNumber number : net.kinds.numbers()) {
-        if (number != run.camera && !context.staying.contains(net.device(number).id))
-            of.devices.push_back(number);
+        const Device& device = net.device(number);
+        const bool stays = context.staying.contains(device.id);
+        if (number != run.camera && !stays) of.devices.push_back(number);
+        if (stays && !device.place.empty() && plugs_into_mains(net.kind(number)))
+            of.outlets.insert(device.place);
     }
     for (LinkNumber link : net.links.numbers()) {
         if (!context.staying.contains(net.links[link].link->id)) of.links.push_back(link);

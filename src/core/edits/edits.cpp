@@ -184,7 +184,7 @@ Result<Site> remove_object(Site site, const Catalogue& catalogue, std::string_vi
     if (erase_id(site.links, id) || erase_id(site.obstacles, id) || erase_id(site.subnets, id) ||
         erase_id(site.readings, id) || erase_id(site.instruments, id) || erase_id(site.tried, id) ||
         erase_id(site.bench, id) || erase_id(site.photos, id) || erase_id(site.handovers, id) ||
-        erase_id(site.stock, id) || erase_id(site.brings, id))
+        erase_id(site.stock, id) || erase_id(site.brings, id) || erase_id(site.variants, id))
         return site;
     if (erase_id(site.existing, id)) {
         for (Link& link : site.links) {

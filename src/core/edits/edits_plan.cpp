@@ -160,24 +160,39 @@ Result<Site> set_own_kind(Site site, std::string_view id, std::string json) {
     return site;
 }
 
+namespace {
+
+// The id of what is of this kind in a design; null if nothing is.
+template <class Design>
+const std::string* user_of(const Design& design, std::string_view kind) {
+    for (const Device& device : design.devices) {
+        const bool in_a_port =
+            std::any_of(device.modules.begin(), device.modules.end(),
+                        [&](const auto& module) { return module.second == kind; });
+        if (device.kind == kind || device.enclosure == kind || in_a_port) return &device.id;
+    }
+    for (const Link& link : design.links) {
+        if (link.cable == kind || link.a.protector == kind || link.b.protector == kind)
+            return &link.id;
+    }
+    for (const ExistingCable& existing : design.existing) {
+        if (existing.cable == kind) return &existing.id;
+    }
+    return nullptr;
+}
+
+}  // namespace
+
 Result<Site> remove_own_kind(Site site, std::string_view id) {
     const auto in_use = [&](const std::string& by) {
         return Error{ErrorCode::not_possible, "", std::string(id), "in use by " + by};
     };
-    for (const Device& device : site.devices) {
-        const bool in_a_port = std::any_of(device.modules.begin(), device.modules.end(),
-                                           [&](const auto& module) { return module.second == id; });
-        if (device.kind == id || device.enclosure == id || in_a_port) return in_use(device.id);
-    }
-    for (const Link& link : site.links) {
-        if (link.cable == id || link.a.protector == id || link.b.protector == id)
-            return in_use(link.id);
-    }
+    if (const std::string* user = user_of(site, id)) return in_use(*user);
     for (const LeftOver& left_over : site.stock) {
         if (left_over.cable == id) return in_use(left_over.id);
     }
-    for (const ExistingCable& existing : site.existing) {
-        if (existing.cable == id) return in_use(existing.id);
+    for (const Variant& variant : site.variants) {
+        if (user_of(variant, id)) return in_use(variant.name);
     }
     if (site.kinds.erase(std::string(id)) == 0) return no_such(id);
     return site;

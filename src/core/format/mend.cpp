@@ -78,6 +78,8 @@ void mend_one(Site& site, const SiteProblem& problem, Gone& gone) {
         mend_list(site.seen);
     else if (problem.list == "name")
         site.name.clear();
+    else if (problem.list == "design_name")
+        site.design_name.clear();
     else
         gone.settings = true;
 }

@@ -5,22 +5,15 @@
 #include <fmt/ranges.h>
 #include <xlsxwriter.h>
 
-#include <unistd.h>
-
 #include <array>
-#include <cerrno>
-#include <cstdlib>
-#include <cstring>
-#include <filesystem>
 
 #include "core/catalogue/kind_enum_names.h"
 #include "core/format/camera_csv.h"
-#include "core/format/file_store.h"
+#include "core/format/workbook.h"
 
 namespace ovant {
 namespace {
 
-constexpr std::size_t largest_sheet_bytes = 256u << 20;
 constexpr std::array headings{"kind", "name",       "package", "quantity",
                               "unit", "price each", "price",   "used by"};
 
@@ -107,23 +100,11 @@ bool write_workbook(const std::string& path, const std::string& site_name,
 
 }  // namespace
 
-// Made in a folder of its own, then put into place whole.
 Result<bool> write_parts_xlsx(const std::string& path, const std::string& site_name,
                               const std::vector<PartLine>& parts, const std::string& currency) {
-    namespace fs = std::filesystem;
-    std::error_code code;
-    std::string folder = (fs::temp_directory_path(code) / "ovant-sheet-XXXXXX").string();
-    if (code || !::mkdtemp(folder.data()))
-        return Error{ErrorCode::unwritable, "", path, std::strerror(errno)};
-    const std::string made = folder + "/parts.xlsx";
-    Result<std::string> bytes = Error{ErrorCode::unwritable, "", path, "no room to make it"};
-    if (write_workbook(made, site_name, parts, currency))
-        bytes = read_file(made, largest_sheet_bytes);
-    fs::remove_all(folder, code);
-    if (!bytes) return bytes.error();
-    const Result<FileStamp> saved = save_file(path, *bytes);
-    if (!saved) return saved.error();
-    return true;
+    return save_workbook(path, [&](const std::string& made) {
+        return write_workbook(made, site_name, parts, currency);
+    });
 }
 
 }  // namespace ovant

@@ -40,7 +40,12 @@ public:
     }
     std::string take() { return std::move(out_); }
 
-    void text(const char*, std::string Site::*, std::size_t) {}  // the name, at the head
+    void text(const char* key, std::string Site::*member, std::size_t) {
+        rest_.erase(key);
+        const bool at_head = member == &Site::name;
+        if (!at_head && !(site_.*member).empty())
+            out_ += fmt::format(",\n\"{}\": {}", key, dumped(json(site_.*member)));
+    }
     void group(const char* key, Settings Site::*member) {
         write_object(key, as_json(site_.*member));
         if (site_.drawing) write_object("drawing", as_json(to_file(*site_.drawing)));

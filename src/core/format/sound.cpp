@@ -8,6 +8,7 @@
 #include "core/fields/field_check.h"
 #include "core/format/drawing_file.h"
 #include "core/format/site_json.h"
+#include "core/variants/variants.h"
 
 namespace ovant {
 namespace {
@@ -54,6 +55,9 @@ Result<Site> sound(const Site& was, const Catalogue& catalogue, Result<Site> cha
     std::vector<Error> errors =
         find_problems(site, same_catalogue(site, was) ? catalogue : catalogue_for(site));
     if (!errors.empty()) return errors.front();
+    // An edit of the design that stands is none of the others.
+    if (!site.variants.empty() && site.variants == was.variants)
+        changed->variants = carried_over(was, site, catalogue);
     return changed;
 }
 

@@ -54,21 +54,24 @@ class Bringing {
 public:
     Bringing(const Network& net, const PartsOf& of) : net_(net), of_(of) {}
 
-    std::vector<Brought> done() {
+    std::vector<BroughtShare> done() {
         for (DeviceNumber device : of_.devices) unit(device);
         for (LinkNumber number : of_.links) link(number);
         places();
         for (const auto& [pathway, metres] : opened_metres(net_, of_)) {
             Facts facts;
             facts.pathway = or_nothing(find_pathway(*net_.site, pathway)).kind;
-            count(BroughtBy::opened_metre, facts, metres, pathway);
+            count(BroughtBy::opened_metre, facts, metres, {pathway, {}});
         }
-        std::vector<Brought> out;
-        for (auto& [part, brought] : brought_) out.push_back(std::move(brought));
-        return out;
+        return std::move(shares_);
     }
 
 private:
+    struct For {
+        std::string used_by;
+        DeviceNumber at;
+    };
+
     Facts facts_of(DeviceNumber number) const {
         const Device& device = net_.device(number);
         Facts facts;
@@ -82,15 +85,16 @@ private:
     }
 
     void unit(DeviceNumber number) {
-        const std::string& id = net_.device(number).id;
+        const For what{net_.device(number).id, number};
         const Facts facts = facts_of(number);
-        count(BroughtBy::unit, facts, 1, id);
-        also_needed(*facts.unit, id);
+        count(BroughtBy::unit, facts, 1, what);
+        also_needed(*facts.unit, what);
         if (const Kind* box = net_.catalogue->find(net_.device(number).enclosure))
-            also_needed(*box, id);
+            also_needed(*box, what);
     }
-    void also_needed(const Kind& kind, const std::string& used_by) {
-        for (const AlsoNeeded& also : kind.brings) add(also.part, also.count, used_by);
+    void also_needed(const Kind& kind, const For& what) {
+        for (const AlsoNeeded& also : kind.brings)
+            add(BroughtBy::unit, also.part, also.count, what);
     }
 
     void link(LinkNumber number) {
@@ -105,25 +109,27 @@ private:
             Facts facts = facts_of(at.device);
             facts.cable = laid.cable;
             facts.panel = link.cords_m > 0;
-            if (!comes_with_plugs) count(BroughtBy::cable_end, facts, 1, link.id);
-            if (!end->protector.empty()) count(BroughtBy::protector, facts, 1, link.id);
+            if (!comes_with_plugs) count(BroughtBy::cable_end, facts, 1, {link.id, at.device});
+            if (!end->protector.empty())
+                count(BroughtBy::protector, facts, 1, {link.id, at.device});
         }
-        if (link.splices > 0) count(BroughtBy::splice, of_cable, link.splices, link.id);
+        const For whole{link.id, {}};
+        if (link.splices > 0) count(BroughtBy::splice, of_cable, link.splices, whole);
         if (const auto joints = of_.joints.find(link.id); joints != of_.joints.end())
-            count(BroughtBy::joint, of_cable, joints->second, link.id);
+            count(BroughtBy::joint, of_cable, joints->second, whole);
         if (!link.existing.empty() || laid.cable->cable->cord) return;
         const Point a = net_.device(laid.a.device).at, b = net_.device(laid.b.device).at;
         for (const auto& [pathway, metres] : metres_on_pathways(*net_.site, link, a, b)) {
             Facts facts = of_cable;
             facts.pathway = or_nothing(find_pathway(*net_.site, pathway)).kind;
-            count(BroughtBy::laid_metre, facts, metres, link.id);
+            count(BroughtBy::laid_metre, facts, metres, whole);
         }
         Facts dug = of_cable;
         dug.pathway = PathwayKind::trench;
-        count(BroughtBy::opened_metre, dug, dug_metres(net_, number), link.id);
+        count(BroughtBy::opened_metre, dug, dug_metres(net_, number), whole);
         const double bare_m = bare_metres(net_, number);
         if (bare_m > 0 && net_.site->settings.where_no_pathway != Between::in_ground)
-            count(BroughtBy::bare_metre, of_cable, bare_m, link.id);
+            count(BroughtBy::bare_metre, of_cable, bare_m, whole);
     }
 
     // Places where something of these stands.
@@ -137,40 +143,51 @@ private:
             facts.surroundings = place->surroundings;
             facts.mains = facts.mains.value_or(false) || plugs_into_mains(net_.kind(number));
         }
-        for (const auto& [id, facts] : seen) count(BroughtBy::place, facts, 1, id);
+        for (const auto& [id, facts] : seen) count(BroughtBy::place, facts, 1, {id, {}});
     }
 
-    void count(BroughtBy what, const Facts& facts, double times, const std::string& used_by) {
+    void count(BroughtBy of, const Facts& facts, double times, const For& what) {
         for (const Brings& rule : net_.catalogue->brings()) {
-            if (rule.of != what || !applies(rule, facts)) continue;
-            add(rule.part, times * rule.count / rule.for_every * (1 + rule.spare_share), used_by);
+            if (rule.of != of || !applies(rule, facts)) continue;
+            add(of, rule.part, times * rule.count / rule.for_every * (1 + rule.spare_share), what);
         }
     }
-    void add(const std::string& part, double quantity, const std::string& used_by) {
+    void add(BroughtBy of, const std::string& part, double quantity, const For& what) {
         if (quantity <= 0 || !net_.catalogue->find(part)) return;
-        Brought& brought = brought_[part];
-        brought.part = part;
-        brought.quantity += quantity;
-        if (brought.used_by.empty() || brought.used_by.back() != used_by)
-            brought.used_by.push_back(used_by);
+        shares_.push_back({of, part, quantity, what.used_by, what.at});
     }
 
     const Network& net_;
     const PartsOf& of_;
-    std::map<std::string, Brought> brought_;
+    std::vector<BroughtShare> shares_;
 };
 
 }  // namespace
 
 PartsOf whole_site(const Network& net) {
     PartsOf of;
+    of.whole = true;
     for (DeviceNumber device : net.kinds.numbers()) of.devices.push_back(device);
     for (LinkNumber link : net.links.numbers()) of.links.push_back(link);
     return of;
 }
 
-std::vector<Brought> brought_along(const Network& net, const PartsOf& of) {
+std::vector<BroughtShare> brought_shares(const Network& net, const PartsOf& of) {
     return Bringing(net, of).done();
+}
+
+std::vector<Brought> brought_along(const Network& net, const PartsOf& of) {
+    std::map<std::string, Brought> parts;
+    for (const BroughtShare& share : brought_shares(net, of)) {
+        Brought& brought = parts[share.part];
+        brought.part = share.part;
+        brought.quantity += share.quantity;
+        if (brought.used_by.empty() || brought.used_by.back() != share.used_by)
+            brought.used_by.push_back(share.used_by);
+    }
+    std::vector<Brought> out;
+    for (auto& [part, brought] : parts) out.push_back(std::move(brought));
+    return out;
 }
 
 std::map<std::string, double> opened_metres(const Network& net, const PartsOf& of) {

@@ -16,9 +16,11 @@ struct PartsOf {
     std::vector<DeviceNumber> devices;
     std::vector<LinkNumber> links;
     std::set<std::string> open;         // pathways that something else lies in already
+    std::set<std::string> outlets;      // places that have an outlet for what stands there
     std::vector<std::string> modules;   // transceivers put into units that are there already
     std::set<std::string> ready_made;   // links that come with their plugs on
     std::map<std::string, int> joints;  // in links longer than any package
+    bool whole = false;                 // all of the site, and handed over as such
 };
 PartsOf whole_site(const Network& net);
 
@@ -28,6 +30,16 @@ struct Brought {
     std::vector<std::string> used_by;
 };
 std::vector<Brought> brought_along(const Network& net, const PartsOf& of);
+
+// The same thing by thing, before it is added up: what brings it, and where it is needed.
+struct BroughtShare {
+    BroughtBy of = BroughtBy::unit;
+    std::string part;
+    double quantity = 0;
+    std::string used_by;  // device, link, pathway or place
+    DeviceNumber at;      // the unit, or that at the cable's end; none of a way
+};
+std::vector<BroughtShare> brought_shares(const Network& net, const PartsOf& of);
 
 // Metres of pathways that have to be opened for these links, each metre once for all cables; a
 // pathway that costs nothing is open.

@@ -3,7 +3,7 @@
 // task at the site's rates.
 #pragma once
 
-#include "core/parts/brought.h"
+#include "core/parts/work.h"
 
 namespace ovant {
 
@@ -15,8 +15,7 @@ struct Cost {
     double total() const { return material + ground + labour; }
 };
 
-// A pathway in `of.open` has been paid for by what lies in it; among the links themselves each
-// metre is paid once. An outlet is paid once a place, none at the head end.
+// Material as it is counted singly and by the metre, work as its items say.
 Cost cost_of(const Network& net, const PartsOf& of);
 
 }  // namespace ovant

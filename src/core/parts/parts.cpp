@@ -40,13 +40,13 @@ int order_of(const PartLine& line, const Catalogue& catalogue) {
     return 99;
 }
 
+}  // namespace
+
 void sort_parts(std::vector<PartLine>& parts, const Catalogue& catalogue) {
     std::stable_sort(parts.begin(), parts.end(), [&](const PartLine& a, const PartLine& b) {
         return order_of(a, catalogue) < order_of(b, catalogue);
     });
 }
-
-}  // namespace
 
 const char* cord_kind(const Settings& settings) {
     return settings.cord_awg >= 25 ? usual::thin_patch_cord : usual::patch_cord;
@@ -212,7 +212,7 @@ std::vector<PartLine> in_packs(const PartLine& line, const Kind& kind) {
 
 }  // namespace
 
-std::vector<PartLine> bought_parts(const Network& net, const CutPlan& plan) {
+PartsOf parts_as_cut(const Network& net, const CutPlan& plan) {
     PartsOf of = whole_site(net);
     for (const CableCuts& cable : plan.cables) {
         for (const PackageCut& cut : cable.packages) {
@@ -223,6 +223,11 @@ std::vector<PartLine> bought_parts(const Network& net, const CutPlan& plan) {
             }
         }
     }
+    return of;
+}
+
+std::vector<PartLine> bought_parts(const Network& net, const CutPlan& plan) {
+    const PartsOf of = parts_as_cut(net, plan);
     std::vector<PartLine> parts;
     for (PartLine& line : count_parts(net, of)) {
         const Kind* kind = net.catalogue->find(line.kind);

@@ -35,6 +35,10 @@ std::vector<PartLine> count_parts(const Network& net, const PartsOf& of);
 // What is to be bought for the whole site: cable in the packages of its plan. What no package holds
 // is counted by the metre.
 std::vector<PartLine> bought_parts(const Network& net, const CutPlan& plan);
+// Of the whole site: which cables come with their plugs, and which are joined, by their plan.
+PartsOf parts_as_cut(const Network& net, const CutPlan& plan);
+// Cameras, equipment, cable, small parts.
+void sort_parts(std::vector<PartLine>& parts, const Catalogue& catalogue);
 double total_price(const std::vector<PartLine>& parts);
 
 // Kind of the cords at patch panels and protectors.

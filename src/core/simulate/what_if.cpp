@@ -127,13 +127,14 @@ std::vector<WhatIfFaults> count_what_ifs(const Site& site, const Catalogue& cata
     return out;
 }
 
-std::vector<RunChance> chances(const Network& net, const ChanceOptions& options,
-                               const std::function<bool(double)>& go_on) {
+Chances chances(const Network& net, const ChanceOptions& options,
+                const std::function<bool(double)>& go_on) {
     Site site = *net.site;
     Network trial = net;
     trial.site = &site;
     Draw draw(options.seed);
-    std::vector<RunChance> out;
+    Chances out;
+    int all_held = 0;
     By<CameraNumber, int> held(net.runs.size(), 0);
     int done = 0;
     for (; done < options.trials; ++done) {
@@ -152,13 +153,19 @@ std::vector<RunChance> chances(const Network& net, const ChanceOptions& options,
         site.settings.day_c = usual.night_c + draw.uniform() * (usual.day_c - usual.night_c);
         site.settings.coldest_night_c =
             usual.coldest_night_c + draw.uniform() * (usual.night_c - usual.coldest_night_c);
-        for (CameraNumber camera : net.runs.numbers())
-            held[camera] += assess_run(trial, camera).verdict != Verdict::fails;
+        bool all = true;
+        for (CameraNumber camera : net.runs.numbers()) {
+            const bool holds = assess_run(trial, camera).verdict != Verdict::fails;
+            held[camera] += holds;
+            all = all && holds;
+        }
+        all_held += all;
     }
+    const auto share = [&](int count) { return done ? static_cast<double>(count) / done : 0; };
     for (CameraNumber camera : net.runs.numbers()) {
-        out.push_back({net.device(net.runs[camera].camera).id,
-                       done ? static_cast<double>(held[camera]) / done : 0});
+        out.runs.push_back({net.device(net.runs[camera].camera).id, share(held[camera])});
     }
+    out.all_hold_share = share(all_held);
     return out;
 }
 

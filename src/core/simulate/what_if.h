@@ -76,10 +76,14 @@ struct RunChance {
     std::string camera;
     double holds_share = 0;  // of the trials in which the run does not fail
 };
+struct Chances {
+    std::vector<RunChance> runs;
+    double all_hold_share = 0;  // of the trials in which no run fails
+};
 // Monte-Carlo: lengths, resistances, volts and the temperatures of day and coldest night drawn for
 // each trial, every run judged by assess_run. Normal distributions, temperatures uniform between
 // the site's night and its extremes. `go_on` false ends it with the trials done.
-std::vector<RunChance> chances(const Network& net, const ChanceOptions& options,
-                               const std::function<bool(double)>& go_on = {});
+Chances chances(const Network& net, const ChanceOptions& options,
+                const std::function<bool(double)>& go_on = {});
 
 }  // namespace ovant

@@ -101,6 +101,11 @@ std::string next_id(const Site& site, std::string_view prefix) {
         each_list(site, [&](const char*, const auto& items, std::size_t) {
             found = found || find_by_id(items, id);
         });
+        // What another design has by this id would stand in place of it there.
+        for (const Variant& other : site.variants)
+            found = found || find_by_id(other.places, id) || find_by_id(other.pathways, id) ||
+                    find_by_id(other.existing, id) || find_by_id(other.devices, id) ||
+                    find_by_id(other.links, id);
         return found;
     };
     for (int number = 1;; ++number) {

@@ -208,6 +208,23 @@ struct LeftOver {
     bool operator==(const LeftOver&) const = default;
 };
 
+// Another design of the site: what differs from the one that stands in its lists, whole objects by
+// id. See core/variants.
+struct Variant {
+    std::string id;
+    std::string name;
+    std::string note;
+    bool option = false;               // offered to the customer beside the one that stands
+    std::vector<std::string> removed;  // objects of any of these lists
+    std::vector<Place> places;
+    std::vector<Pathway> pathways;
+    std::vector<ExistingCable> existing;
+    std::vector<Device> devices;
+    std::vector<Link> links;
+    std::string extra;
+    bool operator==(const Variant&) const = default;
+};
+
 struct Subnet {
     std::string id;
     std::string name;
@@ -386,12 +403,19 @@ struct KeepBack {  // what the designer refuses to spend of a limit
 
 // What work costs here: hours by task and the price of an hour. Common practice, for the site to
 // set.
-struct LabourRates {
+struct LabourRates {  // hours are of one person, whoever else is needed for a task
     double price_per_h = 48;
-    double pull_h_per_100m = 1.5;    // drawing in cable
+    double pull_h_per_100m = 1.5;    // drawing in cable, of both who do it
     double copper_end_h = 0.2;       // a plug or a terminal
     double fibre_end_h = 0.6;        // a connector with its test
     double mount_h = 0.6;            // a unit, where its kind does not say
+    double height_h = 0.5;           // more for a unit up a pole or mast, with ladder or lift
+    double align_h = 1;              // a radio path, of both at its ends
+    double set_up_h = 0.3;           // a unit with an address of its own
+    double test_h = 0.15;            // a cable of copper, end to end, with its record
+    double hand_over_h = 2;          // the site, shown and signed for
+    int crew = 2;                    // who work together on site
+    double day_h = 7;                // of work on site in a day, each
     double mains_point_price = 190;  // an outlet by a licensed electrician
     double new_way_per_m = 24;       // a way for cable where no pathway leads
     bool operator==(const LabourRates&) const = default;
@@ -404,6 +428,21 @@ struct Buying {
     bool pulled_apart = false;    // cables drawn in together come from different packages
     bool joints_allowed = false;  // in a run that is longer than any package
     bool operator==(const Buying&) const = default;
+};
+
+// What the customer is offered. Shares are put on top of what it costs. Common practice.
+struct OfferSettings {
+    double material_markup = 0.25;
+    double work_markup = 0.15;
+    double outside_markup = 0.1;  // on ground works and electricians
+    double tax_share = 0.2;
+    double round_to = 0;     // the price before tax is rounded to whole ones of these; 0: cents
+    double valid_days = 30;  // from its date
+    std::string number;
+    std::string date;  // of the offer
+    std::string from, customer;
+    std::string introduction, terms;
+    bool operator==(const OfferSettings&) const = default;
 };
 
 // The day the site is played through: the coldest of the year unless it says otherwise.
@@ -475,6 +514,7 @@ struct Settings {
     KeepBack keep_back;
     LabourRates labour;
     Buying buying;
+    OfferSettings offer;
     std::string extra;
     bool operator==(const Settings&) const = default;
 };
@@ -508,6 +548,8 @@ struct Site {
     std::vector<Photo> photos;
     std::vector<HandoverRecord> handovers;
     std::vector<LeftOver> stock;
+    std::vector<Variant> variants;
+    std::string design_name;     // of the design that stands; empty while there is one only
     std::vector<Brings> brings;  // in place of the catalogue's of the same id, or besides them
     std::map<std::string, OwnKind> kinds;  // the site's own, by id
     std::string extra;

@@ -14,6 +14,7 @@ inline constexpr std::size_t most_initials = 16;
 inline constexpr Range length_range{0, 1e5};
 inline constexpr Range temperature_range{-60, 80};
 inline constexpr Range share_kept_range{0, 0.95};
+inline constexpr int most_crew = 9;
 
 template <class V>
 void fields(V& v, Of<DaySettings>) {
@@ -48,6 +49,13 @@ void fields(V& v, Of<LabourRates>) {
     v.number("copper_end_h", &LabourRates::copper_end_h, {0, 100});
     v.number("fibre_end_h", &LabourRates::fibre_end_h, {0, 100});
     v.number("mount_h", &LabourRates::mount_h, {0, 100});
+    v.number("height_h", &LabourRates::height_h, {0, 100});
+    v.number("align_h", &LabourRates::align_h, {0, 100});
+    v.number("set_up_h", &LabourRates::set_up_h, {0, 100});
+    v.number("test_h", &LabourRates::test_h, {0, 100});
+    v.number("hand_over_h", &LabourRates::hand_over_h, {0, 1000});
+    v.whole("crew", &LabourRates::crew, {1, most_crew});
+    v.number("day_h", &LabourRates::day_h, {1, 24});
     v.number("mains_point_price", &LabourRates::mains_point_price, {0, 100000});
     v.number("new_way_per_m", &LabourRates::new_way_per_m, {0, 100000});
 }
@@ -58,6 +66,22 @@ void fields(V& v, Of<Buying>) {
     v.number("worth_keeping_m", &Buying::worth_keeping_m, {0, 10000});
     v.flag("pulled_apart", &Buying::pulled_apart);
     v.flag("joints_allowed", &Buying::joints_allowed);
+}
+
+template <class V>
+void fields(V& v, Of<OfferSettings>) {
+    v.number("material_markup", &OfferSettings::material_markup, {0, 10});
+    v.number("work_markup", &OfferSettings::work_markup, {0, 10});
+    v.number("outside_markup", &OfferSettings::outside_markup, {0, 10});
+    v.number("tax_share", &OfferSettings::tax_share, {0, 1});
+    v.number("round_to", &OfferSettings::round_to, {0, 10000});
+    v.number("valid_days", &OfferSettings::valid_days, {0, 3650});
+    v.text("number", &OfferSettings::number, 64);
+    v.date("date", &OfferSettings::date, Need::no);
+    v.text("from", &OfferSettings::from, 1000);
+    v.text("customer", &OfferSettings::customer, 1000);
+    v.text("introduction", &OfferSettings::introduction, 4000);
+    v.text("terms", &OfferSettings::terms, 4000);
 }
 
 template <class V>
@@ -105,6 +129,7 @@ void fields(V& v, Of<Settings>) {
     v.number("days_without_sun", &Settings::days_without_sun, {0, 60});
     v.group("labour", &Settings::labour);
     v.group("buying", &Settings::buying);
+    v.group("offer", &Settings::offer);
     v.number("backup_h", &Settings::backup_h, {0, 1000});
     v.number("battery_age_share", &Settings::battery_age_share, {0.05, 1});
     v.number("hot_cable_c", &Settings::hot_cable_c, {-60, 90});
@@ -396,13 +421,30 @@ void fields(V& v, Of<LeftOver>) {
     v.rest(&LeftOver::extra);
 }
 
+inline constexpr std::size_t most_in_variant = 20000;
+
+template <class V>
+void fields(V& v, Of<Variant>) {
+    v.id("id", &Variant::id);
+    v.text("name", &Variant::name, most_name_letters);
+    v.text("note", &Variant::note, 1000);
+    v.flag("option", &Variant::option);
+    v.texts("removed", &Variant::removed, most_in_variant, most_id_letters);
+    v.list("places", &Variant::places, most_in_variant);
+    v.list("pathways", &Variant::pathways, most_in_variant);
+    v.list("existing", &Variant::existing, most_in_variant);
+    v.list("devices", &Variant::devices, most_in_variant);
+    v.list("links", &Variant::links, most_in_variant);
+    v.rest(&Variant::extra);
+}
+
 // The lists of a site, in the order of the file, and how many each may hold.
 inline constexpr std::size_t most_places = 20000, most_pathways = 20000, most_existing = 5000,
                              most_obstacles = 5000, most_devices = 20000, most_links = 20000,
                              most_own_kinds = 1000, most_subnets = 200, most_seen = 20000,
                              most_instruments = 200, most_readings = 50000, most_tried = 5000,
                              most_bench = 50000, most_photos = 5000, most_handovers = 1000,
-                             most_stock = 5000, most_brings = 500;
+                             most_stock = 5000, most_variants = 20, most_brings = 500;
 
 template <class V>
 void fields(V& v, Of<Site>) {
@@ -423,6 +465,8 @@ void fields(V& v, Of<Site>) {
     v.list("photos", &Site::photos, most_photos);
     v.list("handovers", &Site::handovers, most_handovers);
     v.list("stock", &Site::stock, most_stock);
+    v.text("design_name", &Site::design_name, most_name_letters);
+    v.list("variants", &Site::variants, most_variants);
     v.list("brings", &Site::brings, most_brings);
     v.rest(&Site::extra);
 }

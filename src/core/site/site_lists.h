@@ -23,6 +23,7 @@ void each_list(AnySite& site, Visit visit) {
     visit("photos", site.photos, most_photos);
     visit("handovers", site.handovers, most_handovers);
     visit("stock", site.stock, most_stock);
+    visit("variants", site.variants, most_variants);
     visit("brings", site.brings, most_brings);
 }
 

@@ -104,9 +104,12 @@ private:
     }
 
     void check_lists() {
-        if (const auto letters = letters_in(site_.name); !letters || *letters > most_name_letters) {
-            add("name", 0, "", "",
-                {ErrorCode::bad_value, "", shown_value(site_.name),
+        for (const auto& [field, name] :
+             {std::pair("name", &site_.name), std::pair("design_name", &site_.design_name)}) {
+            const auto letters = letters_in(*name);
+            if (letters && *letters <= most_name_letters) continue;
+            add(field, 0, "", "",
+                {ErrorCode::bad_value, "", shown_value(*name),
                  allowed_text(most_name_letters, Need::no)});
         }
         if (std::optional<Error> wrong = wrong_field(site_.settings)) {
