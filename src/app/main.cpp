@@ -3,6 +3,7 @@
 #include <QApplication>
 #include <QDialog>
 #include <QPainter>
+#include <QThreadPool>
 #include <QTimer>
 #include <QTreeView>
 
@@ -63,8 +64,11 @@ QPixmap picture_of(ovant::MainWindow& window) {
 }
 
 // Waits until the window has been painted and the ways are worked out, then writes it and leaves.
-void write_picture(ovant::MainWindow& window, const QString& path) {
-    QTimer::singleShot(700, &window, [&window, path] {
+// Once nothing is worked out in the background any more, or a minute has passed.
+void write_picture(ovant::MainWindow& window, const QString& path, int tries = 60) {
+    QTimer::singleShot(700, &window, [&window, path, tries] {
+        if (tries > 0 && QThreadPool::globalInstance()->activeThreadCount() > 0)
+            return write_picture(window, path, tries - 1);
         const bool written = picture_of(window).save(path);
         std::printf("%s %s\n", written ? "The window is in" : "Cannot write", qPrintable(path));
         std::fflush(stdout);
@@ -174,8 +178,14 @@ int run(int argc, char** argv, const ovant::StartOptions& options) {
     for (const auto& [view, page] : prove_pages) {
         if (options.view == view) window.findChild<ovant::ProveView*>("prove")->set_page(page);
     }
-    if (options.view == "cuts")
-        window.findChild<ovant::PartsView*>("parts")->set_page(ovant::PartsPage::cutting);
+    const std::pair<const char*, ovant::PartsPage> parts_pages[] = {
+        {"cuts", ovant::PartsPage::cutting},
+        {"work", ovant::PartsPage::work},
+        {"offer", ovant::PartsPage::offer},
+        {"variants", ovant::PartsPage::variants}};
+    for (const auto& [view, page] : parts_pages) {
+        if (options.view == view) window.findChild<ovant::PartsView*>("parts")->set_page(page);
+    }
     if (options.view == "settings") window.show_settings();
     if (options.what_if) window.document().set_under({{}, {*options.what_if}, {}});
     if (options.moment_s) {

@@ -36,8 +36,8 @@ struct Options {
     double watch_s = 0, every_s = 60;
     LabelSheet sheet;
     std::string xlsx_path;
-    std::string by = "day";  // how work is listed
-    std::string choose;      // of variants
+    std::string by = "day";         // how work is listed
+    std::string choose, keep, way;  // of variants
     std::vector<std::string> words;
     std::vector<std::string> columns;  // of a list of readings: "HEADING=MEANING"
     std::string date, place, write_path, csv_path;

@@ -9,12 +9,14 @@
 
 #include "cli/command_parts.h"
 #include "core/format/file_store.h"
+#include "core/choose/proposal.h"
 #include "core/offer/offer.h"
 #include "core/parts/work_plan.h"
 #include "core/variants/compare.h"
 #include "phrase/error_text.h"
 #include "phrase/numbers.h"
 #include "phrase/offer_text.h"
+#include "phrase/way_text.h"
 #include "phrase/work_text.h"
 #include "print/offer_pdf.h"
 #include "print/offer_sheet.h"
@@ -268,10 +270,37 @@ int offer_command(const Options& options, const Streams& streams) {
     return cli_holds;
 }
 
+namespace {
+
+// The site with one camera on another way kept as a variant; else the reason why not.
+Result<Site> kept(const Opened& opened, const Options& options) {
+    if (!find_device(opened.site, options.camera))
+        return Error{ErrorCode::no_such_object, "", "camera " + options.camera, ""};
+    for (const Proposal& way : propose_ways(opened.site, opened.catalogue, options.camera)) {
+        if (!way.way || id_of(*way.way) != options.way) continue;
+        if (!way.built)
+            return Error{ErrorCode::not_possible, "", options.way,
+                         proposal_reason(way, opened.context)};
+        Result<Added> added =
+            keep_variant(opened.site, with_change(opened.site, way.change), options.keep);
+        if (!added) return added.error();
+        return std::move(added->site);
+    }
+    return Error{ErrorCode::no_such_object, "", "way " + options.way, ""};
+}
+
+}  // namespace
+
 int variants_command(const Options& options, const Streams& streams) {
     std::optional<Opened> opened = open_site(options, streams);
     if (!opened) return cli_unreadable;
     opened->context.catalogue = &opened->catalogue;
+    if (!options.keep.empty()) {
+        Result<Site> site = kept(*opened, options);
+        if (site) site = sound(opened->site, opened->catalogue, std::move(site));
+        if (!site) return refused(site.error(), streams);
+        opened->site = std::move(*site);
+    }
     if (!options.choose.empty()) {
         const Variant* variant = find_variant(opened->site, options.choose);
         if (!variant)

@@ -109,11 +109,10 @@ std::vector<CompareRow> compare_rows(const std::vector<DesignFacts>& designs,
         [](const DesignFacts& d) { return fmt::format("{}", d.runs.fails); });
     row(said("Runs not known"),
         [](const DesignFacts& d) { return fmt::format("{}", d.runs.unknown); });
-    row(said("Most watts at the mains, on the site's day"),
-        number(&DesignFacts::peak_w, Unit::watt));
-    row(said("Minutes dark that day, all cameras"),
+    row(said("Most watts that day"), number(&DesignFacts::peak_w, Unit::watt));
+    row(said("Minutes dark that day"),
         [](const DesignFacts& d) { return fmt::format("{:.0f}", d.dark_min); });
-    row(said("Chance that all runs hold"),
+    row(said("Chance that all hold"),
         [](const DesignFacts& d) { return fmt::format("{:.0f} %", 100 * d.all_hold_share); });
     row(said("Things that can fail"),
         [](const DesignFacts& d) { return fmt::format("{}", d.can_fail); });

@@ -57,18 +57,10 @@ std::string spot_text(const std::string& id, const Site& site) {
 }
 
 std::string where_text(const WorkItem& item, const Network& net) {
-    if (!item.at) {
-        const Pathway* pathway = find_pathway(*net.site, item.subject);
-        return pathway ? with_name(pathway->id, pathway->name) : said("the site");
-    }
-    const auto spot = [&](DeviceNumber number) {
-        const Place* place = net.place_of(number);
-        return spot_text(place ? place->id : net.device(number).id, *net.site);
-    };
-    const std::string here = spot(item.at);
-    if (!item.to) return here;
-    const std::string there = spot(item.to);
-    return here == there ? here : said("between places");
+    if (!item.at) return "";
+    if (item.to) return told("{} to {}", net.device(item.at).id, net.device(item.to).id);
+    const Place* place = net.place_of(item.at);
+    return spot_text(place ? place->id : net.device(item.at).id, *net.site);
 }
 
 std::string item_text(const WorkItem& item, const Network& net, const TextContext& context) {
@@ -84,8 +76,7 @@ std::string item_text(const WorkItem& item, const Network& net, const TextContex
         return told("{}, {}", with_name(pathway->id, pathway->name), metres(item.metres));
     std::string text = item.subject;
     if (item.metres > 0) text += fmt::format(", {}", metres(item.metres));
-    if (item.to) return told("{}, {} to {}", text, net.device(item.at).id, net.device(item.to).id);
-    if (item.at) return told("{} at {}", text, net.device(item.at).id);
+    if (item.at && !item.to) return told("{} at {}", text, net.device(item.at).id);
     return text;
 }
 

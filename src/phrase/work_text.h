@@ -11,9 +11,9 @@ namespace ovant {
 
 std::string title(Task task);
 std::string title(Trade trade);
-// "L24, 83 m, SW1 to K05"; "K05 Gate, at P3 Office"; "RA1 Radio at 8 m".
+// "L24, 83 m"; "L24 at SW1"; "K05 Gate"; "RA1 Radio, at 8 m".
 std::string item_text(const WorkItem& item, const Network& net, const TextContext& context);
-// "P3 Office", "K05 Gate, by itself", "between places", "the site".
+// "P3 Office", "K05 Gate, by itself", "SW1 to K05"; empty of a way and of the site.
 std::string where_text(const WorkItem& item, const Network& net);
 // The same of a place or unit by its id.
 std::string spot_text(const std::string& id, const Site& site);

@@ -73,6 +73,7 @@ std::string offer_pdf(const Offer& offer, const Site& site, const TextContext& c
                     ? validity_text(offer, settings)
                     : told("{}. {}", settings.date, validity_text(offer, settings)));
     if (!settings.introduction.empty()) lines(paper, settings.introduction);
+    paper.gap(8);
     if (offer.lines.empty()) paper.text(said("Nothing is planned yet: there is nothing to offer."));
     for (int part = 0; part < offer_part_count; ++part)
         table_of(paper, offer.lines, static_cast<OfferPart>(part), context);

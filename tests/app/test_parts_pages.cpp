@@ -3,8 +3,12 @@
 #include <QComboBox>
 #include <QLabel>
 #include <QLineEdit>
+#include <QListWidget>
+#include <QMenu>
+#include <QPlainTextEdit>
 #include <QPushButton>
 #include <QTableWidget>
+#include <QTreeWidget>
 #include <QTest>
 #include <QTimer>
 
@@ -13,6 +17,7 @@
 #include "app/kit/q.h"
 #include "app/parts/brings_dialog.h"
 #include "app/parts/left_over_dialog.h"
+#include "app/parts/offer_dialog.h"
 #include "app/parts/parts_view.h"
 #include "driver.h"
 #include "core/edits/edits.h"
@@ -129,4 +134,167 @@ TEST_CASE("how many of a small part are needed is set for the site, and taken ba
     CHECK(d.document().committed().brings.empty());
     d.document().undo();
     CHECK(labels() == 0);
+}
+
+TEST_CASE("work is listed by day, task and place, and a row picks what it is about",
+          "[window][parts]") {
+    const TempFolder folder;
+    Driver d;
+    d.window().open_site(demo_site());
+    parts_of(d).set_page(PartsPage::work);
+    d.wait([&] { return d.text_of("workSummary").contains("days"); });
+    auto* tree = d.find<QTreeWidget>("workTree");
+    CHECK(tree->topLevelItem(0)->text(0) == "Before the crew comes");
+    CHECK(tree->topLevelItem(1)->text(0) == "Day 1");
+    CHECK(d.text_of("workCaution").contains("licensed electrician"));
+    // A pull of the first day: the cable is picked.
+    QTreeWidgetItem* pull = tree->topLevelItem(1)->child(1);
+    tree->setCurrentItem(pull);
+    CHECK(pull->text(0).contains(q(d.document().selected())));
+    CHECK(find_link(d.document().site(), d.document().selected()));
+    d.find<QComboBox>("workBy")->setCurrentIndex(1);
+    double hours = 0;
+    for (int i = 0; i < tree->topLevelItemCount(); ++i)
+        hours += tree->topLevelItem(i)->childCount() > 0 ? 1 : 0;
+    CHECK(hours == tree->topLevelItemCount());
+    d.find<QComboBox>("workBy")->setCurrentIndex(2);
+    CHECK(tree->topLevelItem(0)->text(0).contains("Harbour office"));
+    // One person: more days, and the second person is named.
+    Settings settings = d.document().committed().settings;
+    settings.labour.crew = 1;
+    const QString before = d.text_of("workSummary");
+    d.document().edit("one", set_settings(d.document().committed(), settings));
+    d.wait([&] { return d.text_of("workSummary").contains("one person"); });
+    CHECK(d.text_of("workSummary") != before);
+    d.find<QComboBox>("workBy")->setCurrentIndex(0);
+    CHECK(tree->topLevelItem(1)->text(2) == "a second person");
+    d.save_paths = {q(folder.file("work.pdf"))};
+    d.click(d.find("saveWork"));
+    CHECK(text_of_pdf(folder.file("work.pdf")).find("Day 2") != std::string::npos);
+}
+
+TEST_CASE("an offer follows its margin, and is saved for customer and office",
+          "[window][parts][offer]") {
+    const TempFolder folder;
+    Driver d;
+    d.window().open_site(demo_site());
+    PartsView& parts = parts_of(d);
+    parts.set_page(PartsPage::offer);
+    d.wait([&] { return d.text_of("offerSummary").contains("to pay"); });
+    const QString before = d.text_of("offerSummary");
+    // The margin is changed as a person would: in the settings, at once in the group of the offer.
+    d.click(d.find("offerRates"));
+    auto* window = d.window().findChild<QDialog*>("settings");
+    REQUIRE(window);
+    auto* markup = window->findChild<QLineEdit*>("materialMarkup");
+    REQUIRE(markup);
+    CHECK(markup->isVisible());
+    markup->setFocus();
+    markup->selectAll();
+    QTest::keyClicks(markup, "50");
+    emit markup->editingFinished();
+    QTest::mouseClick(window->findChild<QPushButton*>("acceptSettings"), Qt::LeftButton);
+    CHECK(d.document().committed().settings.offer.material_markup == 0.5);
+    d.wait([&] {
+        return d.text_of("offerSummary") != before && d.text_of("offerSummary").contains("to pay");
+    });
+    auto* table = d.find<QTableWidget>("offerTable");
+    CHECK_FALSE(table->isColumnHidden(2));
+    d.click(d.find("offerCosts"));
+    CHECK(table->isColumnHidden(2));
+    auto* menu = d.find<QPushButton>("saveOffer")->menu();
+    REQUIRE(menu->actions().size() == 3);
+    d.save_paths = {q(folder.file("offer.pdf")), q(folder.file("offer.xlsx")),
+                    q(folder.file("offer.csv"))};
+    for (QAction* action : menu->actions()) action->trigger();
+    CHECK(text_of_pdf(folder.file("offer.pdf")).find("To pay") != std::string::npos);
+    CHECK(read_all(folder.file("offer.xlsx")).starts_with("PK"));
+    CHECK(read_all(folder.file("offer.csv")).find("to pay") != std::string::npos);
+    d.document().undo();
+    d.wait([&] { return d.text_of("offerSummary") == before; });
+}
+
+TEST_CASE("what the offer says is one edit; a date that is none is told", "[window][parts]") {
+    Driver d;
+    d.window().open_site(demo_site());
+    OfferDialog dialog(d.document(), &d.window());
+    dialog.show();
+    auto* date = dialog.findChild<QLineEdit*>("offerDate");
+    auto* accept = dialog.findChild<QPushButton*>("acceptOffer");
+    date->setText("2027-02-30");
+    QTest::mouseClick(accept, Qt::LeftButton);
+    CHECK(dialog.isVisible());
+    CHECK(dialog.findChild<QLabel*>("offerWrong")->text().contains("2027-02-30"));
+    CHECK_FALSE(d.document().can_undo());
+    date->setText("2027-02-28");
+    dialog.findChild<QPlainTextEdit*>("offerCustomer")->setPlainText("A boatyard\nHard 3");
+    QTest::mouseClick(accept, Qt::LeftButton);
+    CHECK_FALSE(dialog.isVisible());
+    CHECK(d.document().committed().settings.offer.customer == "A boatyard\nHard 3");
+    d.document().undo();
+    CHECK_FALSE(d.document().can_undo());
+}
+
+TEST_CASE("a variant is kept, compared, seen on the plan, chosen, and undone",
+          "[window][parts][variants]") {
+    Driver d;
+    Site site = demo_site();
+    site.variants.clear();
+    site.design_name.clear();
+    d.window().open_site(site);
+    // A way is kept as another design, from where ways are compared.
+    d.document().select("K14");
+    d.window().show_ways(true);
+    d.wait([&] { return d.find<QPushButton>("keepWay")->isEnabled(); });
+    d.click(d.find("keepWay"));
+    INFO(d.text_of("message").toStdString());
+    REQUIRE(d.document().committed().variants.size() == 1);
+    const Variant kept = d.document().committed().variants.front();
+    CHECK(kept.name.find("K14") == 0);
+    d.window().show_ways(false);
+    PartsView& parts = parts_of(d);
+    parts.set_page(PartsPage::variants);
+    auto* table = d.find<QTableWidget>("variantsTable");
+    d.wait([&] { return table->columnCount() == 3; });
+    CHECK(d.text_of("variantsSummary") == "2 designs");
+    CHECK(table->item(0, 1)->text() != table->item(0, 2)->text());
+    auto* list = d.find<QListWidget>("variants");
+    CHECK_FALSE(d.find<QPushButton>("chooseVariant")->isEnabled());
+    list->setCurrentRow(1);
+    CHECK(d.text_of("variantDiffers").contains("gone"));
+    d.click(d.find("variantOnPlan"));
+    CHECK(d.window().stage() == Stage::reach);
+    REQUIRE(d.document().beside());
+    CHECK(d.text_of("besideText").contains(q(kept.name)));
+    if (const char* path = std::getenv("OVANT_GRAB_BESIDE")) d.window().grab().save(path);
+    d.click(d.find("besideClose"));
+    CHECK_FALSE(d.document().beside());
+    parts_of(d).set_page(PartsPage::variants);
+    list->setCurrentRow(1);
+    d.click(d.find("variantOption"));
+    CHECK(d.document().committed().variants.front().option);
+    // It stands, and the other is kept; undo and it is as before.
+    list->setCurrentRow(1);
+    d.click(d.find("chooseVariant"));
+    CHECK(d.document().committed().design_name == kept.name);
+    CHECK(d.document().committed().variants.front().name == "Design 1");
+    d.document().undo();
+    CHECK(d.document().committed().design_name == "Design 1");
+    // Names: a taken one is told and changes nothing.
+    auto* name = d.find<QLineEdit>("variantName");
+    QTest::keyClicks(name, q(kept.name));
+    QTest::keyClick(name, Qt::Key_Return);
+    CHECK(d.document().committed().variants.size() == 1);
+    name->clear();
+    QTest::keyClicks(name, "As it is");
+    QTest::keyClick(name, Qt::Key_Return);
+    CHECK(d.document().committed().variants.size() == 2);
+    d.wait([&] { return list->count() == 3; });
+    list->item(2)->setText("As it was");
+    CHECK(d.document().committed().variants.back().name == "As it was");
+    list->setCurrentRow(2);
+    d.click(d.find("removeVariant"));
+    CHECK(d.document().committed().variants.size() == 1);
+    while (d.document().can_undo()) d.document().undo();
+    CHECK(d.document().committed() == site);
 }

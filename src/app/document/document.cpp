@@ -65,6 +65,7 @@ void Document::lay_out_shown(bool again) {
 
 void Document::tell(Change what) {
     if (what != Change::preview) moving_.clear();
+    if (what == Change::commit || what == Change::opening) beside_.reset();
     const bool lost = !selected_.empty() && !names_object(*shown_, selected_);
     if (lost) selected_.clear();
     emit changed(what);
@@ -218,6 +219,11 @@ const std::vector<PinnedWay>& Document::pinned_ways(const std::string& camera) c
 
 void Document::set_pinned_ways(const std::string& camera, std::vector<PinnedWay> pinned) {
     pinned_ways_[camera] = std::move(pinned);
+    emit selection_changed();
+}
+
+void Document::set_beside(std::optional<BesideDesign> beside) {
+    beside_ = std::move(beside);
     emit selection_changed();
 }
 

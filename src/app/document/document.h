@@ -27,6 +27,12 @@ struct PinnedWay {
     SiteChange change;
 };
 
+// Another design, seen on the plan beside what stands. Not part of the site.
+struct BesideDesign {
+    QString name;
+    SiteChange change;
+};
+
 class DayPlayer;
 class Proposals;
 
@@ -96,6 +102,10 @@ public:
 
     const std::vector<PinnedWay>& pinned_ways(const std::string& camera) const;
     void set_pinned_ways(const std::string& camera, std::vector<PinnedWay> pinned);
+
+    // Until the site changes, or nullopt.
+    const std::optional<BesideDesign>& beside() const { return beside_; }
+    void set_beside(std::optional<BesideDesign> beside);
 
     // What everything is judged under; not part of the site.
     const JudgedUnder& under() const { return under_; }
@@ -173,6 +183,7 @@ private:
     std::size_t at_ = 0;
     std::string selected_;
     std::map<std::string, std::vector<PinnedWay>> pinned_ways_;
+    std::optional<BesideDesign> beside_;
     OpenFile file_;
     QString unsaved_folder_;
     std::unique_ptr<Session> session_;

@@ -10,10 +10,9 @@
 #include "app/kit/when_seen.h"
 #include "app/parts/cut_picture.h"
 #include "app/parts/left_over_dialog.h"
+#include "app/parts/save_paper.h"
 #include "app/theme/icons.h"
 #include "app/theme/theme.h"
-#include "core/format/file_store.h"
-#include "phrase/error_text.h"
 #include "phrase/numbers.h"
 #include "phrase/parts_text.h"
 #include "print/cuts_pdf.h"
@@ -101,13 +100,12 @@ void CuttingPage::refresh() {
 void CuttingPage::open_left_overs() { LeftOverDialog(document_, this).exec(); }
 
 void CuttingPage::save_pdf() {
-    const QString path = prompts_.save_path(this, {tr("Save the cut plan"), tr("PDF (*.pdf)"),
-                                                   q(document_.site().name) + tr(" cut plan.pdf")});
-    if (path.isEmpty()) return;
-    const Result<FileStamp> saved =
-        save_file(path.toStdString(),
-                  cuts_pdf(work_.bought_now()->cuts, document_.committed(), document_.text()));
-    if (!saved) emit document_.refused(q(sentence(saved.error())));
+    save_paper(
+        this, document_, prompts_,
+        {tr("Save the cut plan"), tr("PDF (*.pdf)"), path_beside(document_, tr(" cut plan.pdf"))},
+        [this] {
+            return cuts_pdf(work_.bought_now()->cuts, document_.committed(), document_.text());
+        });
 }
 
 }  // namespace ovant

@@ -8,11 +8,10 @@
 #include "app/kit/q.h"
 #include "app/kit/when_seen.h"
 #include "app/parts/brings_dialog.h"
+#include "app/parts/save_paper.h"
 #include "app/theme/icons.h"
 #include "app/theme/theme.h"
-#include "core/format/file_store.h"
 #include "core/format/parts_sheet.h"
-#include "phrase/error_text.h"
 #include "phrase/numbers.h"
 #include "phrase/parts_text.h"
 
@@ -158,32 +157,22 @@ void ListPage::refresh() {
             .arg(q(shown_money(total_price(model_->parts()), document_.site().settings.currency))));
 }
 
-QString ListPage::proposed_path(const QString& ending) const {
-    const QString path = document_.path();
-    const QString stem =
-        path.isEmpty() ? q(document_.site().name) : path.left(path.indexOf(".ovant.json"));
-    return stem + tr(" parts") + ending;
-}
-
 void ListPage::save_csv() {
-    const std::shared_ptr<const PartsBought> bought = work_.bought_now();
-    const QString path =
-        prompts_.save_path(this, {tr("Save parts"), tr("CSV (*.csv)"), proposed_path(".csv")});
-    if (path.isEmpty()) return;
-    const Result<FileStamp> saved =
-        save_file(path.toStdString(), parts_csv(bought->lines, document_.site().settings.currency),
-                  std::nullopt);
-    if (!saved) emit document_.refused(q(sentence(saved.error())));
+    save_paper(this, document_, prompts_,
+               {tr("Save parts"), tr("CSV (*.csv)"), path_beside(document_, tr(" parts.csv"))},
+               [this] {
+                   return parts_csv(work_.bought_now()->lines, document_.site().settings.currency);
+               });
 }
 
 void ListPage::save_xlsx() {
-    const std::shared_ptr<const PartsBought> bought = work_.bought_now();
-    const QString path = prompts_.save_path(
-        this, {tr("Save parts"), tr("Spreadsheet (*.xlsx)"), proposed_path(".xlsx")});
-    if (path.isEmpty()) return;
-    const Result<bool> saved = write_parts_xlsx(path.toStdString(), document_.site().name,
-                                                bought->lines, document_.site().settings.currency);
-    if (!saved) emit document_.refused(q(sentence(saved.error())));
+    save_sheet(
+        this, document_, prompts_,
+        {tr("Save parts"), tr("Spreadsheet (*.xlsx)"), path_beside(document_, tr(" parts.xlsx"))},
+        [this](const std::string& path) {
+            return write_parts_xlsx(path, document_.site().name, work_.bought_now()->lines,
+                                    document_.site().settings.currency);
+        });
 }
 
 }  // namespace ovant

@@ -43,7 +43,6 @@ public:
 
 private:
     void refresh();
-    QString proposed_path(const QString& ending) const;
     Document& document_;
     PartsWork& work_;
     Prompts& prompts_;

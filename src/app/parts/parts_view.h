@@ -1,5 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// The Parts stage: what is bought, and how cable is cut.
+// The Parts stage: what is bought, how cable is cut, the work, the offer, and other designs.
 #pragma once
 
 #include <QWidget>
@@ -14,9 +14,12 @@ namespace ovant {
 
 class CuttingPage;
 class ListPage;
+class OfferPage;
 class PartsWork;
+class VariantsPage;
+class WorkPage;
 
-enum class PartsPage { list, cutting };
+enum class PartsPage { list, cutting, work, offer, variants };
 
 class PartsView : public QWidget {
     Q_OBJECT
@@ -27,11 +30,20 @@ public:
     void save_csv();
     void save_xlsx();
     void save_cuts();
+    void save_work();
+    void save_offer();
+
+signals:
+    void offer_rates_wanted();
+    void plan_wanted();
 
 private:
     PartsWork* work_;
     ListPage* list_;
     CuttingPage* cutting_;
+    WorkPage* work_page_;
+    OfferPage* offer_;
+    VariantsPage* variants_;
     QTabBar* pages_;
     QStackedWidget* stack_;
 };

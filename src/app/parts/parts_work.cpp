@@ -8,6 +8,8 @@ std::shared_ptr<const PartsBought> work_out(std::shared_ptr<const Network> net) 
     PartsBought bought;
     bought.cuts = plan_cuts(*net);
     bought.lines = bought_parts(*net, bought.cuts);
+    bought.work = plan_work(*net, bought.cuts);
+    bought.offer = make_offer(*net, bought.cuts);
     bought.net = std::move(net);
     return std::make_shared<const PartsBought>(std::move(bought));
 }

@@ -1,13 +1,14 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// What is bought for the open site and how its cable is cut: worked out once for each site, off the
-// window's thread, for every page that shows it. Holds no widget.
+// What is bought for the open site, how its cable is cut, its work and its offer: worked out once
+// for each site, off the window's thread, for every page that shows it. Holds no widget.
 #pragma once
 
 #include <QObject>
 
 #include "app/document/document.h"
 #include "app/kit/background_job.h"
-#include "core/parts/parts.h"
+#include "core/offer/offer.h"
+#include "core/parts/work_plan.h"
 
 namespace ovant {
 
@@ -15,6 +16,8 @@ struct PartsBought {
     std::shared_ptr<const Network> net;  // what they are of
     CutPlan cuts;
     std::vector<PartLine> lines;
+    WorkPlan work;
+    Offer offer;
 };
 
 class PartsWork : public QObject {

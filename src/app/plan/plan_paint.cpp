@@ -105,7 +105,8 @@ public:
                             [&](const QPolygonF& line) { return crosses(line, at_of(number)); }))
                 marked.insert(number);
         }
-        for (const PinnedWay& pinned : document_.pinned_ways(camera)) paint_pinned(pinned);
+        for (const PinnedWay& pinned : document_.pinned_ways(camera)) paint_pinned(pinned.change);
+        if (document_.beside()) paint_beside(document_.beside()->change);
         // Units first, so that a camera beside one stays in sight.
         for (const bool cameras : {false, true}) {
             for (DeviceNumber device : marked) {
@@ -271,15 +272,15 @@ private:
     }
 
     // A pinned way, faint, in the marks of its media.
-    void paint_pinned(const PinnedWay& pinned) {
+    void paint_pinned(const SiteChange& change) {
         const auto point_of = [&](const std::string& id) -> const Device* {
-            for (const Device& device : pinned.change.devices) {
+            for (const Device& device : change.devices) {
                 if (device.id == id) return &device;
             }
             return find_device(site_, id);
         };
         p_.setOpacity(0.55);
-        for (const Link& link : pinned.change.links) {
+        for (const Link& link : change.links) {
             const Device* a = point_of(link.a.device);
             const Device* b = point_of(link.b.device);
             const Kind* cable = document_.catalogue().find(link.cable);
@@ -288,6 +289,38 @@ private:
                         {cable->cable->medium, false}, 5);
         }
         p_.setOpacity(1);
+    }
+
+    // Another design: its own cables and units pale, and what it does not have struck out.
+    void paint_beside(const SiteChange& change) {
+        paint_pinned(change);
+        const auto strike = [&](QPointF at) {
+            constexpr double arm_px = 6;
+            p_.drawLine(at - QPointF(arm_px, arm_px), at + QPointF(arm_px, arm_px));
+            p_.drawLine(at - QPointF(arm_px, -arm_px), at + QPointF(arm_px, -arm_px));
+        };
+        p_.setPen(QPen(theme_.fails, 2));
+        for (const NetLink& link : net_.links) {
+            const auto& gone = change.removed_links;
+            if (std::find(gone.begin(), gone.end(), link.link->id) == gone.end()) continue;
+            const QPolygonF line = line_of(link);
+            QPainterPath path;
+            path.addPolygon(line);
+            strike(path.pointAtPercent(0.5));
+        }
+        for (const std::string& id : change.removed_devices) {
+            if (const Device* device = find_device(site_, id)) strike(map_.to_pixel(device->at));
+        }
+        for (const Device& device : change.devices) {
+            const Kind* kind = document_.catalogue().find(device.kind);
+            if (!kind) continue;
+            const QPointF at = map_.to_pixel(device.at);
+            const Device* stands = find_device(site_, device.id);
+            if (!stands && !kind->camera) put(stamp_of(*kind), at);
+            p_.setPen(QPen(theme_.ink, 1.4, Qt::DashLine));
+            p_.setBrush(Qt::NoBrush);
+            p_.drawEllipse(at, ring_px, ring_px);
+        }
     }
 
     void mark(DeviceNumber number) {

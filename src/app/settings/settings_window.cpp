@@ -205,6 +205,8 @@ void SettingsWindow::take() {
     accept();
 }
 
+void SettingsWindow::go_to(SettingGroup group) { groups_->setCurrentRow(static_cast<int>(group)); }
+
 // To the field that is wrong, where there is one.
 void SettingsWindow::go_to(const Error& error) {
     const QString told = QString::fromStdString(sentence(error));

@@ -10,6 +10,7 @@
 #include "app/document/document.h"
 #include "app/kit/background_job.h"
 #include "app/kit/labels.h"
+#include "app/settings/setting_rows.h"
 
 class QLabel;
 class QLineEdit;
@@ -26,6 +27,7 @@ class SettingsWindow : public QDialog {
 
 public:
     SettingsWindow(Document& document, QWidget* parent);
+    void go_to(SettingGroup group);
 
 private:
     QWidget* rows_column();

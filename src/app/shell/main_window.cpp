@@ -23,6 +23,7 @@
 
 #include "app/document/proposals.h"
 #include "app/parts/parts_view.h"
+#include "app/plan/beside_bar.h"
 #include "app/plan/plan_view.h"
 #include "app/power/power_view.h"
 #include "app/prove/prove_view.h"
@@ -230,6 +231,7 @@ QWidget* MainWindow::make_plan_page() {
     column->setSpacing(0);
     column->addWidget(tool_row_);
     column->addWidget(new Rule);
+    column->addWidget(new BesideBar(document_));
     column->addWidget(plan_, 1);
     auto* splitter = new QSplitter(Qt::Vertical);
     splitter->setHandleWidth(1);
@@ -246,9 +248,13 @@ QWidget* MainWindow::make_middle() {
     middle_->setMinimumWidth(460);
     middle_->addWidget(make_plan_page());
     power_ = new PowerView(document_);
-    connect(power_, &PowerView::day_settings_wanted, this, &MainWindow::show_settings);
+    connect(power_, &PowerView::day_settings_wanted, this,
+            [this] { show_settings(SettingGroup::day); });
     middle_->addWidget(power_);
     parts_ = new PartsView(document_, prompts_);
+    connect(parts_, &PartsView::offer_rates_wanted, this,
+            [this] { show_settings(SettingGroup::offer); });
+    connect(parts_, &PartsView::plan_wanted, this, [this] { set_stage(Stage::reach); });
     middle_->addWidget(parts_);
     prove_ = new ProveView(document_, prompts_);
     middle_->addWidget(prove_);

@@ -7,6 +7,7 @@
 
 #include "app/document/document.h"
 #include "app/kit/prompts.h"
+#include "app/settings/setting_rows.h"
 #include "app/shell/stage_line.h"
 
 class QComboBox;
@@ -61,6 +62,7 @@ public:
     CatalogueDialog* show_catalogue();
     PowerView* power_view() { return power_; }
     void show_settings();
+    void show_settings(SettingGroup group);
     Stage stage() const { return stage_; }
     // Reads cameras from a CSV file and shows what was left out, line by line.
     void import_csv(const QString& path);

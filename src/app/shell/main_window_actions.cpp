@@ -97,13 +97,17 @@ void MainWindow::make_file_actions() {
                                [this] { parts_->save_xlsx(); }));
     menu->addAction(add_action("saveCuts", tr("Save the cut plan as PDF…"), {},
                                [this] { parts_->save_cuts(); }));
+    menu->addAction(add_action("saveWorkPlan", tr("Save the work as PDF…"), {},
+                               [this] { parts_->save_work(); }));
+    menu->addAction(add_action("saveOfferPdf", tr("Save the offer as PDF…"), {},
+                               [this] { parts_->save_offer(); }));
     menu->addAction(
         add_action("savePdf", tr("Save wiring cards as PDF…"), {}, [this] { prove_->save_pdf(); }));
     menu->addSeparator();
     menu->addAction(
         add_action("practice", tr("Practice: find a hidden fault…"), {}, [this] { practise(); }));
     menu->addAction(add_action("settings", tr("Settings of the site…"), QKeySequence(tr("Ctrl+,")),
-                               [this] { (new SettingsWindow(document_, this))->open(); }));
+                               [this] { show_settings(); }));
     menu->addAction(add_action("catalogueAction", tr("Catalogue…"), QKeySequence(tr("Ctrl+T")),
                                [this] { show_catalogue(); }));
     make_colour_menu(*menu);
@@ -432,7 +436,13 @@ void MainWindow::show_chances() {
     dialog->show();
 }
 
-void MainWindow::show_settings() { findChild<QAction*>("settings")->trigger(); }
+void MainWindow::show_settings() { (new SettingsWindow(document_, this))->open(); }
+
+void MainWindow::show_settings(SettingGroup group) {
+    auto* window = new SettingsWindow(document_, this);
+    window->go_to(group);
+    window->open();
+}
 
 void MainWindow::change_settings(const QString& name,
                                  const std::function<void(Settings&)>& change) {

@@ -23,6 +23,7 @@
 #include "app/theme/icons.h"
 #include "app/theme/theme.h"
 #include "core/route/route.h"
+#include "core/variants/variants.h"
 #include "phrase/numbers.h"
 #include "phrase/way_text.h"
 
@@ -167,6 +168,7 @@ WaysView::WaysView(Document& document, QWidget* parent)
       parts_(new QLabel),
       use_(new QPushButton(icon(Icon::accept), tr("Use this way"))),
       pin_(new QPushButton(icon(Icon::pin), tr("Pin"))),
+      keep_(new QPushButton(icon(Icon::kept), tr("Keep"))),
       strip_(new StripView(document)) {
     setObjectName("ways");
     heading_->setObjectName("waysHeading");
@@ -180,10 +182,15 @@ WaysView::WaysView(Document& document, QWidget* parent)
     pin_->setToolTip(
         tr("Keep this way beside the others: two stand one under the other below, all of them "
            "faint on the plan (Space)"));
+    for (QPushButton* button : {use_, pin_, keep_}) button->setEnabled(false);
+    keep_->setObjectName("keepWay");
+    keep_->setToolTip(
+        tr("The site with this way is kept as a variant, to compare or to offer; see Parts"));
     make_table();
     lay_out();
     connect(use_, &QPushButton::clicked, this, &WaysView::use_current);
     connect(pin_, &QPushButton::clicked, this, &WaysView::pin_current);
+    connect(keep_, &QPushButton::clicked, this, &WaysView::keep_current);
     connect(table_, &QTreeView::doubleClicked, this, &WaysView::use_current);
     connect(table_->selectionModel(), &QItemSelectionModel::currentChanged, this,
             &WaysView::show_strips);
@@ -227,6 +234,7 @@ void WaysView::lay_out() {
     head->addSpacing(8);
     head->addWidget(beside_, 1);
     head->addWidget(pin_);
+    head->addWidget(keep_);
     head->addWidget(use_);
     auto* top = new QWidget;
     auto* column = new QVBoxLayout(top);
@@ -274,6 +282,7 @@ void WaysView::fill() {
         strip_->show_laid({});
         use_->setEnabled(false);
         pin_->setEnabled(false);
+        keep_->setEnabled(false);
         return;
     }
     heading_->setText(tr("Ways to reach %1 %2").arg(q(camera->id), q(camera->name)));
@@ -333,6 +342,7 @@ void WaysView::show_strips() {
     use_->setText(proposal && proposal->built && proposal->change.empty() ? tr("In use")
                                                                           : tr("Use this way"));
     pin_->setEnabled(proposal && proposal->built);
+    keep_->setEnabled(use_->isEnabled());
     const int at = current_row();
     pin_->setText(at >= 0 && model_->pinned(at) ? tr("Unpin") : tr("Pin"));
     const bool consists = proposal && proposal->built && !proposal->parts.empty();
@@ -362,6 +372,17 @@ void WaysView::show_strips() {
 void WaysView::use_current() {
     const Proposal* proposal = current();
     if (proposal) document_.proposals().use(*proposal, camera_);
+}
+
+void WaysView::keep_current() {
+    const Proposal* proposal = current();
+    if (!proposal || !proposal->built || proposal->change.empty()) return;
+    const Site& site = document_.committed();
+    const std::string name =
+        free_design_name(site, camera_ + ": " + proposal_title(*proposal, document_.text()));
+    Result<Added> kept = keep_variant(site, with_change(site, proposal->change), name);
+    document_.edit(tr("Keep %1").arg(q(name)),
+                   kept ? Result<Site>(std::move(kept->site)) : Result<Site>(kept.error()));
 }
 
 void WaysView::pin_current() {

@@ -29,6 +29,8 @@ public:
     void use_current();
     // Pins or unpins the way under the cursor; the last two pinned are compared.
     void pin_current();
+    // The site with this way is kept as another design; what stands stays.
+    void keep_current();
 
 protected:
     void resizeEvent(QResizeEvent* event) override;
@@ -51,6 +53,7 @@ private:
     QLabel* parts_;  // what the way under the cursor consists of
     QPushButton* use_;
     QPushButton* pin_;
+    QPushButton* keep_;
     StripView* strip_;
     std::string camera_;
     std::shared_ptr<const RunProposals> filled_with_;

@@ -152,6 +152,16 @@ const Variant* find_variant(const Site& site, std::string_view id_or_name) {
     return nullptr;
 }
 
+std::string free_design_name(const Site& site, std::string_view wanted) {
+    constexpr std::size_t room = 8;  // for the number
+    std::string name(wanted.substr(0, most_name_letters - room));
+    while (!letters_in(name)) name.pop_back();  // cut inside a letter
+    std::string free = name;
+    for (int number = 2; free == site.design_name || name_taken(site, free, ""); ++number)
+        free = fmt::format("{} {}", name, number);
+    return free;
+}
+
 Result<Added> keep_variant(Site site, const Site& design, std::string_view name) {
     if (site.variants.size() >= most_variants)
         return Error{ErrorCode::bad_value, "variants", fmt::format("{}", most_variants + 1),

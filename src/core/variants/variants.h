@@ -32,6 +32,8 @@ const Variant* find_variant(const Site& site, std::string_view id_or_name);
 // `design` kept as a variant of `site`; ids V1, V2. Errors: bad_value past the most there may be or
 // for a name that is taken.
 Result<Added> keep_variant(Site site, const Site& design, std::string_view name);
+// The name, with a number behind it where a design has it already; cut to what a name may be long.
+std::string free_design_name(const Site& site, std::string_view wanted);
 // Name, note and whether it is offered; what differs stays. Errors: no_such_object, bad_value.
 Result<Site> describe_variant(Site site, const Variant& described);
 // Name of the design that stands. Errors: bad_value for a name that is taken.

@@ -1,0 +1,91 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+#include "app/parts/offer_dialog.h"
+
+#include <QDialogButtonBox>
+#include <QFormLayout>
+#include <QLabel>
+#include <QLineEdit>
+#include <QPlainTextEdit>
+#include <QPushButton>
+#include <QVBoxLayout>
+
+#include "app/kit/labels.h"
+#include "app/kit/q.h"
+#include "core/edits/edits.h"
+#include "core/format/site_json.h"
+#include "phrase/error_text.h"
+
+namespace ovant {
+
+OfferDialog::OfferDialog(Document& document, QWidget* parent)
+    : QDialog(parent),
+      document_(document),
+      number_(new QLineEdit),
+      date_(new QLineEdit),
+      wrong_(wrapped_label({}, this)) {
+    const OfferSettings& offer = document_.committed().settings.offer;
+    setObjectName("offerDialog");
+    setWindowTitle(tr("What the offer says"));
+    number_->setObjectName("offerNumber");
+    number_->setText(q(offer.number));
+    number_->setMaxLength(64);
+    date_->setObjectName("offerDate");
+    date_->setText(q(offer.date));
+    date_->setPlaceholderText(tr("year-month-day"));
+    from_ = text_of("offerFrom", tr("Your firm and address"), q(offer.from));
+    customer_ = text_of("offerCustomer", tr("Name and address"), q(offer.customer));
+    introduction_ = text_of("offerIntroduction", tr("Above the prices"), q(offer.introduction));
+    terms_ = text_of("offerTerms", tr("Below the prices: payment, warranty, what is not in it"),
+                     q(offer.terms));
+    auto* form = new QFormLayout;
+    form->addRow(tr("Number"), number_);
+    form->addRow(tr("Date"), date_);
+    form->addRow(tr("From"), from_);
+    form->addRow(tr("Customer"), customer_);
+    form->addRow(tr("Introduction"), introduction_);
+    form->addRow(tr("Terms"), terms_);
+    wrong_->setObjectName("offerWrong");
+    set_tone(wrong_, Tone::fails);
+    auto* buttons = new QDialogButtonBox(QDialogButtonBox::Cancel);
+    QPushButton* accept = buttons->addButton(tr("Use these"), QDialogButtonBox::AcceptRole);
+    accept->setObjectName("acceptOffer");
+    accept->setDefault(true);
+    connect(buttons, &QDialogButtonBox::accepted, this, &OfferDialog::take);
+    connect(buttons, &QDialogButtonBox::rejected, this, &QDialog::reject);
+    auto* layout = new QVBoxLayout(this);
+    layout->addLayout(form, 1);
+    layout->addWidget(wrong_);
+    layout->addWidget(buttons);
+    wrong_->hide();
+    resize(560, 520);
+}
+
+QPlainTextEdit* OfferDialog::text_of(const char* name, const QString& says, const QString& holds) {
+    auto* edit = new QPlainTextEdit(holds);
+    edit->setObjectName(name);
+    edit->setPlaceholderText(says);
+    edit->setTabChangesFocus(true);
+    return edit;
+}
+
+void OfferDialog::take() {
+    Settings settings = document_.committed().settings;
+    OfferSettings& offer = settings.offer;
+    offer.number = number_->text().trimmed().toStdString();
+    offer.date = date_->text().trimmed().toStdString();
+    offer.from = from_->toPlainText().toStdString();
+    offer.customer = customer_->toPlainText().toStdString();
+    offer.introduction = introduction_->toPlainText().toStdString();
+    offer.terms = terms_->toPlainText().toStdString();
+    Result<Site> changed = sound(document_.committed(), document_.catalogue(),
+                                 set_settings(document_.committed(), settings));
+    if (!changed) {
+        wrong_->setText(q(sentence(changed.error())));
+        wrong_->show();
+        return;
+    }
+    document_.edit(tr("Change the offer"), std::move(changed));
+    accept();
+}
+
+}  // namespace ovant
