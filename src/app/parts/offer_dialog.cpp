@@ -32,11 +32,14 @@ OfferDialog::OfferDialog(Document& document, QWidget* parent)
     date_->setObjectName("offerDate");
     date_->setText(q(offer.date));
     date_->setPlaceholderText(tr("year-month-day"));
-    from_ = text_of("offerFrom", tr("Your firm and address"), q(offer.from));
-    customer_ = text_of("offerCustomer", tr("Name and address"), q(offer.customer));
-    introduction_ = text_of("offerIntroduction", tr("Above the prices"), q(offer.introduction));
-    terms_ = text_of("offerTerms", tr("Below the prices: payment, warranty, what is not in it"),
-                     q(offer.terms));
+    from_ = text_of("offerFrom", q(offer.from));
+    from_->setPlaceholderText(tr("Your firm and address"));
+    customer_ = text_of("offerCustomer", q(offer.customer));
+    customer_->setPlaceholderText(tr("Name and address"));
+    introduction_ = text_of("offerIntroduction", q(offer.introduction));
+    introduction_->setPlaceholderText(tr("Above the prices"));
+    terms_ = text_of("offerTerms", q(offer.terms));
+    terms_->setPlaceholderText(tr("Below the prices: payment, warranty, what is not in it"));
     auto* form = new QFormLayout;
     form->addRow(tr("Number"), number_);
     form->addRow(tr("Date"), date_);
@@ -60,10 +63,9 @@ OfferDialog::OfferDialog(Document& document, QWidget* parent)
     resize(560, 520);
 }
 
-QPlainTextEdit* OfferDialog::text_of(const char* name, const QString& says, const QString& holds) {
+QPlainTextEdit* OfferDialog::text_of(const char* name, const QString& holds) {
     auto* edit = new QPlainTextEdit(holds);
     edit->setObjectName(name);
-    edit->setPlaceholderText(says);
     edit->setTabChangesFocus(true);
     return edit;
 }

@@ -19,7 +19,7 @@ public:
     OfferDialog(Document& document, QWidget* parent);
 
 private:
-    QPlainTextEdit* text_of(const char* name, const QString& says, const QString& holds);
+    QPlainTextEdit* text_of(const char* name, const QString& holds);
     void take();
 
     Document& document_;
