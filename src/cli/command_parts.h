@@ -51,6 +51,7 @@ struct Options {
     int spare = 0;
     int trials = 200;
     bool events = false;
+    bool supply_boxes = false;
     bool json = false;
     bool feet = false;
 };

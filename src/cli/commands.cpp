@@ -258,6 +258,9 @@ private:
     void add_papers() {
         CLI::App* parts = add("parts", "parts list as CSV, or into a spreadsheet", parts_command);
         parts->add_option("--xlsx", options.xlsx_path, "write a spreadsheet here");
+        parts->add_flag("--supply-boxes", options.supply_boxes,
+                        "say which mains adapters could be one supply box");
+        parts->add_option("--write", options.write_path, "write the site with those boxes here");
         CLI::App* cuts = add("cuts", "which run is cut from which package", cuts_command);
         cuts->add_option("--pdf", options.pdf_path, "write a card for each package here");
         cuts->add_flag("--json", options.json, "JSON instead of text");

@@ -13,6 +13,7 @@
 #include "core/format/parts_sheet.h"
 #include "core/parts/cut_plan.h"
 #include "phrase/numbers.h"
+#include "phrase/offer_text.h"
 #include "phrase/parts_text.h"
 #include "print/cuts_pdf.h"
 
@@ -107,11 +108,25 @@ void print_plan(const CutPlan& plan, const Opened& opened, std::ostream& out) {
     }
 }
 
+int boxes_command(Opened opened, const Options& options, const Streams& streams) {
+    opened.context.catalogue = &opened.catalogue;
+    // One after the other: each leaves a site that the next is of.
+    for (std::vector<SupplyBox> boxes = supply_boxes(opened.site, opened.catalogue); !boxes.empty();
+         boxes = supply_boxes(opened.site, opened.catalogue)) {
+        streams.out << supply_box_text(boxes.front(), opened.site, opened.context) << "\n";
+        opened.site = std::move(boxes.front().site);
+    }
+    if (options.write_path.empty()) return cli_holds;
+    const Result<FileStamp> saved = save_site(options.write_path, opened.site);
+    return saved ? cli_holds : refused(saved.error(), streams);
+}
+
 }  // namespace
 
 int parts_command(const Options& options, const Streams& streams) {
     const std::optional<Opened> opened = open_site(options, streams);
     if (!opened) return cli_unreadable;
+    if (options.supply_boxes) return boxes_command(*opened, options, streams);
     const Network net = lay_out(opened->site, opened->catalogue);
     const std::vector<PartLine> parts = bought_parts(net, plan_cuts(net, effort_of(options)));
     const std::string& currency = opened->site.settings.currency;

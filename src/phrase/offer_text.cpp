@@ -64,6 +64,14 @@ std::string offer_caution(const Offer& offer) {
     return "";
 }
 
+std::string supply_box_text(const SupplyBox& box, const Site& site, const TextContext& context) {
+    const Device* unit = find_device(box.site, box.device);
+    return told("{} at {} as one: {}, {}, saves {}", listed(box.adapters),
+                spot_text(box.place, site), unit ? kind_name(context, unit->kind) : box.kind,
+                value_of_limit(box.load_w, box.budget_w, Unit::watt, context.units),
+                shown_money(box.saves, site.settings.currency));
+}
+
 std::string design_title(const DesignFacts& design) {
     if (!design.name.empty()) return design.name;
     return design.variant.empty() ? said("This design") : design.variant;

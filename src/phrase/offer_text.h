@@ -6,6 +6,7 @@
 #include <utility>
 #include <vector>
 
+#include "core/choose/supply_box.h"
 #include "core/offer/offer.h"
 #include "core/variants/compare.h"
 #include "phrase/check_text.h"
@@ -23,6 +24,9 @@ std::string validity_text(const Offer& offer, const OfferSettings& settings);
 std::string option_text(const OfferOption& option, const std::string& currency);
 // "Electrical work by a licensed electrician, by local code", as far as the offer has such work.
 std::string offer_caution(const Offer& offer);
+
+// "PS1, PS2 and PS3 at P4 Hut as one: Supply box ..., 20 of 60 W, saves 13.00 EUR".
+std::string supply_box_text(const SupplyBox& box, const Site& site, const TextContext& context);
 
 // What a design that stands or is kept is called.
 std::string design_title(const DesignFacts& design);

@@ -298,3 +298,26 @@ TEST_CASE("a variant is kept, compared, seen on the plan, chosen, and undone",
     while (d.document().can_undo()) d.document().undo();
     CHECK(d.document().committed() == site);
 }
+
+TEST_CASE("adapters of one place are offered as one box, used and undone", "[window][parts]") {
+    Driver d;
+    d.window().open_site(demo_site());
+    parts_of(d).set_page(PartsPage::list);
+    d.wait([&] { return d.text_of("partsTotal").contains("total"); });
+    CHECK(d.find<QWidget>("supplyBox")->isHidden());
+    Site site = demo_site();
+    for (int i = 0; i < 3; ++i) {
+        const Added added =
+            *add_device(site, shipped_catalogue(), "adapter-12", find_place(site, "P3")->at);
+        site = added.site;
+        find_device(site, added.id)->place = "P3";
+    }
+    d.document().edit("three adapters", site);
+    d.wait([&] { return d.find<QWidget>("supplyBox")->isVisible(); });
+    CHECK(d.text_of("supplyBoxText").contains("saves"));
+    d.click(d.find("useSupplyBox"));
+    CHECK(d.document().committed().devices.size() == site.devices.size() - 2);
+    d.wait([&] { return d.find<QWidget>("supplyBox")->isHidden(); });
+    d.document().undo();
+    CHECK(d.document().committed().devices.size() == site.devices.size());
+}

@@ -5,6 +5,7 @@
 #include <QPushButton>
 #include <QVBoxLayout>
 
+#include "app/kit/labels.h"
 #include "app/kit/q.h"
 #include "app/kit/when_seen.h"
 #include "app/parts/brings_dialog.h"
@@ -13,6 +14,7 @@
 #include "app/theme/theme.h"
 #include "core/format/parts_sheet.h"
 #include "phrase/numbers.h"
+#include "phrase/offer_text.h"
 #include "phrase/parts_text.h"
 
 namespace ovant {
@@ -92,7 +94,9 @@ ListPage::ListPage(Document& document, PartsWork& work, Prompts& prompts, QWidge
       prompts_(prompts),
       model_(new PartsModel(document, this)),
       table_(new QTableView),
-      total_(new QLabel) {
+      total_(new QLabel),
+      box_bar_(new QWidget),
+      box_text_(wrapped_label({}, box_bar_)) {
     setObjectName("partsList");
     total_->setObjectName("partsTotal");
     total_->setWordWrap(true);
@@ -116,6 +120,16 @@ ListPage::ListPage(Document& document, PartsWork& work, Prompts& prompts, QWidge
         tr("Material only. Cable in the packages that cost least, its drops, slack and loops in "
            "it; prices from the catalogue, without tax or labour."));
     note->setWordWrap(true);
+    box_bar_->setObjectName("supplyBox");
+    box_text_->setObjectName("supplyBoxText");
+    auto* use_box = new QPushButton(icon(Icon::accept), tr("Use"));
+    use_box->setObjectName("useSupplyBox");
+    auto* box_row = new QHBoxLayout(box_bar_);
+    box_row->setContentsMargins(0, 0, 0, 0);
+    box_row->addWidget(box_text_, 1);
+    box_row->addWidget(use_box, 0, Qt::AlignTop);
+    connect(use_box, &QPushButton::clicked, this, &ListPage::use_box);
+    box_bar_->hide();
     table_->setObjectName("partsTable");
     table_->setAccessibleName(tr("Parts"));
     table_->setModel(model_);
@@ -138,6 +152,7 @@ ListPage::ListPage(Document& document, PartsWork& work, Prompts& prompts, QWidge
     layout->setContentsMargins(16, 12, 16, 8);
     layout->addLayout(top);
     layout->addWidget(note);
+    layout->addWidget(box_bar_);
     layout->addWidget(table_, 1);
     connect(csv, &QPushButton::clicked, this, &ListPage::save_csv);
     connect(xlsx, &QPushButton::clicked, this, &ListPage::save_xlsx);
@@ -152,9 +167,20 @@ void ListPage::refresh() {
     const std::shared_ptr<const PartsBought> bought = work_.bought();
     if (!bought) return total_->setText(tr("working…"));
     model_->set_parts(bought->lines);
+    box_bar_->setVisible(!bought->boxes.empty());
+    if (!bought->boxes.empty())
+        box_text_->setText(
+            q(supply_box_text(bought->boxes.front(), document_.site(), document_.text()) + "."));
     total_->setText(
         tr("total %1")
             .arg(q(shown_money(total_price(model_->parts()), document_.site().settings.currency))));
+}
+
+void ListPage::use_box() {
+    const std::shared_ptr<const PartsBought> bought = work_.bought_now();
+    if (bought->boxes.empty()) return;
+    const SupplyBox& box = bought->boxes.front();
+    document_.edit(tr("One supply box for %1 adapters").arg(box.adapters.size()), Site(box.site));
 }
 
 void ListPage::save_csv() {

@@ -48,7 +48,10 @@ private:
     Prompts& prompts_;
     PartsModel* model_;
     QTableView* table_;
+    void use_box();
     QLabel* total_;
+    QWidget* box_bar_;
+    QLabel* box_text_;
 };
 
 }  // namespace ovant

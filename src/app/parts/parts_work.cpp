@@ -10,6 +10,7 @@ std::shared_ptr<const PartsBought> work_out(std::shared_ptr<const Network> net) 
     bought.lines = bought_parts(*net, bought.cuts);
     bought.work = plan_work(*net, bought.cuts);
     bought.offer = make_offer(*net, bought.cuts);
+    bought.boxes = supply_boxes(*net->site, *net->catalogue);
     bought.net = std::move(net);
     return std::make_shared<const PartsBought>(std::move(bought));
 }

@@ -7,6 +7,7 @@
 
 #include "app/document/document.h"
 #include "app/kit/background_job.h"
+#include "core/choose/supply_box.h"
 #include "core/offer/offer.h"
 #include "core/parts/work_plan.h"
 
@@ -18,6 +19,7 @@ struct PartsBought {
     std::vector<PartLine> lines;
     WorkPlan work;
     Offer offer;
+    std::vector<SupplyBox> boxes;  // that could take the place of adapters
 };
 
 class PartsWork : public QObject {
