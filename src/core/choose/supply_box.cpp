@@ -77,7 +77,8 @@ private:
         return sum;
     }
     bool fits(const Kind& box) const {
-        const Kind& adapter = or_nothing(catalogue_.find(adapters_.front()->kind));
+        const std::string& now = adapters_.front()->kind;
+        const Kind& adapter = or_nothing(catalogue_.find(now));
         const std::vector<std::string> ports = outputs(box);
         if (ports.size() < adapters_.size() || ports.size() < 2 ||
             box.supply->nominal_v != adapter.supply->nominal_v || box.rating < adapter.rating)
@@ -100,7 +101,9 @@ private:
         box.load_w = load_w();
         box.budget_w = kind.supply->budget_w;
         box.site = std::move(added->site);
-        Device& unit = *find_device(box.site, box.device);
+        Device* made = find_device(box.site, box.device);
+        if (!made) return std::nullopt;
+        Device& unit = *made;
         unit.place = first.place;
         unit.enclosure = first.enclosure;
         unit.surroundings = first.surroundings;
