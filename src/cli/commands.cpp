@@ -279,10 +279,12 @@ private:
         CLI::App* variants =
             add("variants", "the designs of a site side by side", variants_command);
         variants->add_option("--choose", options.choose, "id or name of the design to stand");
-        variants->add_option("--keep", options.keep,
-                             "keep the site with this camera on another way under this name");
-        variants->add_option("--camera", options.camera, "camera id, with --keep");
-        variants->add_option("--way", options.way, "way id, such as fibre, with --keep");
+        CLI::Option* keep =
+            variants->add_option("--keep", options.keep,
+                                 "keep the site with this camera on another way under this name");
+        keep->needs(variants->add_option("--camera", options.camera, "camera id, with --keep"));
+        keep->needs(
+            variants->add_option("--way", options.way, "way id, such as fibre, with --keep"));
         variants->add_option("--write", options.write_path, "write the site as chosen here");
         add_format(variants);
         for (CLI::App* sub : {parts, cuts, work, offer, variants}) {

@@ -16,6 +16,9 @@
 #include "core/prove/labels.h"
 #include "core/simulate/day.h"
 #include "core/simulate/what_if.h"
+#include "core/offer/offer.h"
+#include "core/parts/work_plan.h"
+#include "core/variants/variants.h"
 #include "monkey/random_edits.h"
 #include "phrase/bench_text.h"
 #include "phrase/card_text.h"
@@ -68,6 +71,29 @@ std::string judged_again(const Site& before, const Site& after) {
     return other.empty() ? "" : "the site keeps an old " + other;
 }
 
+// Units and cables of the other designs are what they were, but for cameras that are new in the one
+// that was edited.
+std::string variants_kept(const Site& before, const Site& after) {
+    if (before.variants.size() != after.variants.size()) return "";
+    const auto ids = [](const auto& items) {
+        std::set<std::string> out;
+        for (const auto& item : items) out.insert(item.id);
+        return out;
+    };
+    for (std::size_t i = 0; i < before.variants.size(); ++i) {
+        const Variant &was = before.variants[i], &is = after.variants[i];
+        if (was.id != is.id || was.name != is.name) return "";  // another one stands
+        const DesignSite one = with_variant(before, was), other = with_variant(after, is);
+        if (!one.mended.empty() || !other.mended.empty()) continue;
+        if (ids(one.site.links) != ids(other.site.links))
+            return "variant " + is.name + " has other cables";
+        const std::set<std::string> then = ids(one.site.devices), now = ids(other.site.devices);
+        if (!std::includes(now.begin(), now.end(), then.begin(), then.end()))
+            return "variant " + is.name + " lost a unit";
+    }
+    return "";
+}
+
 }  // namespace
 
 Monkey::Monkey(Site site, std::uint32_t seed) : random_(seed) {
@@ -100,6 +126,7 @@ bool Monkey::edit() {
     else if (!(*again == *changed))
         fault_ = "what was kept comes back as another site";
     if (fault_.empty()) fault_ = judged_again(site(), *changed);
+    if (fault_.empty()) fault_ = variants_kept(site(), *changed);
     if (!fault_.empty()) return false;
     ++counts_.taken;
     history_.push_back(std::move(*changed));
@@ -133,6 +160,7 @@ void Monkey::look() {
     (void)backups(net);
     (void)count_parts(net);
     (void)wiring_cards(net);
+    look_at_offer(net);
     look_at_proof(net);
     (void)count_what_ifs(site(), catalogue);
     if (Result<DayPlan> plan = day_plan(site().settings)) {
@@ -146,6 +174,22 @@ void Monkey::look() {
         (void)proposal_title(proposal, text);
         (void)proposal_reason(proposal, text);
     }
+}
+
+// Work, offer and designs of the site: every sum is one of what it is made of.
+void Monkey::look_at_offer(const Network& net) {
+    CuttingEffort effort;
+    effort.most_s = 0.05;
+    const CutPlan cuts = plan_cuts(net, effort);
+    const WorkPlan work = plan_work(net, cuts);
+    double hours = 0;
+    for (const WorkDay& day : work.days) hours += day.hours;
+    if (std::abs(hours - work.hours) > 1e-6 * (1 + work.hours)) fault_ = "days that miss hours";
+    const Offer offer = make_offer(net, cuts, effort);
+    double sum = 0;
+    for (const OfferLine& line : offer.lines) sum += line.price;
+    if (std::abs(in_cents(sum) - offer.sums.lines) > 0.005) fault_ = "an offer that misses a line";
+    if (!std::isfinite(offer.sums.gross)) fault_ = "an offer that is no number";
 }
 
 // What Prove makes of the site: the bench, labels, and a fault hidden in some run of it.

@@ -36,6 +36,7 @@ public:
     const MonkeyCounts& counts() const { return counts_; }
 
 private:
+    void look_at_offer(const Network& net);
     void look_at_proof(const Network& net);
     std::mt19937 random_;
     std::vector<Site> history_;

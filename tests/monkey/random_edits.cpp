@@ -9,7 +9,9 @@
 #include "core/assess/budget.h"
 #include "core/format/camera_csv.h"
 #include "core/format/kind_text.h"
+#include "core/choose/supply_box.h"
 #include "core/edits/edits.h"
+#include "core/variants/variants.h"
 #include "phrase/error_text.h"
 #include "phrase/way_text.h"
 
@@ -45,6 +47,12 @@ Result<Site> change_settings(RandomValues& v) {
                                &s.backup_h,
                                &s.battery_age_share,
                                &s.labour.price_per_h,
+                               &s.labour.day_h,
+                               &s.labour.height_h,
+                               &s.labour.test_h,
+                               &s.offer.material_markup,
+                               &s.offer.tax_share,
+                               &s.offer.round_to,
                                &s.tolerances.length_share,
                                &s.tolerances.volts_share,
                                &s.day.latitude_deg,
@@ -347,6 +355,31 @@ std::vector<RandomEdit> random_edits(RandomValues& v) {
                                      : Result<Site>(remedies[v.below(remedies.size())].site);
          }},
         {"recover", [&] { return recover(v); }},
+        {"keep_variant",
+         [&] {
+             const std::string name = v.text();
+             return site_of(
+                 keep_variant(site, v.one_in(2) ? site : with_best_way(site, c, v.camera()), name));
+         }},
+        {"choose_variant",
+         [&]() -> Result<Site> {
+             Result<Chosen> chosen = choose_variant(site, v.pick(site.variants).id);
+             if (!chosen) return chosen.error();
+             return std::move(chosen->site);
+         }},
+        {"describe_variant",
+         [&] {
+             Variant described = v.pick(site.variants);
+             described.note = v.text();
+             described.option = v.one_in(2);
+             return describe_variant(site, described);
+         }},
+        {"remove_variant", [&] { return remove_object(site, c, v.pick(site.variants).id); }},
+        {"supply_boxes",
+         [&] {
+             const auto boxes = supply_boxes(site, c);
+             return boxes.empty() ? Result<Site>(site) : Result<Site>(boxes.front().site);
+         }},
     };
 }
 

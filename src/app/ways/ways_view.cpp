@@ -230,6 +230,7 @@ void WaysView::make_table() {
 void WaysView::lay_out() {
     auto* head = new QHBoxLayout;
     head->setContentsMargins(14, 8, 10, 6);
+    head->setSpacing(6);
     head->addWidget(heading_);
     head->addSpacing(8);
     head->addWidget(beside_, 1);

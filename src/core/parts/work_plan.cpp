@@ -6,6 +6,7 @@
 #include <limits>
 #include <map>
 #include <tuple>
+#include <unordered_map>
 
 namespace ovant {
 namespace {
@@ -123,7 +124,9 @@ private:
 class Planning {
 public:
     Planning(const Network& net, const CutPlan& cuts)
-        : net_(net), cuts_(cuts), of_(parts_as_cut(net, cuts)), turns_(turns(net)) {}
+        : net_(net), cuts_(cuts), of_(parts_as_cut(net, cuts)), turns_(turns(net)) {
+        for (LinkNumber number : of_.links) link_of_.emplace(net.links[number].link->id, number);
+    }
 
     WorkPlan done() {
         plan_.items = work_of(net_, of_);
@@ -199,13 +202,13 @@ private:
     }
     std::size_t day_of_cable(const std::string& id, bool cord) const {
         using enum Task;
-        const auto found = std::find_if(net_.links.begin(), net_.links.end(),
-                                        [&](const NetLink& link) { return link.link->id == id; });
-        if (found == net_.links.end()) return 0;
-        if (!found->cable->cable->cord)
+        const auto found = link_of_.find(id);
+        if (found == link_of_.end()) return 0;
+        const NetLink& link = net_.links[found->second];
+        if (!link.cable->cable->cord)
             return cord ? day_of({copper_ends, pull}, id) : day_of({pull, copper_ends}, id);
-        return std::max(day_of({mount}, net_.device(found->a.device).id),
-                        day_of({mount}, net_.device(found->b.device).id));
+        return std::max(day_of({mount}, net_.device(link.a.device).id),
+                        day_of({mount}, net_.device(link.b.device).id));
     }
 
     void load() {
@@ -284,6 +287,7 @@ private:
     const CutPlan& cuts_;
     const PartsOf of_;
     const std::map<std::string, int> turns_;
+    std::unordered_map<std::string_view, LinkNumber> link_of_;
     std::map<std::tuple<Task, std::string, DeviceNumber>, std::size_t> day_of_;
     WorkPlan plan_;
 };
