@@ -2,6 +2,9 @@
 // The offer: worked by hand, to the cent; on paper without costs; as text.
 #include <catch2/catch.hpp>
 
+#include <fmt/format.h>
+
+#include "core/format/site_json.h"
 #include "core/offer/offer.h"
 #include "phrase/offer_text.h"
 #include "print/offer_pdf.h"

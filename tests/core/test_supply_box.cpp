@@ -3,6 +3,7 @@
 #include <catch2/catch.hpp>
 
 #include "core/choose/supply_box.h"
+#include "core/format/site_json.h"
 #include "phrase/offer_text.h"
 #include "support/builder.h"
 

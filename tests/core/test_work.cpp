@@ -2,6 +2,7 @@
 // Work by task, laid out over days, and what is loaded for it.
 #include <catch2/catch.hpp>
 
+#include "core/format/site_json.h"
 #include "core/parts/cost.h"
 #include "core/parts/work_plan.h"
 #include "phrase/work_text.h"

@@ -121,9 +121,9 @@ private:
     std::map<std::tuple<std::string, double, std::string>, PartLine> lines_;
 };
 
-class Planning {
+class WorkPlanning {
 public:
-    Planning(const Network& net, const CutPlan& cuts)
+    WorkPlanning(const Network& net, const CutPlan& cuts)
         : net_(net), cuts_(cuts), of_(parts_as_cut(net, cuts)), turns_(turns(net)) {
         for (LinkNumber number : of_.links) link_of_.emplace(net.links[number].link->id, number);
     }
@@ -294,6 +294,8 @@ private:
 
 }  // namespace
 
-WorkPlan plan_work(const Network& net, const CutPlan& cuts) { return Planning(net, cuts).done(); }
+WorkPlan plan_work(const Network& net, const CutPlan& cuts) {
+    return WorkPlanning(net, cuts).done();
+}
 
 }  // namespace ovant

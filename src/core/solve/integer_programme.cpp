@@ -4,13 +4,47 @@
 #include <Cbc_C_Interface.h>
 #include <fmt/format.h>
 
+#include <algorithm>
 #include <cmath>
 #include <memory>
 #include <mutex>
+#include <numeric>
 
 namespace ovant {
 
 ProgrammeSolution solve(const IntegerProgramme& programme, double most_s) {
+    ProgrammeEffort effort;
+    effort.most_s = most_s;
+    return solve(programme, effort);
+}
+
+bool satisfies(const IntegerProgramme& programme, const std::vector<double>& values) {
+    constexpr double slack = 1e-6;
+    if (values.size() != programme.cost.size()) return false;
+    for (std::size_t i = 0; i < values.size(); ++i) {
+        if (values[i] < -slack || values[i] > programme.most[i] + slack) return false;
+    }
+    for (const ProgrammeRow& row : programme.rows) {
+        double sum = 0;
+        for (const auto& [column, factor] : row.terms)
+            sum += factor * values[static_cast<std::size_t>(column)];
+        const double near = slack * std::max(1.0, std::abs(sum));
+        if (sum < row.low - near || sum > row.high + near) return false;
+    }
+    return true;
+}
+
+namespace {
+
+double cost_of(const IntegerProgramme& programme, const std::vector<double>& values) {
+    double cost = 0;
+    for (std::size_t i = 0; i < values.size(); ++i) cost += values[i] * programme.cost[i];
+    return cost;
+}
+
+}  // namespace
+
+ProgrammeSolution solve(const IntegerProgramme& programme, const ProgrammeEffort& effort) {
     ProgrammeSolution out;
     const int columns = static_cast<int>(programme.cost.size());
     if (columns == 0) {
@@ -52,19 +86,40 @@ ProgrammeSolution solve(const IntegerProgramme& programme, double most_s) {
                     programme.cost.data(), low.data(), high.data());
     for (int i = 0; i < columns; ++i) Cbc_setInteger(model.get(), i);
     Cbc_setParameter(model.get(), "log", "0");
-    Cbc_setParameter(model.get(), "seconds", fmt::format("{:.3f}", most_s).c_str());
+    Cbc_setParameter(model.get(), "seconds", fmt::format("{:.3f}", effort.most_s).c_str());
+    if (effort.most_nodes > 0)
+        Cbc_setParameter(model.get(), "maxNodes", fmt::format("{}", effort.most_nodes).c_str());
+    if (effort.gap_share > 0)
+        Cbc_setParameter(model.get(), "ratioGap", fmt::format("{:.9f}", effort.gap_share).c_str());
+    const bool started = satisfies(programme, effort.start);
+    if (started) {
+        std::vector<int> all(programme.cost.size());
+        std::iota(all.begin(), all.end(), 0);
+        Cbc_setMIPStartI(model.get(), columns, all.data(), effort.start.data());
+    }
     Cbc_solve(model.get());
-    out.infeasible = Cbc_isProvenInfeasible(model.get());
+    out.infeasible = Cbc_isProvenInfeasible(model.get()) && !started;
     out.proven = Cbc_isProvenOptimal(model.get());
     const double* values = Cbc_getColSolution(model.get());
+    const bool stopped =
+        Cbc_isSecondsLimitReached(model.get()) || Cbc_isNodeLimitReached(model.get());
     out.found = !out.infeasible && values && std::abs(Cbc_getObjValue(model.get())) < 1e29 &&
-                (out.proven || Cbc_isSecondsLimitReached(model.get()));
-    if (!out.found) return out;
-    out.cost = 0;
-    for (int i = 0; i < columns; ++i) {
-        out.values.push_back(std::round(values[i]));
-        out.cost += out.values.back() * programme.cost[static_cast<std::size_t>(i)];
+                (out.proven || stopped);
+    if (out.found) {
+        for (int i = 0; i < columns; ++i) out.values.push_back(std::round(values[i]));
+        out.cost = cost_of(programme, out.values);
+        // What stopped early may not satisfy the rows once it is rounded.
+        if (!out.proven) out.found = satisfies(programme, out.values);
     }
+    if (started && (!out.found || cost_of(programme, effort.start) < out.cost)) {
+        out.found = true;
+        out.values = effort.start;
+        out.cost = cost_of(programme, out.values);
+    }
+    if (!out.found) return out;
+    out.bound = std::min(out.cost, Cbc_getBestPossibleObjValue(model.get()));
+    if (out.proven && effort.gap_share <= 0) out.bound = out.cost;
+    out.proven = out.proven && out.cost - out.bound <= 1e-9 * std::max(1.0, std::abs(out.cost));
     return out;
 }
 

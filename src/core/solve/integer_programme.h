@@ -29,10 +29,23 @@ struct ProgrammeSolution {
     bool proven = false;      // and nothing is cheaper
     bool infeasible = false;  // proven: no values satisfy the rows
     double cost = 0;
+    double bound = -1e30;  // no values cost less
     std::vector<double> values;
 };
 
-// Stops after `most_s` with the best so far.
+struct ProgrammeEffort {
+    double most_s = 10;
+    int most_nodes = 0;         // of the search; 0: no limit. The same answer each time where it
+                                // ends the search, and not the time
+    double gap_share = 0;       // of the cost: what is so near to the bound is good enough
+    std::vector<double> start;  // values to begin with, one a column; may be empty
+};
+
+// Stops with the best so far; `start`, where it satisfies the rows, is the least that is found.
+ProgrammeSolution solve(const IntegerProgramme& programme, const ProgrammeEffort& effort);
 ProgrammeSolution solve(const IntegerProgramme& programme, double most_s = 10);
+
+// Whether the values satisfy every row and limit.
+bool satisfies(const IntegerProgramme& programme, const std::vector<double>& values);
 
 }  // namespace ovant

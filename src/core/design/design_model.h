@@ -1,0 +1,82 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Who is served how, for all cameras at once, as plain data: choices that lean on shared things
+// (cabinets, hubs, trunks, ways that are opened, outlets) and use up what there is little of
+// (ports, watts, Mb/s, air time). A mixed-integer programme. Includes nothing of the site.
+#pragma once
+
+#include <cstddef>
+#include <vector>
+
+namespace ovant {
+
+inline constexpr std::size_t not_served = static_cast<std::size_t>(-1);
+
+struct CapacityUse {
+    std::size_t capacity = 0;
+    double amount = 0;
+};
+
+// One way for one camera.
+struct DesignChoice {
+    std::size_t camera = 0;
+    double cost = 0;                 // of what serves this camera only
+    std::vector<std::size_t> needs;  // shared things
+    std::vector<CapacityUse> uses;
+};
+
+// Paid once, whoever uses it.
+struct SharedThing {
+    double cost = 0;
+    std::vector<std::size_t> needs;  // other shared things, none of which needs this one
+    std::vector<CapacityUse> uses;
+    int one_of = -1;  // of things with the same number here at most one is built; -1: no such
+};
+
+struct Capacity {
+    double most = 0;
+    // The shared thing that brings it, which whatever uses it needs; none: it is there.
+    std::size_t of = not_served;
+};
+
+// Not all of these together: what was judged and did not hold.
+struct DesignCut {
+    std::vector<std::size_t> choices, shared;
+};
+
+struct DesignProblem {
+    std::size_t cameras = 0;
+    double unserved_cost = 1e6;  // of a camera that is left out
+    std::vector<DesignChoice> choices;
+    std::vector<SharedThing> shared;
+    std::vector<Capacity> capacities;
+    std::vector<DesignCut> cuts;
+};
+
+struct DesignEffort {
+    double most_s = 10;
+    int most_nodes = 0;              // 0: no limit
+    double gap_share = 0;            // good enough
+    std::vector<std::size_t> start;  // a choice a camera, to begin with; may be empty
+};
+
+struct DesignAnswer {
+    std::vector<std::size_t> choice;  // by camera; not_served
+    std::vector<bool> built;          // by shared thing
+    double cost = 0;
+    double bound = 0;  // no answer costs less
+    bool proven = false;
+};
+
+// Domain: costs 0 or more, amounts 0 or more. Never fails: leaving all cameras out is an answer.
+// The same answer each time unless the time ends it.
+DesignAnswer solve_design(const DesignProblem& problem, const DesignEffort& effort = {});
+
+// One camera after the other, each the choice that adds least to what is built by then, the one
+// first that would lose most by waiting; then whatever moves that make it cheaper.
+DesignAnswer greedy_design(const DesignProblem& problem);
+
+// What these choices cost with all that they need; infinite where they use more than there is, or
+// are cut off.
+double cost_of_choices(const DesignProblem& problem, const std::vector<std::size_t>& choice);
+
+}  // namespace ovant
