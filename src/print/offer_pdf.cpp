@@ -90,7 +90,7 @@ std::string offer_pdf(const Offer& offer, const Site& site, const TextContext& c
                             shown_money(option.sums.net, ""), shown_money(option.sums.gross, "")});
         }
         paper.table({{said("Option"), 3},
-                     {said("Than above"), 1.6},
+                     {said("Against the above"), 1.6},
                      {said("Before tax"), 1, true},
                      {said("With tax"), 1, true}},
                     rows);

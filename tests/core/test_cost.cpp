@@ -10,7 +10,7 @@ using namespace ovant;
 
 namespace {
 
-Cost whole_cost(const Site& site, const std::set<std::string>& open = {}) {
+Cost whole_cost(const Site& site, const OpenStretches& open = {}) {
     const Network net = lay_out(site, shipped_catalogue());
     PartsOf of = whole_site(net);
     of.open = open;
@@ -53,7 +53,11 @@ TEST_CASE("a length of copper by hand", "[cost]") {
     CHECK(cost.labour == Approx(cost.hours * rates.price_per_h));
     CHECK(cost.total() == Approx(cost.material + cost.ground + cost.labour));
     // What lies there already has opened the ground.
-    CHECK(whole_cost(site, {"W1"}).ground == 0);
+    CHECK(whole_cost(site, {{"W1", {{0, 100}}}}).ground == 0);
+    // In part of it only, whichever way round and however they overlap.
+    CHECK(whole_cost(site, {{"W1", {{0, 30}}}}).ground == Approx(490));
+    CHECK(whole_cost(site, {{"W1", {{20, 60}, {50, 70}, {90, 200}}}}).ground == Approx(280));
+    CHECK(whole_cost(site, {{"W2", {{0, 100}}}}).ground == Approx(700));
 }
 
 TEST_CASE("fibre ends cost more work, radio none of cable", "[cost]") {
@@ -116,6 +120,13 @@ TEST_CASE("two cables in one trench pay for it once, an outlet a place", "[cost]
                    {"R4", "in", 0, ""})
                ->site;
     REQUIRE(site.links[1].pathways == site.links[0].pathways);
+    CHECK(whole_cost(site).ground == Approx(700));
+    // Side by side for 40 m, and then one alone; apart from one another: each its own metres.
+    find_device(site, "R4")->at = {40, 0};
+    CHECK(whole_cost(site).ground == Approx(700));
+    find_device(site, "R1")->at = {60, 0};
+    CHECK(whole_cost(site).ground == Approx(7 * (40 + 40)));
+    find_device(site, "R1")->at = {30, 0};
     CHECK(whole_cost(site).ground == Approx(700));
 
     Site room = bare_site();

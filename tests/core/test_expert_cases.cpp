@@ -334,22 +334,25 @@ TEST_CASE("the same camera under three schools gives three lists", "[ways][exper
     CHECK_FALSE(proven.front().past_stated);
 }
 
-TEST_CASE("a trench is paid once, by whoever lays the first cable", "[ways][cost]") {
-    const auto ground = [](bool another) {
+TEST_CASE("a trench is paid once, by whoever lays the first cable, as far as it lies",
+          "[ways][cost]") {
+    const auto ground = [](double another_m) {
         const std::vector<Proposal> ways =
-            ways_of({.away_m = 80, .change = [another](Site& site) {
+            ways_of({.away_m = 80, .change = [another_m](Site& site) {
                          site.pathways[0].cost_per_m = 30;
-                         if (!another) return;
+                         if (another_m == 0) return;
                          Added camera = *add_device(std::move(site), shipped_catalogue(),
-                                                    "cam-fixed-2mp", {70, 0});
+                                                    "cam-fixed-2mp", {another_m, 0});
                          site = connect_devices(std::move(camera.site), shipped_catalogue(),
                                                 {"SW1", camera.id}, "cat5e-solid-24-out")
                                     ->site;
                      }});
         return way(ways, WayId::direct_copper).cost.ground;
     };
-    CHECK(ground(false) == Approx(80 * 30));
-    CHECK(ground(true) == 0);
+    CHECK(ground(0) == Approx(80 * 30));
+    CHECK(ground(80) == 0);
+    CHECK(ground(70) == Approx(10 * 30));
+    CHECK(ground(30) == Approx(50 * 30));
 }
 
 TEST_CASE("rates of the site price the work", "[ways][cost]") {

@@ -127,6 +127,22 @@ TEST_CASE("an offer of one camera by hand", "[offer]") {
     CHECK(validity_text(one.offer(), settings) == "Valid for 30 days.");
 }
 
+TEST_CASE("a date that is none is told, no date is none", "[offer][bad-input]") {
+    Site site = bare_site();
+    site.settings.offer.date = "2027-02-28";
+    std::string text = write_site(site);
+    REQUIRE(read_site(text));
+    const auto with_date = [&](const std::string& date) {
+        std::string other = text;
+        other.replace(other.find("2027-02-28"), 10, date);
+        return read_site(other);
+    };
+    CHECK(with_date("")->settings.offer.date.empty());
+    REQUIRE_FALSE(with_date("2027-02-29"));
+    CHECK(with_date("2027-02-29").error().place == "settings/offer/date");
+    CHECK_FALSE(with_date("28.2.2027"));
+}
+
 TEST_CASE("an option is the other design's price less this one's", "[offer][variants]") {
     OneCamera one;
     Site other = one.site;

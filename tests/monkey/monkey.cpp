@@ -178,6 +178,7 @@ void Monkey::look() {
 
 // Work, offer and designs of the site: every sum is one of what it is made of.
 void Monkey::look_at_offer(const Network& net) {
+    if (random_() % 3 != 0) return;
     CuttingEffort effort;
     effort.most_s = 0.05;
     const CutPlan cuts = plan_cuts(net, effort);

@@ -73,6 +73,7 @@ QWidget* VariantsPage::controls() {
     auto* controls = new QWidget;
     list_->setObjectName("variants");
     list_->setAccessibleName(tr("Designs"));
+    list_->setAccessibleDescription(tr("F2 gives another name"));
     list_->setSpacing(2);
     name_->setObjectName("variantName");
     name_->setAccessibleName(tr("Name to keep this design under"));
@@ -157,7 +158,8 @@ void VariantsPage::show_designs() {
     const auto add = [&](const QString& name, bool stands) {
         auto* item = new QListWidgetItem(name, list_);
         item->setFlags(item->flags() | Qt::ItemIsEditable);
-        item->setToolTip(stands ? tr("%1: stands").arg(name) : name);
+        item->setToolTip(stands ? tr("%1: stands. F2 gives another name").arg(name)
+                                : tr("%1. F2 gives another name").arg(name));
         if (stands) item->setFont(text_font(*this, 1, true));
     };
     add(site.design_name.empty() ? tr("This design") : q(site.design_name), true);

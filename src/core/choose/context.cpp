@@ -3,6 +3,7 @@
 
 #include <algorithm>
 #include <cmath>
+#include <unordered_map>
 
 #include "core/assess/practice_checks.h"
 #include "core/assess/unit_checks.h"
@@ -60,12 +61,17 @@ ChooseContext::ChooseContext(const Site& of_site, const Catalogue& of_catalogue,
 // What stays where the camera's run goes; what its own run takes is free for what replaces it.
 void ChooseContext::take_stock() {
     const Site without = without_run(site);
-    for (const Device& device : without.devices) staying.insert(device.id);
+    std::unordered_map<std::string_view, Point> at;
+    for (const Device& device : without.devices) {
+        staying.insert(device.id);
+        at.emplace(device.id, device.at);
+    }
     for (const Link& link : without.links) {
         staying.insert(link.id);
         taken_.insert(key(link.a.device, link.a.port));
         taken_.insert(key(link.b.device, link.b.port));
-        open_pathways.insert(link.pathways.begin(), link.pathways.end());
+        if (!link.pathways.empty())
+            add_open(open, without, link, at[link.a.device], at[link.b.device]);
     }
     ids_ = staying;
     for (const Place& place : site.places) ids_.insert(place.id);

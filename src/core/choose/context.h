@@ -22,6 +22,7 @@
 
 #include "core/choose/proposal.h"
 #include "core/look_up.h"
+#include "core/parts/brought.h"
 #include "core/route/route.h"
 #include "core/simulate/what_if.h"
 
@@ -92,7 +93,7 @@ public:
     BackgroundLoad background;
     Network before;                                                      // of the part, as judged
     const UnitAssessment* unit_before(const std::string& device) const;  // null: not there
-    std::set<std::string> open_pathways;  // something else lies in them already
+    OpenStretches open;  // that something else lies in already
 
     // A unit that stays where the camera's run goes; an empty one where there is none of this id.
     const Device& device(const std::string& id) const {

@@ -167,7 +167,7 @@ std::vector<std::string> modules_added(const ChooseContext& context, const Site&
 // What serves this camera only, priced; a cable that lies in a pathway already has opened it.
 void price(const ChooseContext& context, const Network& net, const Run& run, Proposal& proposal) {
     PartsOf of;
-    of.open = context.open_pathways;
+    of.open = context.open;
     of.modules = modules_added(context, *net.site);
     for (DeviceNumber number : net.kinds.numbers()) {
         const Device& device = net.device(number);

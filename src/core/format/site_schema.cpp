@@ -52,8 +52,10 @@ public:
                 Need need = Need::no) {
         put(key, {{"type", "string"}, {"enum", std::vector<std::string_view>(words)}}, need);
     }
-    void date(const char* key, std::string O::*, Need = Need::yes) {
-        put(key, {{"type", "string"}, {"pattern", "^[12][0-9]{3}-[01][0-9]-[0-3][0-9]$"}});
+    void date(const char* key, std::string O::*, Need need = Need::yes) {
+        const char* const day = "^[12][0-9]{3}-[01][0-9]-[0-3][0-9]$";
+        const char* const day_or_none = "^([12][0-9]{3}-[01][0-9]-[0-3][0-9])?$";
+        put(key, {{"type", "string"}, {"pattern", need == Need::no ? day_or_none : day}});
     }
     void written(const char* key, std::string O::*, Form form, Need need = Need::no) {
         ordered text{{"type", "string"}, {"pattern", form_pattern(form)}};

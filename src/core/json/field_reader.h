@@ -126,11 +126,12 @@ public:
         }
         wrong(step(key), *value, allowed_words(words), need);
     }
-    void date(std::string_view key, std::string O::*member, Need = Need::yes) {
+    void date(std::string_view key, std::string O::*member, Need need = Need::yes) {
         const json* value = find(key, Need::no);
         if (!value) return;
-        if (value->is_string() && is_date(value->get_ref<const std::string&>()))
-            into_.*member = value->get<std::string>();
+        const std::string* text = value->get_ptr<const json::string_t*>();
+        if (text && (is_date(*text) || (text->empty() && need == Need::no)))
+            into_.*member = *text;
         else
             wrong(step(key), *value, std::string(allowed_date));
     }

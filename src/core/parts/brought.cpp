@@ -2,6 +2,8 @@
 #include "core/parts/brought.h"
 
 #include <algorithm>
+#include <boost/icl/continuous_interval.hpp>
+#include <boost/icl/interval_set.hpp>
 #include <optional>
 
 #include "core/look_up.h"
@@ -190,24 +192,35 @@ std::vector<Brought> brought_along(const Network& net, const PartsOf& of) {
     return out;
 }
 
+void add_open(OpenStretches& open, const Site& site, const Link& link, Point a, Point b) {
+    for (const PathwayStretch& one : stretches_on_pathways(site, link, a, b))
+        open[one.pathway].push_back(std::minmax(one.from_m, one.to_m));
+}
+
 std::map<std::string, double> opened_metres(const Network& net, const PartsOf& of) {
-    std::map<std::string, double> opened;
+    OpenStretches laid;
     for (LinkNumber number : of.links) {
-        const NetLink& laid = net.links[number];
-        const Medium medium = laid.medium();
-        if (medium == Medium::radio || medium == Medium::mains_wiring || laid.cable->cable->cord ||
-            !laid.link->existing.empty())
+        const NetLink& link = net.links[number];
+        const Medium medium = link.medium();
+        if (medium == Medium::radio || medium == Medium::mains_wiring || link.cable->cable->cord ||
+            !link.link->existing.empty())
             continue;
-        const Point a = net.device(laid.a.device).at, b = net.device(laid.b.device).at;
-        for (const auto& [pathway, metres] : metres_on_pathways(*net.site, *laid.link, a, b)) {
-            if (!of.open.contains(pathway)) opened[pathway] += metres;
-        }
+        add_open(laid, *net.site, *link.link, net.device(link.a.device).at,
+                 net.device(link.b.device).at);
     }
-    for (auto it = opened.begin(); it != opened.end();) {
-        const Pathway& path = or_nothing(find_pathway(*net.site, it->first));
-        // Two cables side by side open the ground once.
-        it->second = std::min(it->second, polyline_length_m(path.points));
-        it = path.cost_per_m > 0 ? std::next(it) : opened.erase(it);
+    std::map<std::string, double> opened;
+    for (const auto& [pathway, stretches] : laid) {
+        if (or_nothing(find_pathway(*net.site, pathway)).cost_per_m <= 0) continue;
+        boost::icl::interval_set<double> closed;
+        for (const auto& [from_m, to_m] : stretches)
+            closed += boost::icl::continuous_interval<double>::right_open(from_m, to_m);
+        if (const auto open = of.open.find(pathway); open != of.open.end()) {
+            for (const auto& [from_m, to_m] : open->second)
+                closed -= boost::icl::continuous_interval<double>::right_open(from_m, to_m);
+        }
+        double metres = 0;
+        for (const auto& piece : closed) metres += piece.upper() - piece.lower();
+        if (metres > 0) opened[pathway] = metres;
     }
     return opened;
 }

@@ -5,17 +5,24 @@
 #include <map>
 #include <set>
 #include <string>
+#include <utility>
 #include <vector>
 
 #include "core/assess/network.h"
 
 namespace ovant {
 
+// Stretches of pathways that something lies in, by pathway: metres from its first point, each from
+// the lower to the higher, in any order; they may overlap.
+using OpenStretches = std::map<std::string, std::vector<std::pair<double, double>>>;
+// Adds where a link lies whose ends are at `a` and `b`.
+void add_open(OpenStretches& open, const Site& site, const Link& link, Point a, Point b);
+
 // A part of a site that is counted or priced.
 struct PartsOf {
     std::vector<DeviceNumber> devices;
     std::vector<LinkNumber> links;
-    std::set<std::string> open;         // pathways that something else lies in already
+    OpenStretches open;                 // that something else lies in already
     std::set<std::string> outlets;      // places that have an outlet for what stands there
     std::vector<std::string> modules;   // transceivers put into units that are there already
     std::set<std::string> ready_made;   // links that come with their plugs on
@@ -41,8 +48,8 @@ struct BroughtShare {
 };
 std::vector<BroughtShare> brought_shares(const Network& net, const PartsOf& of);
 
-// Metres of pathways that have to be opened for these links, each metre once for all cables; a
-// pathway that costs nothing is open.
+// Metres of pathways that have to be opened for these links: each metre that one of them lies in
+// and nothing in `of.open` does, once for all cables; a pathway that costs nothing is open.
 std::map<std::string, double> opened_metres(const Network& net, const PartsOf& of);
 
 // Of what is fitted to the two ends of a cable of this kind that goes from plug to plug.

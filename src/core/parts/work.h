@@ -44,9 +44,9 @@ struct WorkItem {
     double price = 0;
 };
 
-// Items of nothing are left out. A pathway in `of.open` has been paid for by what lies in it; among
-// the links themselves each metre is opened once. One outlet a place or spot, none at the head end
-// and where `of.outlets` has one. Only the whole site is handed over.
+// Items of nothing are left out. What `of.open` has was paid for by what lies in it; among the
+// links themselves each metre is opened once. One outlet a place or spot, none at the head end and
+// where `of.outlets` has one. Only the whole site is handed over.
 std::vector<WorkItem> work_of(const Network& net, const PartsOf& of);
 std::vector<WorkItem> work_of(const Network& net);
 

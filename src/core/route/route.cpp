@@ -320,6 +320,14 @@ std::vector<std::pair<std::string, double>> metres_on_pathways(const Site& site,
     return out;
 }
 
+std::vector<PathwayStretch> stretches_on_pathways(const Site& site, const Link& link, Point a,
+                                                  Point b) {
+    std::vector<PathwayStretch> out;
+    for (const Piece& piece : pieces_of(site, link, a, b))
+        out.push_back({piece.pathway->id, piece.from_m, piece.to_m});
+    return out;
+}
+
 std::optional<std::pair<double, double>> stretch_inside(const std::vector<Point>& outline, Point a,
                                                         Point b) {
     const double whole_m = distance_m(a, b);

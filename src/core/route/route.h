@@ -33,6 +33,14 @@ std::vector<Point> link_polyline(const Site& site, const Link& link);
 // The same with the ends' positions at hand.
 std::vector<Point> link_polyline(const Site& site, const Link& link, Point a, Point b);
 
+// Where the link lies on each of its pathways, in order from end a: metres from the pathway's first
+// point, backwards where it is laid so.
+struct PathwayStretch {
+    std::string pathway;
+    double from_m = 0, to_m = 0;
+};
+std::vector<PathwayStretch> stretches_on_pathways(const Site& site, const Link& link, Point a,
+                                                  Point b);
 // How many metres of the link lie on each of its pathways, in order.
 std::vector<std::pair<std::string, double>> metres_on_pathways(const Site& site, const Link& link,
                                                                Point a, Point b);
