@@ -10,6 +10,7 @@
 
 #include "cli/commands.h"
 #include "core/format/site_json.h"
+#include "core/parts/cutting.h"
 #include "phrase/check_text.h"
 #include "net/look.h"
 #include "net/snmp_read.h"
@@ -94,6 +95,7 @@ int look_command(const Options& options, const Streams& streams);
 int read_switch_command(const Options& options, const Streams& streams);
 
 // parts_commands.cpp
+CuttingEffort cutting_effort(const Options& options);
 int parts_command(const Options& options, const Streams& streams);
 int cuts_command(const Options& options, const Streams& streams);
 int work_command(const Options& options, const Streams& streams);

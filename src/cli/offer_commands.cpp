@@ -27,12 +27,6 @@ namespace {
 
 using nlohmann::json;
 
-CuttingEffort cutting_for(const Options& options) {
-    CuttingEffort effort;
-    effort.most_s = options.seconds;
-    return effort;
-}
-
 json load_json(const std::vector<PartLine>& lines) {
     json out = json::array();
     for (const PartLine& line : lines) {
@@ -210,7 +204,7 @@ int work_command(const Options& options, const Streams& streams) {
     if (!opened) return cli_unreadable;
     opened->context.catalogue = &opened->catalogue;
     const Network net = lay_out(opened->site, opened->catalogue);
-    const WorkPlan plan = plan_work(net, plan_cuts(net, cutting_for(options)));
+    const WorkPlan plan = plan_work(net, plan_cuts(net, cutting_effort(options)));
     if (!options.pdf_path.empty()) {
         const Result<FileStamp> saved =
             save_file(options.pdf_path, work_pdf(plan, net, opened->context));
@@ -234,7 +228,7 @@ int offer_command(const Options& options, const Streams& streams) {
     if (!opened) return cli_unreadable;
     opened->context.catalogue = &opened->catalogue;
     const Network net = lay_out(opened->site, opened->catalogue);
-    const CuttingEffort effort = cutting_for(options);
+    const CuttingEffort effort = cutting_effort(options);
     const Offer offer = make_offer(net, plan_cuts(net, effort), effort);
     if (!options.pdf_path.empty()) {
         const Result<FileStamp> saved =

@@ -22,12 +22,6 @@ namespace {
 
 using nlohmann::json;
 
-CuttingEffort effort_of(const Options& options) {
-    CuttingEffort effort;
-    effort.most_s = options.seconds;
-    return effort;
-}
-
 json piece_json(const CutPiece& piece) {
     json out = {
         {"link", piece.link}, {"from", piece.from}, {"to", piece.to}, {"length_m", piece.length_m}};
@@ -123,12 +117,18 @@ int boxes_command(Opened opened, const Options& options, const Streams& streams)
 
 }  // namespace
 
+CuttingEffort cutting_effort(const Options& options) {
+    CuttingEffort effort;
+    effort.most_s = options.seconds;
+    return effort;
+}
+
 int parts_command(const Options& options, const Streams& streams) {
     const std::optional<Opened> opened = open_site(options, streams);
     if (!opened) return cli_unreadable;
     if (options.supply_boxes) return boxes_command(*opened, options, streams);
     const Network net = lay_out(opened->site, opened->catalogue);
-    const std::vector<PartLine> parts = bought_parts(net, plan_cuts(net, effort_of(options)));
+    const std::vector<PartLine> parts = bought_parts(net, plan_cuts(net, cutting_effort(options)));
     const std::string& currency = opened->site.settings.currency;
     if (!options.xlsx_path.empty()) {
         const Result<bool> written =
@@ -144,7 +144,8 @@ int cuts_command(const Options& options, const Streams& streams) {
     std::optional<Opened> opened = open_site(options, streams);
     if (!opened) return cli_unreadable;
     opened->context.catalogue = &opened->catalogue;
-    const CutPlan plan = plan_cuts(lay_out(opened->site, opened->catalogue), effort_of(options));
+    const CutPlan plan =
+        plan_cuts(lay_out(opened->site, opened->catalogue), cutting_effort(options));
     if (!options.pdf_path.empty()) {
         const Result<FileStamp> saved =
             save_file(options.pdf_path, cuts_pdf(plan, opened->site, opened->context));
