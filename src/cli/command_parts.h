@@ -9,6 +9,7 @@
 #include <vector>
 
 #include "cli/commands.h"
+#include "core/design/cleared.h"
 #include "core/format/site_json.h"
 #include "core/parts/cutting.h"
 #include "phrase/check_text.h"
@@ -53,6 +54,12 @@ struct Options {
     int trials = 200;
     bool events = false;
     bool supply_boxes = false;
+    std::optional<Preference> prefer;  // of a design; else the site's
+    Keep keep_of_site = Keep::all;
+    std::optional<double> most_price;
+    std::optional<int> nodes;
+    double design_s = 10;
+    bool tight = false, frontier = false;
     bool json = false;
     bool feet = false;
 };
@@ -101,6 +108,9 @@ int cuts_command(const Options& options, const Streams& streams);
 int work_command(const Options& options, const Streams& streams);
 int offer_command(const Options& options, const Streams& streams);
 int variants_command(const Options& options, const Streams& streams);
+
+// design_commands.cpp
+int design_command(const Options& options, const Streams& streams);
 
 // site_commands.cpp
 int import_command(const Options& options, const Streams& streams);

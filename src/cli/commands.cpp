@@ -214,6 +214,7 @@ public:
         app.require_subcommand(1);
         add_judging();
         add_papers();
+        add_design();
         add_power();
         add_prove();
         add_files();
@@ -293,6 +294,35 @@ private:
         }
         CLI::App* cards = add("cards", "wiring cards, four to a page", cards_command);
         cards->add_option("--pdf", options.pdf_path, "file to write")->required();
+    }
+
+    void add_design() {
+        CLI::App* design = add("design", "ways for all cameras at once", design_command);
+        const std::map<std::string, Preference> preferences = {
+            {"price", Preference::price},
+            {"fewest", Preference::fewest_parts},
+            {"least-work", Preference::least_work}};
+        design
+            ->add_option("--prefer", options.prefer, "price, fewest or least-work; else the site's")
+            ->transform(CLI::CheckedTransformer(preferences));
+        const std::map<std::string, Keep> keeps = {
+            {"all", Keep::all}, {"working", Keep::working}, {"nothing", Keep::nothing}};
+        design
+            ->add_option("--keep", options.keep_of_site, "of what is there: all, working, nothing")
+            ->transform(CLI::CheckedTransformer(keeps));
+        design->add_flag("--tight", options.tight, "tight is as good as holds");
+        design->add_option("--most-price", options.most_price, "at most so much for the new ways")
+            ->check(CLI::Range(0.0, 1e9));
+        design->add_flag("--frontier", options.frontier,
+                         "five designs, from the least price to the fewest things that can fail");
+        design->add_option("--seconds", options.design_s, "how long to look for the best")
+            ->check(CLI::Range(0.1, 600.0));
+        design->add_option("--nodes", options.nodes, "how far to search, the same each time")
+            ->check(CLI::Range(0, 100000000));
+        design->add_option("--seed", options.seed, "the same seed gives the same design")
+            ->check(CLI::Range(1u, 1000000000u));
+        design->add_option("--write", options.write_path, "write the site as designed here");
+        add_format(design);
     }
 
     void add_power() {

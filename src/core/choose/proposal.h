@@ -143,6 +143,9 @@ using GoOn = std::function<bool()>;
 std::vector<Proposal> propose_ways(const Site& site, const Catalogue& catalogue,
                                    const std::string& camera, const JudgedUnder& under = {},
                                    const GoOn& go_on = {});
+// These ways only, in the order asked for.
+std::vector<Proposal> build_ways(const Site& site, const Catalogue& catalogue,
+                                 const std::string& camera, const std::vector<WayId>& ways);
 // Small changes that the run's failing or tight checks call for, judged; only those that help.
 std::vector<Proposal> propose_remedies(const Site& site, const Catalogue& catalogue,
                                        const std::string& camera, const JudgedUnder& under = {},

@@ -93,6 +93,20 @@ std::vector<Proposal> propose_ways(const Site& site, const Catalogue& catalogue,
     return proposals;
 }
 
+std::vector<Proposal> build_ways(const Site& site, const Catalogue& catalogue,
+                                 const std::string& camera, const std::vector<WayId>& ways) {
+    const ChooseContext context(site, catalogue, camera, {});
+    std::vector<Proposal> proposals;
+    for (WayId way : ways) {
+        Proposal proposal = context.found
+                                ? builders[static_cast<std::size_t>(way) - 1].build(context)
+                                : cannot_build(Cannot::no_camera);
+        proposal.way = way;
+        proposals.push_back(std::move(proposal));
+    }
+    return proposals;
+}
+
 std::vector<Proposal> propose_all(const Site& site, const Catalogue& catalogue,
                                   const std::string& camera, const JudgedUnder& under) {
     return in_order_to_show(propose_remedies(site, catalogue, camera, under),

@@ -5,6 +5,7 @@
 #include <cmath>
 #include <limits>
 #include <map>
+#include <memory>
 #include <numeric>
 #include <set>
 #include <tuple>
@@ -30,23 +31,173 @@ void add_needs(const DesignProblem& problem, const std::vector<std::size_t>& nee
     }
 }
 
-std::vector<bool> built_for(const DesignProblem& problem, const std::vector<std::size_t>& choice) {
-    std::vector<bool> built(problem.shared.size(), false);
-    for (std::size_t c : choice) {
-        if (c != not_served) add_needs(problem, problem.choices[c].needs, built);
-    }
-    return built;
+bool all_there(const DesignProblem& problem, const DesignCut& cut,
+               const std::vector<std::size_t>& choice, const std::vector<bool>& built) {
+    const auto taken = [&](std::size_t c) { return choice[problem.choices[c].camera] == c; };
+    // Another choice of the same camera does as well.
+    const auto camera_there = [&](std::size_t c) {
+        return std::any_of(cut.choices.begin(), cut.choices.end(), [&](std::size_t other) {
+            return problem.choices[other].camera == problem.choices[c].camera && taken(other);
+        });
+    };
+    return std::all_of(cut.choices.begin(), cut.choices.end(), camera_there) &&
+           std::all_of(cut.shared.begin(), cut.shared.end(),
+                       [&](std::size_t thing) { return built[thing]; });
 }
 
-bool is_cut_off(const DesignProblem& problem, const std::vector<std::size_t>& choice,
-                const std::vector<bool>& built) {
-    return std::any_of(problem.cuts.begin(), problem.cuts.end(), [&](const DesignCut& cut) {
-        return std::all_of(cut.choices.begin(), cut.choices.end(),
-                           [&](std::size_t c) { return choice[problem.choices[c].camera] == c; }) &&
-               std::all_of(cut.shared.begin(), cut.shared.end(),
-                           [&](std::size_t thing) { return built[thing]; });
-    });
+// What the cuts ask for; infinite where they forbid it.
+double price_of_cuts(const DesignProblem& problem, const std::vector<std::size_t>& choice,
+                     const std::vector<bool>& built) {
+    double price = 0;
+    for (const DesignCut& cut : problem.cuts) {
+        if (all_there(problem, cut, choice, built)) price += cut.price.value_or(infinite);
+    }
+    return price;
 }
+
+// So much more is used of a capacity than there is.
+double lacking(const DesignProblem& problem, const std::vector<double>& used,
+               const std::vector<bool>& built, std::size_t k) {
+    const Capacity& capacity = problem.capacities[k];
+    const bool there = capacity.of == not_served || built[capacity.of];
+    return used[k] - (there ? capacity.most : 0);
+}
+
+// Things that bring something, by the capacity.
+using Bringers = std::vector<std::vector<std::size_t>>;
+Bringers bringers_of(const DesignProblem& problem) {
+    Bringers out(problem.capacities.size());
+    for (std::size_t thing = 0; thing < problem.shared.size(); ++thing) {
+        for (const CapacityUse& use : problem.shared[thing].uses) {
+            if (use.amount < 0) out[use.capacity].push_back(thing);
+        }
+    }
+    return out;
+}
+
+// Which choices are taken and what is built for them, with what that costs and uses kept up to
+// date.
+class Taken {
+public:
+    explicit Taken(const DesignProblem& problem)
+        : problem_(&problem),
+          bringers_(std::make_shared<Bringers>(bringers_of(problem))),
+          choice_(problem.cameras, not_served),
+          wanted_(problem.shared.size(), 0),
+          built_(problem.shared.size(), false),
+          used_(problem.capacities.size(), 0),
+          cost_(problem.unserved_cost * double(problem.cameras)) {}
+
+    double cost() const { return cost_ + price_of_cuts(*problem_, choice_, built_); }
+    const std::vector<std::size_t>& choice() const { return choice_; }
+    const std::vector<bool>& built() const { return built_; }
+
+    void put(std::size_t camera, std::size_t c) {
+        if (choice_[camera] != not_served) {
+            const DesignChoice& was = problem_->choices[choice_[camera]];
+            cost_ -= was.cost;
+            use(was.uses, -1);
+            for (std::size_t thing : was.needs) let_go(thing);
+        } else {
+            cost_ -= problem_->unserved_cost;
+        }
+        choice_[camera] = c;
+        if (c == not_served) {
+            cost_ += problem_->unserved_cost;
+            return;
+        }
+        const DesignChoice& now = problem_->choices[c];
+        cost_ += now.cost;
+        use(now.uses, 1);
+        for (std::size_t thing : now.needs) want(thing);
+    }
+    void want(std::size_t thing) {
+        if (wanted_[thing]++ > 0) return;
+        const SharedThing& one = problem_->shared[thing];
+        built_[thing] = true;
+        cost_ += one.cost;
+        use(one.uses, 1);
+        for (std::size_t other : one.needs) want(other);
+    }
+    void let_go(std::size_t thing) {
+        if (--wanted_[thing] > 0) return;
+        const SharedThing& one = problem_->shared[thing];
+        built_[thing] = false;
+        cost_ -= one.cost;
+        use(one.uses, -1);
+        for (std::size_t other : one.needs) let_go(other);
+    }
+
+    // Builds what brings enough; false where nothing does, or it may not stand.
+    bool settle() {
+        for (std::size_t round = 0; round <= problem_->shared.size(); ++round) {
+            std::size_t short_of = not_served;
+            for (std::size_t k = 0; k < used_.size() && short_of == not_served; ++k) {
+                if (lacking(*problem_, used_, built_, k) > slack) short_of = k;
+            }
+            if (short_of == not_served) return may_stand();
+            if (!bring(short_of)) return false;
+        }
+        return false;
+    }
+    // Lets go of what was built for what it brings, and builds again what is still wanted of it.
+    void settle_anew() {
+        Taken other = *this;
+        for (std::size_t thing : other.brought_) other.let_go(thing);
+        other.brought_.clear();
+        if (other.settle() && other.cost() < cost() - slack) *this = std::move(other);
+    }
+
+private:
+    void use(const std::vector<CapacityUse>& uses, double times) {
+        for (const CapacityUse& one : uses) used_[one.capacity] += times * one.amount;
+    }
+    bool bring(std::size_t k) {
+        const double need = lacking(*problem_, used_, built_, k);
+        std::size_t best = not_served;
+        double best_price = infinite;
+        for (std::size_t thing : (*bringers_)[k]) {
+            if (built_[thing]) continue;
+            std::vector<bool> with = built_;
+            with[thing] = true;
+            add_needs(*problem_, problem_->shared[thing].needs, with);
+            double price = 0, brings = 0;
+            for (std::size_t t = 0; t < with.size(); ++t) {
+                if (!with[t] || built_[t]) continue;
+                price += problem_->shared[t].cost;
+                for (const CapacityUse& one : problem_->shared[t].uses)
+                    brings -= one.capacity == k ? one.amount : 0;
+            }
+            // What covers it all goes before what has to be joined by more.
+            if (brings <= slack) continue;
+            const double rated = price * std::max(1.0, need / brings) + 1e-6 * brings;
+            if (rated >= best_price) continue;
+            best = thing;
+            best_price = rated;
+        }
+        if (best == not_served) return false;
+        brought_.push_back(best);
+        want(best);
+        return true;
+    }
+    bool may_stand() const {
+        std::set<int> groups;
+        for (std::size_t thing = 0; thing < built_.size(); ++thing) {
+            const int group = problem_->shared[thing].one_of;
+            if (built_[thing] && group >= 0 && !groups.insert(group).second) return false;
+        }
+        return price_of_cuts(*problem_, choice_, built_) < infinite;
+    }
+
+    const DesignProblem* problem_;
+    std::shared_ptr<const Bringers> bringers_;
+    std::vector<std::size_t> choice_;
+    std::vector<int> wanted_;
+    std::vector<bool> built_;
+    std::vector<double> used_;
+    std::vector<std::size_t> brought_;
+    double cost_;
+};
 
 // One choice is never worse than the other: no dearer, and asks for nothing that the other does
 // not.
@@ -113,6 +264,7 @@ public:
         wanted.most_s = effort.most_s;
         wanted.most_nodes = effort.most_nodes;
         wanted.gap_share = effort.gap_share;
+        wanted.seed = effort.seed;
         wanted.start = values_of(first);
         const ProgrammeSolution solution = ovant::solve(programme_, wanted);
         DesignAnswer answer = first;
@@ -123,10 +275,23 @@ public:
             if (column_[c] >= 0 && solution.values[static_cast<std::size_t>(column_[c])] > 0.5)
                 choice[problem_.choices[c].camera] = c;
         }
-        const double cost = cost_of_choices(problem_, choice);
+        std::vector<bool> built(problem_.shared.size(), false);
+        for (std::size_t c : choice) {
+            if (c != not_served) add_needs(problem_, problem_.choices[c].needs, built);
+        }
+        for (std::size_t thing = 0; thing < built.size(); ++thing) {
+            const bool brings =
+                std::any_of(problem_.shared[thing].uses.begin(), problem_.shared[thing].uses.end(),
+                            [](const CapacityUse& use) { return use.amount < 0; });
+            if (brings && solution.values[static_cast<std::size_t>(shared_[thing])] > 0.5) {
+                built[thing] = true;
+                add_needs(problem_, problem_.shared[thing].needs, built);
+            }
+        }
+        const double cost = cost_of_design(problem_, choice, built);
         if (cost < answer.cost) {
             answer.choice = std::move(choice);
-            answer.built = built_for(problem_, answer.choice);
+            answer.built = std::move(built);
             answer.cost = cost;
         }
         answer.bound = std::min(answer.bound, answer.cost);
@@ -185,10 +350,10 @@ private:
             use(problem_.shared[thing].uses, shared_[thing]);
         for (std::size_t k = 0; k < used.size(); ++k) {
             const Capacity& capacity = problem_.capacities[k];
-            double all = 0;
-            for (auto& [column, amount] : used[k]) {
-                all += amount;
-                if (amount > capacity.most + slack)
+            double all = 0, brought = 0;
+            for (const auto& [column, amount] : used[k]) (amount > 0 ? all : brought) += amount;
+            for (const auto& [column, amount] : used[k]) {
+                if (amount > capacity.most - brought + slack)
                     programme_.most[static_cast<std::size_t>(column)] = 0;
             }
             if (all <= capacity.most && capacity.of == not_served) continue;
@@ -224,9 +389,17 @@ private:
     void cut_off() {
         for (const DesignCut& cut : problem_.cuts) {
             std::vector<std::pair<int, double>> terms;
-            for (std::size_t c : cut.choices) terms.push_back({column_[c], 1});
+            std::set<std::size_t> cameras;
+            for (std::size_t c : cut.choices) {
+                terms.push_back({column_[c], 1});
+                cameras.insert(problem_.choices[c].camera);
+            }
             for (std::size_t thing : cut.shared) terms.push_back({shared_[thing], 1});
-            const double most = static_cast<double>(terms.size()) - 1;
+            const double most = static_cast<double>(cameras.size() + cut.shared.size()) - 1;
+            if (cut.price) {
+                paid_.push_back(programme_.add(*cut.price));
+                terms.push_back({paid_.back(), -1});
+            }
             row(-row_limit, most, std::move(terms));
         }
     }
@@ -238,120 +411,159 @@ private:
             const int column = c == not_served ? unserved_[i] : column_[stands_[c]];
             values[static_cast<std::size_t>(column)] = 1;
         }
-        std::vector<std::size_t> choice = answer.choice;
-        for (std::size_t& c : choice) {
-            if (c != not_served) c = stands_[c];
-        }
-        const std::vector<bool> built = built_for(problem_, choice);
         for (std::size_t thing = 0; thing < shared_.size(); ++thing)
-            values[static_cast<std::size_t>(shared_[thing])] = built[thing];
+            values[static_cast<std::size_t>(shared_[thing])] = answer.built[thing];
+        std::size_t next = 0;
+        for (const DesignCut& cut : problem_.cuts) {
+            if (cut.price)
+                values[static_cast<std::size_t>(paid_[next++])] =
+                    all_there(problem_, cut, answer.choice, answer.built);
+        }
         return values;
     }
 
     const DesignProblem& problem_;
     std::vector<std::size_t> stands_;
-    std::vector<int> column_, unserved_, shared_;
+    std::vector<int> column_, unserved_, shared_, paid_;
     IntegerProgramme programme_;
 };
 
-DesignAnswer answer_of(const DesignProblem& problem, std::vector<std::size_t> choice) {
+DesignAnswer answer_of(const Taken& taken) {
     DesignAnswer answer;
-    answer.cost = cost_of_choices(problem, choice);
-    answer.built = built_for(problem, choice);
-    answer.choice = std::move(choice);
+    answer.cost = taken.cost();
+    answer.built = taken.built();
+    answer.choice = taken.choice();
     return answer;
+}
+
+using ChoicesOf = std::vector<std::vector<std::size_t>>;  // by camera
+ChoicesOf choices_by_camera(const DesignProblem& problem) {
+    ChoicesOf of(problem.cameras);
+    for (std::size_t c = 0; c < problem.choices.size(); ++c)
+        of[problem.choices[c].camera].push_back(c);
+    return of;
+}
+
+// The best of these choices for a camera as things stand; its own where none is better.
+Taken with_best(const Taken& now, std::size_t camera, const std::vector<std::size_t>& choices,
+                double* second = nullptr) {
+    Taken best = now;
+    for (std::size_t c : choices) {
+        if (c == now.choice()[camera]) continue;
+        Taken with = now;
+        with.put(camera, c);
+        if (!with.settle()) continue;
+        if (with.cost() < best.cost() - slack) {
+            if (second) *second = best.cost();
+            best = std::move(with);
+        } else if (second) {
+            *second = std::min(*second, with.cost());
+        }
+    }
+    return best;
+}
+
+// All who gain by it move to one shared thing at once; kept where that is cheaper in all.
+bool move_to(const DesignProblem& problem, const ChoicesOf& leaning, std::size_t thing,
+             Taken& taken) {
+    Taken with = taken;
+    with.want(thing);
+    if (!with.settle()) return false;
+    for (std::size_t camera = 0; camera < problem.cameras; ++camera) {
+        if (!leaning[camera].empty()) with = with_best(with, camera, leaning[camera]);
+    }
+    with.let_go(thing);
+    with.settle_anew();
+    if (!(with.cost() < taken.cost() - slack)) return false;
+    Taken checked = with;
+    if (!checked.settle()) return false;
+    taken = std::move(with);
+    return true;
 }
 
 }  // namespace
 
-double cost_of_choices(const DesignProblem& problem, const std::vector<std::size_t>& choice) {
-    const std::vector<bool> built = built_for(problem, choice);
-    if (is_cut_off(problem, choice, built)) return infinite;
+double cost_of_design(const DesignProblem& problem, const std::vector<std::size_t>& choice,
+                      const std::vector<bool>& built) {
     std::vector<double> used(problem.capacities.size(), 0);
     std::set<int> groups;
-    double cost = 0;
+    double cost = price_of_cuts(problem, choice, built);
+    const auto missing = [&](const std::vector<std::size_t>& needs) {
+        return std::any_of(needs.begin(), needs.end(), [&](std::size_t t) { return !built[t]; });
+    };
     for (std::size_t c : choice) {
         cost += c == not_served ? problem.unserved_cost : problem.choices[c].cost;
         if (c == not_served) continue;
+        if (missing(problem.choices[c].needs)) return infinite;
         for (const CapacityUse& use : problem.choices[c].uses) used[use.capacity] += use.amount;
     }
     for (std::size_t thing = 0; thing < built.size(); ++thing) {
         if (!built[thing]) continue;
         const SharedThing& one = problem.shared[thing];
+        if (missing(one.needs)) return infinite;
         cost += one.cost;
         for (const CapacityUse& use : one.uses) used[use.capacity] += use.amount;
         if (one.one_of >= 0 && !groups.insert(one.one_of).second) return infinite;
     }
     for (std::size_t k = 0; k < used.size(); ++k) {
-        const Capacity& capacity = problem.capacities[k];
-        const double most = capacity.of == not_served || built[capacity.of] ? capacity.most : 0;
-        if (used[k] > most + slack) return infinite;
+        if (lacking(problem, used, built, k) > slack) return infinite;
     }
     return cost;
 }
 
+std::vector<bool> built_for(const DesignProblem& problem, const std::vector<std::size_t>& choice) {
+    Taken taken(problem);
+    for (std::size_t camera = 0; camera < choice.size(); ++camera) {
+        if (choice[camera] != not_served) taken.put(camera, choice[camera]);
+    }
+    taken.settle();
+    return taken.built();
+}
+
+double cost_of_choices(const DesignProblem& problem, const std::vector<std::size_t>& choice) {
+    return cost_of_design(problem, choice, built_for(problem, choice));
+}
+
 DesignAnswer greedy_design(const DesignProblem& problem) {
-    std::vector<std::vector<std::size_t>> of(problem.cameras);
-    for (std::size_t c = 0; c < problem.choices.size(); ++c)
-        of[problem.choices[c].camera].push_back(c);
-    std::vector<std::size_t> choice(problem.cameras, not_served);
-    double cost = cost_of_choices(problem, choice);
-    // The best and the second best for a camera as things stand.
-    const auto best_for = [&](std::size_t camera) {
-        std::pair<std::size_t, double> best{choice[camera], cost};
-        double second = infinite;
-        const std::size_t now = choice[camera];
-        for (std::size_t c : of[camera]) {
-            if (c == now) continue;
-            choice[camera] = c;
-            const double with = cost_of_choices(problem, choice);
-            if (with < best.second - slack) {
-                second = best.second;
-                best = {c, with};
-            } else {
-                second = std::min(second, with);
-            }
+    const ChoicesOf of = choices_by_camera(problem);
+    Taken taken(problem);
+    // Who would lose most by not getting its best comes first.
+    std::vector<std::pair<double, std::size_t>> order;
+    for (std::size_t camera = 0; camera < problem.cameras; ++camera) {
+        double second = problem.unserved_cost * 2 + taken.cost();
+        const Taken best = with_best(taken, camera, of[camera], &second);
+        order.push_back({best.cost() - second, camera});
+    }
+    std::stable_sort(order.begin(), order.end());
+    for (const auto& [lost, camera] : order) taken = with_best(taken, camera, of[camera]);
+    // Choices that lean on each thing, by camera.
+    std::vector<ChoicesOf> leaning(problem.shared.size(), ChoicesOf(problem.cameras));
+    for (std::size_t c = 0; c < problem.choices.size(); ++c) {
+        std::vector<bool> built(problem.shared.size(), false);
+        add_needs(problem, problem.choices[c].needs, built);
+        for (std::size_t thing = 0; thing < built.size(); ++thing) {
+            if (built[thing]) leaning[thing][problem.choices[c].camera].push_back(c);
         }
-        choice[camera] = now;
-        return std::tuple(best.first, best.second, second);
-    };
-    std::set<std::size_t> waiting;
-    for (std::size_t i = 0; i < problem.cameras; ++i) waiting.insert(i);
-    while (!waiting.empty()) {
-        std::size_t next = *waiting.begin(), taken = not_served;
-        double most_lost = -1, cheapest = cost;
-        for (std::size_t camera : waiting) {
-            const auto [best, with, second] = best_for(camera);
-            const double lost = std::min(second, problem.unserved_cost * 2 + cost) - with;
-            if (best == choice[camera] || lost <= most_lost) continue;
-            most_lost = lost;
-            next = camera;
-            taken = best;
-            cheapest = with;
-        }
-        waiting.erase(next);
-        if (taken == not_served) continue;
-        choice[next] = taken;
-        cost = cheapest;
     }
     for (int round = 0; round < most_passes; ++round) {
-        bool moved = false;
-        for (std::size_t camera = 0; camera < problem.cameras; ++camera) {
-            const auto [best, with, second] = best_for(camera);
-            if (best == choice[camera]) continue;
-            choice[camera] = best;
-            cost = with;
-            moved = true;
-        }
-        if (!moved) break;
+        const double before = taken.cost();
+        for (std::size_t camera = 0; camera < problem.cameras; ++camera)
+            taken = with_best(taken, camera, of[camera]);
+        for (std::size_t thing = 0; thing < problem.shared.size(); ++thing)
+            move_to(problem, leaning[thing], thing, taken);
+        taken.settle_anew();
+        if (!(taken.cost() < before - slack)) break;
     }
-    return answer_of(problem, std::move(choice));
+    return answer_of(taken);
 }
 
 DesignAnswer solve_design(const DesignProblem& problem, const DesignEffort& effort) {
     DesignAnswer first = greedy_design(problem);
     if (effort.start.size() == problem.cameras) {
-        DesignAnswer given = answer_of(problem, effort.start);
+        DesignAnswer given;
+        given.choice = effort.start;
+        given.built = built_for(problem, given.choice);
+        given.cost = cost_of_design(problem, given.choice, given.built);
         if (given.cost < first.cost) first = std::move(given);
     }
     if (problem.cameras == 0) {

@@ -5,6 +5,7 @@
 #pragma once
 
 #include <cstddef>
+#include <optional>
 #include <vector>
 
 namespace ovant {
@@ -13,7 +14,7 @@ inline constexpr std::size_t not_served = static_cast<std::size_t>(-1);
 
 struct CapacityUse {
     std::size_t capacity = 0;
-    double amount = 0;
+    double amount = 0;  // of a shared thing less than 0: it brings so much
 };
 
 // One way for one camera.
@@ -24,7 +25,7 @@ struct DesignChoice {
     std::vector<CapacityUse> uses;
 };
 
-// Paid once, whoever uses it.
+// Paid once, whoever uses it. What nothing needs is built where a capacity wants what it brings.
 struct SharedThing {
     double cost = 0;
     std::vector<std::size_t> needs;  // other shared things, none of which needs this one
@@ -33,14 +34,16 @@ struct SharedThing {
 };
 
 struct Capacity {
-    double most = 0;
+    double most = 0;  // besides what is brought
     // The shared thing that brings it, which whatever uses it needs; none: it is there.
     std::size_t of = not_served;
 };
 
-// Not all of these together: what was judged and did not hold.
+// Not all of these together, or at a price: what was judged and did not hold, or only just. Where
+// choices of one camera are named, each of them counts as the other.
 struct DesignCut {
     std::vector<std::size_t> choices, shared;
+    std::optional<double> price;  // none: not at all
 };
 
 struct DesignProblem {
@@ -56,6 +59,7 @@ struct DesignEffort {
     double most_s = 10;
     int most_nodes = 0;              // 0: no limit
     double gap_share = 0;            // good enough
+    unsigned seed = 0;               // of the search
     std::vector<std::size_t> start;  // a choice a camera, to begin with; may be empty
 };
 
@@ -67,16 +71,20 @@ struct DesignAnswer {
     bool proven = false;
 };
 
-// Domain: costs 0 or more, amounts 0 or more. Never fails: leaving all cameras out is an answer.
-// The same answer each time unless the time ends it.
+// Domain: costs 0 or more, amounts of choices 0 or more. Never fails: leaving all cameras out is an
+// answer. The same answer each time unless the time ends it.
 DesignAnswer solve_design(const DesignProblem& problem, const DesignEffort& effort = {});
 
 // One camera after the other, each the choice that adds least to what is built by then, the one
 // first that would lose most by waiting; then whatever moves that make it cheaper.
 DesignAnswer greedy_design(const DesignProblem& problem);
 
-// What these choices cost with all that they need; infinite where they use more than there is, or
-// are cut off.
+// What these choices cost with all that is built, which is what they need or more; infinite where
+// something needed is missing, more is used than there is, or they are cut off.
+double cost_of_design(const DesignProblem& problem, const std::vector<std::size_t>& choice,
+                      const std::vector<bool>& built);
+// What they need, and what brings enough of all that they use: cheap, not always the cheapest.
+std::vector<bool> built_for(const DesignProblem& problem, const std::vector<std::size_t>& choice);
 double cost_of_choices(const DesignProblem& problem, const std::vector<std::size_t>& choice);
 
 }  // namespace ovant

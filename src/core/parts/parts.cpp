@@ -6,6 +6,7 @@
 #include <map>
 
 #include "core/catalogue/usual_kinds.h"
+#include "core/look_up.h"
 
 namespace ovant {
 namespace {
@@ -114,13 +115,29 @@ private:
 
 std::vector<PartLine> count_parts(const Network& net) { return count_parts(net, whole_site(net)); }
 
-std::vector<PartLine> count_parts(const Network& net, const PartsOf& of) {
+namespace {
+
+PartCount units_and_cable(const Network& net, const PartsOf& of) {
     PartCount count(net);
     for (const std::string& module : of.modules) count.add(module, 1, "");
     for (DeviceNumber device : of.devices) count.add(net.device(device));
     for (LinkNumber link : of.links) count.add(net.links[link]);
+    return count;
+}
+
+}  // namespace
+
+std::vector<PartLine> count_parts(const Network& net, const PartsOf& of) {
+    PartCount count = units_and_cable(net, of);
     for (const Brought& brought : brought_along(net, of)) count.add(brought);
     return count.done();
+}
+
+double share_of_material(const Network& net, const PartsOf& of) {
+    double price = total_price(units_and_cable(net, of).done());
+    for (const BroughtShare& share : brought_shares(net, of))
+        price += share.quantity * or_nothing(net.catalogue->find(share.part)).price;
+    return price;
 }
 
 namespace {

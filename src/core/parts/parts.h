@@ -32,6 +32,9 @@ struct PartLine {
 std::vector<PartLine> count_parts(const Network& net);
 // The same of a part of the site.
 std::vector<PartLine> count_parts(const Network& net, const PartsOf& of);
+// What a part of the site costs beside others: nothing is rounded up to whole pieces, so that the
+// prices of parts add up to that of all of them.
+double share_of_material(const Network& net, const PartsOf& of);
 // What is to be bought for the whole site: cable in the packages of its plan. What no package holds
 // is counted by the metre.
 std::vector<PartLine> bought_parts(const Network& net, const CutPlan& plan);

@@ -91,6 +91,8 @@ ProgrammeSolution solve(const IntegerProgramme& programme, const ProgrammeEffort
         Cbc_setParameter(model.get(), "maxNodes", fmt::format("{}", effort.most_nodes).c_str());
     if (effort.gap_share > 0)
         Cbc_setParameter(model.get(), "ratioGap", fmt::format("{:.9f}", effort.gap_share).c_str());
+    if (effort.seed > 0)
+        Cbc_setParameter(model.get(), "randomCbcSeed", fmt::format("{}", effort.seed).c_str());
     const bool started = satisfies(programme, effort.start);
     if (started) {
         std::vector<int> all(programme.cost.size());

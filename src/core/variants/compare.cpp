@@ -36,11 +36,12 @@ void sort_put(const std::vector<Item>& put, const std::vector<Item>& standing, D
 
 }  // namespace
 
-int things_that_can_fail(const Network& net) {
+int things_that_can_fail(const Network& net) { return things_that_can_fail(net, whole_site(net)); }
+
+int things_that_can_fail(const Network& net, const PartsOf& of) {
     int things = 0;
-    for (DeviceNumber number : net.kinds.numbers())
-        things += net.kind(number).category != Category::camera;
-    for (LinkNumber number : net.links.numbers())
+    for (DeviceNumber number : of.devices) things += net.kind(number).category != Category::camera;
+    for (LinkNumber number : of.links)
         things += net.links[number].medium() == Medium::radio ? 1 : 2;
     return things;
 }

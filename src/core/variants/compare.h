@@ -47,5 +47,6 @@ DesignFacts facts_of_design(const Site& design, const CompareEffort& effort,
 
 // Units other than cameras, two plugs a cable, radio paths: each can fail by itself.
 int things_that_can_fail(const Network& net);
+int things_that_can_fail(const Network& net, const PartsOf& of);
 
 }  // namespace ovant

@@ -1,0 +1,255 @@
+// SPDX-License-Identifier: GPL-3.0-or-later
+// Whole sites designed at once: what practitioners would do, and that nothing is promised that does
+// not hold.
+#include <catch2/catch.hpp>
+
+#include <algorithm>
+#include <random>
+#include <set>
+
+#include "core/design/design.h"
+#include "core/format/site_json.h"
+#include "support/builder.h"
+#include "support/sanitizer.h"
+#include "support/design_checks.h"
+#include "support/whole_sites.h"
+
+using namespace ovant;
+
+namespace {
+
+int count_of(const Site& site, const Catalogue& catalogue, Category category) {
+    return static_cast<int>(
+        std::count_if(site.devices.begin(), site.devices.end(), [&](const Device& device) {
+            const Kind* kind = catalogue.find(device.kind);
+            return kind && kind->category == category;
+        }));
+}
+
+const DesignedCamera& of_camera(const SiteDesign& design, const std::string& id) {
+    for (const DesignedCamera& one : design.cameras) {
+        if (one.camera == id) return one;
+    }
+    FAIL("no camera " << id);
+    return design.cameras.front();
+}
+
+}  // namespace
+
+TEST_CASE("three outbuildings with mains get one hub and three far ends", "[design]") {
+    HeadEnd at;
+    std::vector<std::string> cameras;
+    int number = 0;
+    for (Point p : {Point{120, 20}, Point{450, 60}, Point{860, -60}}) {
+        at.place(("Hut " + std::to_string(++number)).c_str(), p);
+        cameras.push_back(at.unit("cam-fixed-4mp", {p.x_m + 8, p.y_m + 4}));
+    }
+    const SiteDesign design = design_site(at.site, at.catalogue, {});
+    check_design(design, at.site, at.catalogue);
+    for (const std::string& camera : cameras) {
+        CAPTURE(camera);
+        CHECK(of_camera(design, camera).served);
+        CHECK(of_camera(design, camera).way == WayId::radio_hub);
+        CHECK(of_camera(design, camera).shares_with.size() == 2);
+    }
+    CHECK(count_of(design.site, at.catalogue, Category::radio) == 4);
+    CHECK(design.proven);
+}
+
+TEST_CASE("four cameras together far away share what leads there", "[design]") {
+    HeadEnd at;
+    std::vector<std::string> cameras;
+    for (int i = 0; i < 4; ++i)
+        cameras.push_back(at.unit("cam-fixed-2mp", {180.0 + 10 * i, 5.0 * i}));
+    const SiteDesign design = design_site(at.site, at.catalogue, {});
+    check_design(design, at.site, at.catalogue);
+    const Network net = lay_out(design.site, at.catalogue);
+    std::set<LinkNumber> first;
+    for (const Run& run : net.runs) {
+        REQUIRE(run.connected);
+        for (LinkNumber link : run.links) {
+            if (net.links[link].length_m > 100) first.insert(link);
+        }
+    }
+    CHECK(first.size() <= 2);
+    for (const std::string& camera : cameras) {
+        CAPTURE(camera);
+        CHECK_FALSE(of_camera(design, camera).shares_with.empty());
+    }
+}
+
+TEST_CASE("nine cameras, one of them past all copper: fibre there, copper elsewhere", "[design]") {
+    HeadEnd at("sw-16-at-185");
+    Pathway duct;
+    duct.name = "Duct";
+    duct.points = {{0, 0}, {2600, 0}};
+    at.take(add_pathway(at.site, duct));
+    Obstacle wood;
+    wood.name = "Wood";
+    wood.kind = ObstacleKind::trees;
+    wood.height_m = 40;
+    wood.points = {{1000, -400}, {1100, -400}, {1100, 400}, {1000, 400}};
+    at.take(add_obstacle(at.site, wood));
+    at.place("Gate", {2490, 0});
+    std::vector<std::string> near, middle;
+    for (int i = 0; i < 6; ++i) near.push_back(at.unit("cam-fixed-4mp", {20.0 + 8 * i, 2}));
+    for (int i = 0; i < 2; ++i) middle.push_back(at.unit("cam-fixed-2mp", {150.0 + 4 * i, 2}));
+    const std::string far = at.unit("cam-fixed-4mp", {2500, 2});
+    at.site.settings.school = School::maker_rated;
+    const SiteDesign design = design_site(at.site, at.catalogue, {});
+    check_design(design, at.site, at.catalogue);
+    const Network net = lay_out(design.site, at.catalogue);
+    for (const Run& run : net.runs) {
+        const bool fibre = std::any_of(run.links.begin(), run.links.end(), [&](LinkNumber link) {
+            return net.links[link].medium() == Medium::fibre;
+        });
+        CAPTURE(net.device(run.camera).id);
+        CHECK(fibre == (net.device(run.camera).id == far));
+    }
+    for (const std::string& camera : near) CHECK(of_camera(design, camera).served);
+    CHECK(of_camera(design, near.front()).way == WayId::direct_copper);
+    for (const std::string& camera : middle) {
+        CAPTURE(camera, id_of(of_camera(design, camera).way));
+        CHECK(of_camera(design, camera).served);
+    }
+}
+
+TEST_CASE("forty cameras on a switch that must stay: it stays", "[design]") {
+    Builder at;
+    const std::string office = at.site.places.front().id;
+    const std::string recorder = at.unit("rec-32", {0, 0}, office);
+    std::vector<std::string> cameras;
+    for (int half = 0; half < 2; ++half) {
+        const std::string sw = at.unit("sw-24-at-370", {1.0 + half, 0}, office);
+        at.cable(recorder, half ? "lan2" : "lan1", sw, "up1", "patch-24");
+        for (int i = 0; i < 20; ++i) {
+            cameras.push_back(at.unit("cam-fixed-2mp", {10.0 + i, 10.0 * half}));
+            at.cable(sw, std::to_string(i + 1).c_str(), cameras.back(), "lan");
+            at.protect(at.site.links.back().id);
+        }
+    }
+    const std::string late = at.unit("cam-fixed-2mp", {30, 30});
+    for (Keep keep : {Keep::all, Keep::working}) {
+        DesignWishes wishes;
+        wishes.keep = keep;
+        const SiteDesign design = design_site(at.site, at.catalogue, wishes);
+        REQUIRE(design.cameras.size() == 1);
+        CHECK(design.cameras.front().camera == late);
+        CHECK(design.cameras.front().served);
+        for (const Device& device : at.site.devices) {
+            CAPTURE(device.id);
+            const Device* stays = find_device(design.site, device.id);
+            REQUIRE(stays);
+            CHECK(stays->kind == device.kind);
+        }
+        for (const Link& link : at.site.links) {
+            CAPTURE(link.id);
+            const Link* stays = find_link(design.site, link.id);
+            REQUIRE(stays);
+            CHECK(*stays == link);
+        }
+    }
+}
+
+TEST_CASE("at thirty metres a trench and a radio are both shown with their price", "[design]") {
+    HeadEnd at;
+    at.place("Hut", {30, 0});
+    const std::string camera = at.unit("cam-fixed-4mp", {32, 3});
+    bool trench = false, radio = false;
+    for (const Proposal& way : propose_ways(at.site, at.catalogue, camera)) {
+        if (!way.built) continue;
+        trench = trench || (way.way == WayId::direct_copper && way.cost.ground > 0);
+        radio = radio || (way.way == WayId::radio_bridge && way.cost.total() > 0);
+    }
+    CHECK(trench);
+    CHECK(radio);
+}
+
+TEST_CASE("the same seed designs the same bytes", "[design]") {
+    std::mt19937 random(3);
+    const Site site = undesigned_site(random, 12, 4);
+    DesignWishes wishes;
+    wishes.most_s = 60;
+    wishes.seed = 7;
+    const std::string first = write_site(design_site(site, shipped_catalogue(), wishes).site);
+    CHECK(first == write_site(design_site(site, shipped_catalogue(), wishes).site));
+}
+
+TEST_CASE("what is wished for is what is made least", "[design]") {
+    std::mt19937 random(5);
+    for (int round = 0; round < rounds(3, 1); ++round) {
+        const Site site = undesigned_site(random, 8, 3);
+        const auto with = [&](Preference prefer) {
+            DesignWishes wishes;
+            wishes.prefer = prefer;
+            wishes.most_s = 30;
+            return design_site(site, shipped_catalogue(), wishes);
+        };
+        const SiteDesign price = with(Preference::price), fewest = with(Preference::fewest_parts),
+                         work = with(Preference::least_work);
+        CAPTURE(round);
+        if (price.runs_after.holds != fewest.runs_after.holds ||
+            price.runs_after.holds != work.runs_after.holds)
+            continue;
+        CHECK(price.after.price <= fewest.after.price + 2);
+        CHECK(price.after.price <= work.after.price + 2);
+        CHECK(fewest.after.can_fail <= price.after.can_fail);
+        CHECK(fewest.after.can_fail <= work.after.can_fail);
+        CHECK(work.after.hours <= price.after.hours + 0.1);
+        // No more than a given price: what does not fit is left out.
+        DesignWishes poor;
+        poor.most_price = price.after.price / 2;
+        const SiteDesign half = design_site(site, shipped_catalogue(), poor);
+        CHECK(half.after.price <= *poor.most_price + 1);
+    }
+}
+
+TEST_CASE("a frontier goes from cheap to few things that can fail", "[design]") {
+    std::mt19937 random(9);
+    const Site site = undesigned_site(random, 9, 3);
+    DesignWishes wishes;
+    wishes.most_s = 30;
+    const std::vector<SiteDesign> frontier = design_frontier(site, shipped_catalogue(), wishes);
+    REQUIRE(!frontier.empty());
+    CHECK(frontier.size() <= 5);
+    for (std::size_t i = 1; i < frontier.size(); ++i) {
+        CHECK(frontier[i].after.can_fail < frontier[i - 1].after.can_fail);
+        CHECK(frontier[i].after.price >= frontier[i - 1].after.price - 1);
+        check_design(frontier[i], site, shipped_catalogue());
+    }
+}
+
+TEST_CASE("a camera that nothing reaches is left out with the reason, the rest stands",
+          "[design]") {
+    HeadEnd at;
+    const std::string near = at.unit("cam-fixed-4mp", {40, 0});
+    const std::string lost = at.unit("cam-fixed-4mp", {90000, 0});
+    const SiteDesign design = design_site(at.site, at.catalogue, {});
+    CHECK(of_camera(design, near).served);
+    CHECK_FALSE(of_camera(design, lost).served);
+    CHECK(of_camera(design, lost).nearest_miss.way);
+    // Without a head end nothing is.
+    Site bare = bare_site();
+    bare.devices.push_back(*find_device(at.site, near));
+    const SiteDesign none = design_site(bare, shipped_catalogue(), {});
+    REQUIRE(none.cameras.size() == 1);
+    CHECK_FALSE(none.cameras.front().served);
+    CHECK(design_site(bare_site(), shipped_catalogue(), {}).cameras.empty());
+}
+
+TEST_CASE("more cameras than ports: a switch is added at the head end", "[design]") {
+    HeadEnd at;
+    for (int i = 0; i < 13; ++i) at.unit("cam-fixed-2mp", {10.0 + 3 * i, 4});
+    const SiteDesign design = design_site(at.site, at.catalogue, {});
+    check_design(design, at.site, at.catalogue);
+    for (const DesignedCamera& one : design.cameras) {
+        CAPTURE(one.camera);
+        CHECK(one.served);
+    }
+    CHECK(count_of(design.site, at.catalogue, Category::network_switch) > 1);
+    // With eight there is room for all.
+    HeadEnd few;
+    for (int i = 0; i < 4; ++i) few.unit("cam-fixed-2mp", {10.0 + 3 * i, 4});
+    const SiteDesign small = design_site(few.site, few.catalogue, {});
+    CHECK(count_of(small.site, few.catalogue, Category::network_switch) == 1);
+}
