@@ -12,6 +12,7 @@
 
 #include "app/document/day_player.h"
 #include "app/power/power_view.h"
+#include "app/parts/design_page.h"
 #include "app/parts/parts_view.h"
 #include "app/prove/prove_view.h"
 #include "app/shell/language.h"
@@ -182,9 +183,17 @@ int run(int argc, char** argv, const ovant::StartOptions& options) {
         {"cuts", ovant::PartsPage::cutting},
         {"work", ovant::PartsPage::work},
         {"offer", ovant::PartsPage::offer},
-        {"variants", ovant::PartsPage::variants}};
+        {"variants", ovant::PartsPage::variants},
+        {"design", ovant::PartsPage::design}};
     for (const auto& [view, page] : parts_pages) {
         if (options.view == view) window.findChild<ovant::PartsView*>("parts")->set_page(page);
+    }
+    if (options.view.startsWith("design")) {
+        ovant::DesignPage* page = window.findChild<ovant::PartsView*>("parts")->design_page();
+        window.findChild<ovant::PartsView*>("parts")->set_page(ovant::PartsPage::design);
+        if (options.view == "design-five") page->five_to_choose_from();
+        if (options.view == "design-plan") page->design(ovant::DesignPage::Then::plan);
+        if (options.view == "design") page->design();
     }
     if (options.view == "settings") window.show_settings();
     if (options.what_if) window.document().set_under({{}, {*options.what_if}, {}});

@@ -9,10 +9,10 @@ namespace ovant {
 namespace {
 
 constexpr const char* stage_names[] = {"survey", "reach", "power", "parts", "prove"};
-constexpr const char* view_names[] = {"ways",      "compare",    "catalogue", "together", "bench",
-                                      "addresses", "port-table", "readings",  "handover", "cuts",
-                                      "work",      "offer",      "variants",  "practice", "tree",
-                                      "assign",    "chances",    "settings"};
+constexpr const char* view_names[] = {
+    "ways",        "compare",     "catalogue", "together", "bench",  "addresses", "port-table",
+    "readings",    "handover",    "cuts",      "work",     "offer",  "variants",  "design",
+    "design-five", "design-plan", "practice",  "tree",     "assign", "chances",   "settings"};
 
 QString usage() {
     return QStringLiteral(
@@ -24,7 +24,8 @@ QString usage() {
         "  --select ID        select this camera or unit\n"
         "  --view VIEW        open this view: ways, compare, catalogue, together, tree, assign,\n"
         "                     chances, settings, bench, addresses, port-table,\n"
-        "                     readings, handover, cuts, work, offer, variants, practice\n"
+        "                     readings, handover, cuts, work, offer, variants, design,\n"
+        "                     design-five, design-plan, practice\n"
         "  --at TIME          look at this moment of the day, such as 18:12\n"
         "  --what-if WHAT     judge as if this had gone worse, such as copper-clad\n"
         "  --working WHICH    open the working of the check that decides, or of the strip\n"

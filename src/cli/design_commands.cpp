@@ -10,6 +10,7 @@
 #include "core/format/file_store.h"
 #include "phrase/design_text.h"
 #include "phrase/error_text.h"
+#include "phrase/numbers.h"
 #include "phrase/way_text.h"
 
 namespace ovant {
@@ -61,8 +62,9 @@ void print_design(const SiteDesign& design, const Opened& opened, std::ostream& 
     const std::string& currency = opened.site.settings.currency;
     for (const DesignedCamera& camera : design.cameras) {
         if (!camera.served) continue;
-        out << fmt::format("{:8} {:36} {:6} {}\n", camera.camera, title(camera.way),
+        out << fmt::format("{:8} {:36} {:6} {:>10} {}\n", camera.camera, title(camera.way),
                            id_of(camera.verdict),
+                           shown_money(camera.own.price + camera.share.price, ""),
                            design_why_text(camera, opened.context, currency));
     }
     for (const std::string& text : design_open_texts(design, opened.context)) out << text << "\n";

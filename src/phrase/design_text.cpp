@@ -75,15 +75,16 @@ std::string design_why_text(const DesignedCamera& camera, const TextContext& con
                     proposal_reason(camera.nearest_miss, context));
     }
     const double all = camera.own.price + camera.share.price;
-    std::string text = shown_money(all, currency);
+    std::string shared, alone;
     if (!camera.shares_with.empty())
-        text = told("{}, {} of it shared with {}", text, shown_money(camera.share.price, currency),
-                    named(camera.shares_with));
+        shared = told("{} of it shared with {}", shown_money(camera.share.price, currency),
+                      named(camera.shares_with));
     constexpr double same = 0.005;
     if (camera.alone && (*camera.alone != camera.way || std::abs(camera.alone_price - all) > same))
-        text = told("{}; by itself {} for {}", text, title(*camera.alone),
-                    shown_money(camera.alone_price, currency));
-    return text;
+        alone = told("by itself {} for {}", title(*camera.alone),
+                     shown_money(camera.alone_price, currency));
+    if (shared.empty() && alone.empty()) return said("the least for it alone");
+    return shared.empty() || alone.empty() ? shared + alone : shared + "; " + alone;
 }
 
 std::vector<std::string> design_open_texts(const SiteDesign& design, const TextContext& context) {

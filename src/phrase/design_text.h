@@ -20,8 +20,8 @@ std::string design_saving_text(const SiteDesign& design, const TextContext& cont
                                const std::string& currency);
 // How sure it is that nothing is better: "Nothing cheaper can be made of the 412 ways tried."
 std::string design_bound_text(const SiteDesign& design);
-// Why a camera gets this way: "310.00 EUR, 120.00 EUR of it its share with K03 and K04; by itself
-// Radio bridge for 640.00 EUR". Of one that is not served, why.
+// Why a camera gets this way: "120.00 EUR of it shared with K03, K04; by itself Radio bridge for
+// 640.00 EUR". Of one that is not served, why.
 std::string design_why_text(const DesignedCamera& camera, const TextContext& context,
                             const std::string& currency);
 // What is left open: cameras without a way, units and the rest of the site that fail.

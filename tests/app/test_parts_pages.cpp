@@ -22,6 +22,7 @@
 #include "driver.h"
 #include "core/edits/edits.h"
 #include "core/parts/parts.h"
+#include "support/builder.h"
 #include "support/sites.h"
 #include "support/temp_folder.h"
 
@@ -320,4 +321,118 @@ TEST_CASE("adapters of one place are offered as one box, used and undone", "[win
     d.wait([&] { return d.find<QWidget>("supplyBox")->isHidden(); });
     d.document().undo();
     CHECK(d.document().committed().devices.size() == site.devices.size());
+}
+
+namespace {
+
+// A shed with four cameras that have no cable yet.
+Site without_cables() {
+    HeadEnd at;
+    for (int i = 0; i < 4; ++i) at.unit("cam-fixed-2mp", {30.0 + 12 * i, 6.0 * i});
+    return at.site;
+}
+
+}  // namespace
+
+TEST_CASE("a site is designed, looked at on the plan, used and undone", "[window][parts]") {
+    Driver d;
+    d.window().open_site(without_cables());
+    PartsView& parts = parts_of(d);
+    parts.set_page(PartsPage::design);
+    auto* use = d.find<QPushButton>("designUse");
+    auto* plan = d.find<QPushButton>("designOnPlan");
+    CHECK_FALSE(use->isEnabled());
+    const Site before = d.document().committed();
+    d.click(d.find("design"));
+    CHECK_FALSE(d.find("design")->isEnabled());
+    d.wait([&] { return use->isEnabled(); });
+    auto* cameras = d.find<QTableWidget>("designCameras");
+    CHECK(cameras->rowCount() == 4);
+    CHECK(d.text_of("designSummary").contains("4 of 4"));
+    // Why each camera has its way; a row picks the camera.
+    for (int row = 0; row < 4; ++row) {
+        CHECK_FALSE(cameras->item(row, 3)->text().isEmpty());
+        CHECK_FALSE(cameras->item(row, 4)->text().isEmpty());
+    }
+    cameras->setCurrentCell(2, 0);
+    CHECK(d.document().selected() == "K03");
+    // Seen beside what stands: nothing has changed yet.
+    d.click(plan);
+    REQUIRE(d.document().beside());
+    CHECK(d.document().beside()->change.links.size() >= 2);
+    CHECK(d.document().committed() == before);
+    CHECK(d.find("besideUse")->isVisible());
+    d.click(d.find("besideUse"));
+    CHECK_FALSE(d.document().beside());
+    for (const char* camera : {"K01", "K02", "K03", "K04"}) {
+        CAPTURE(camera);
+        CHECK(d.verdict_of(camera) == Verdict::holds);
+    }
+    d.document().undo();
+    CHECK(d.document().committed().links == before.links);
+    CHECK(d.document().committed().devices == before.devices);
+    // What was found was of the site as it was then.
+    CHECK(cameras->rowCount() == 0);
+    CHECK_FALSE(use->isEnabled());
+}
+
+TEST_CASE("a design is kept as a variant, used from the page, and bad money is told",
+          "[window][parts]") {
+    Driver d;
+    d.window().open_site(without_cables());
+    parts_of(d).set_page(PartsPage::design);
+    QString told;
+    QObject::connect(&d.document(), &Document::refused, &d.document(),
+                     [&](const QString& sentence) { told = sentence; });
+    auto* most = d.find<QLineEdit>("designMostPrice");
+    most->setText("a lot");
+    d.click(d.find("design"));
+    CHECK(told.contains("sum of money"));
+    CHECK(d.find("design")->isEnabled());
+    // One cent serves nobody.
+    most->setText("0,01");
+    d.click(d.find("design"));
+    d.wait([&] { return d.text_of("designSummary").contains("0 of 4"); });
+    CHECK(d.find<QTableWidget>("designCameras")->item(0, 1)->text() == "none");
+    CHECK_FALSE(d.find("designUse")->isEnabled());
+    most->clear();
+    d.click(d.find("design"));
+    d.wait([&] { return d.find("designUse")->isEnabled(); });
+    d.click(d.find("designKeepVariant"));
+    REQUIRE(d.document().committed().variants.size() == 1);
+    CHECK(d.document().committed().links.size() == 1);
+    d.click(d.find("design"));
+    d.wait([&] { return d.find("designUse")->isEnabled(); });
+    d.click(d.find("designUse"));
+    CHECK(d.document().committed().links.size() >= 5);
+    // All have a way: nothing is left to design.
+    d.click(d.find("design"));
+    d.wait([&] { return d.text_of("designSummary").contains("nothing to design"); });
+    CHECK_FALSE(d.find("designUse")->isEnabled());
+    d.document().undo();
+    d.document().undo();
+    CHECK(d.document().committed().variants.empty());
+}
+
+TEST_CASE("five designs to choose from, and a search that is stopped", "[window][parts]") {
+    Driver d;
+    d.window().open_site(without_cables());
+    parts_of(d).set_page(PartsPage::design);
+    d.click(d.find("designFive"));
+    CHECK(d.find("designStop")->isVisible());
+    d.wait([&] { return d.text_of("designSummary").contains("4 of 4"); });
+    auto* designs = d.find<QTableWidget>("designs");
+    CHECK(designs->rowCount() >= 1);
+    CHECK(designs->rowCount() <= 5);
+    if (designs->rowCount() > 1) {
+        const QString first = d.text_of("designSummary");
+        designs->setCurrentCell(designs->rowCount() - 1, 0);
+        CHECK(d.text_of("designSummary") != first);
+    }
+    d.find<QComboBox>("designKeep")->setCurrentIndex(2);
+    d.click(d.find("designFive"));
+    d.click(d.find("designStop"));
+    CHECK(d.text_of("designSummary").contains("Stopped"));
+    CHECK(d.find("design")->isEnabled());
+    CHECK_FALSE(d.find("designUse")->isEnabled());
 }

@@ -31,6 +31,7 @@ struct PinnedWay {
 struct BesideDesign {
     QString name;
     SiteChange change;
+    std::shared_ptr<const Site> whole = nullptr;  // to be used from there; none: to be looked at
 };
 
 class DayPlayer;

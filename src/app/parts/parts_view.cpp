@@ -7,6 +7,7 @@
 
 #include "app/kit/page_tabs.h"
 #include "app/parts/cutting_page.h"
+#include "app/parts/design_page.h"
 #include "app/parts/list_page.h"
 #include "app/parts/offer_page.h"
 #include "app/parts/parts_work.h"
@@ -23,6 +24,7 @@ PartsView::PartsView(Document& document, Prompts& prompts, QWidget* parent)
       work_page_(new WorkPage(document, *work_, prompts)),
       offer_(new OfferPage(document, *work_, prompts)),
       variants_(new VariantsPage(document)),
+      design_(new DesignPage(document)),
       pages_(page_tabs("partsPages", tr("Pages of Parts"))),
       stack_(new QStackedWidget) {
     setObjectName("parts");
@@ -36,6 +38,8 @@ PartsView::PartsView(Document& document, Prompts& prompts, QWidget* parent)
     add(work_page_, tr("Work"), tr("What is done on which day, and what to load for it"));
     add(offer_, tr("Offer"), tr("What the customer pays"));
     add(variants_, tr("Variants"), tr("Other designs of this site, side by side"));
+    add(design_, tr("Design"), tr("Ways for all cameras at once"));
+    connect(design_, &DesignPage::plan_wanted, this, &PartsView::plan_wanted);
     connect(offer_, &OfferPage::rates_wanted, this, &PartsView::offer_rates_wanted);
     connect(variants_, &VariantsPage::plan_wanted, this, &PartsView::plan_wanted);
     lay_out_pages(*this, pages_, stack_);

@@ -13,13 +13,14 @@ class QTabBar;
 namespace ovant {
 
 class CuttingPage;
+class DesignPage;
 class ListPage;
 class OfferPage;
 class PartsWork;
 class VariantsPage;
 class WorkPage;
 
-enum class PartsPage { list, cutting, work, offer, variants };
+enum class PartsPage { list, cutting, work, offer, variants, design };
 
 class PartsView : public QWidget {
     Q_OBJECT
@@ -27,6 +28,7 @@ class PartsView : public QWidget {
 public:
     PartsView(Document& document, Prompts& prompts, QWidget* parent = nullptr);
     void set_page(PartsPage page);
+    DesignPage* design_page() const { return design_; }
     void save_csv();
     void save_xlsx();
     void save_cuts();
@@ -44,6 +46,7 @@ private:
     WorkPage* work_page_;
     OfferPage* offer_;
     VariantsPage* variants_;
+    DesignPage* design_;
     QTabBar* pages_;
     QStackedWidget* stack_;
 };

@@ -279,7 +279,7 @@ void VariantsPage::show_on_plan() {
         if (find_device(document_.committed(), id)) change.removed_devices.push_back(id);
         if (find_link(document_.committed(), id)) change.removed_links.push_back(id);
     }
-    document_.set_beside(BesideDesign{q(one->name), std::move(change)});
+    document_.set_beside(BesideDesign{q(one->name), std::move(change), nullptr});
     emit plan_wanted();
 }
 

@@ -7,6 +7,7 @@
 #include "app/document/document.h"
 
 class QLabel;
+class QPushButton;
 
 namespace ovant {
 
@@ -18,8 +19,10 @@ public:
 
 private:
     void refresh();
+    void use();
     Document& document_;
     QLabel* text_;
+    QPushButton* use_;
 };
 
 }  // namespace ovant

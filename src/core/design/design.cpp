@@ -9,6 +9,7 @@
 #include "core/design/assemble.h"
 #include "core/look_up.h"
 #include "core/parts/work.h"
+#include "core/variants/variants.h"
 
 namespace ovant {
 namespace {
@@ -512,6 +513,19 @@ Figures figures_against(const Network& before, const Network& after) {
     }
     for (const auto& [pathway, metres] : opened_metres(after, laid)) out += per_m[pathway] * metres;
     return out;
+}
+
+SiteChange change_between(const Site& from, const Site& to) {
+    Variant difference;
+    set_difference(difference, from, to);
+    SiteChange change;
+    change.devices = std::move(difference.devices);
+    change.links = std::move(difference.links);
+    for (const std::string& id : difference.removed) {
+        if (find_device(from, id)) change.removed_devices.push_back(id);
+        if (find_link(from, id)) change.removed_links.push_back(id);
+    }
+    return change;
 }
 
 SiteDesign design_site(const Site& site, const Catalogue& catalogue, const DesignWishes& wishes,

@@ -79,6 +79,9 @@ std::vector<SiteDesign> design_frontier(const Site& site, const Catalogue& catal
                                         const DesignWishes& wishes,
                                         const DesignProgress& go_on = {});
 
+// What turns the units and cables of one site into those of another.
+SiteChange change_between(const Site& from, const Site& to);
+
 // What is new in `site` against `before`, both sound: nothing rounded up to whole pieces, so that
 // designs are compared by what they use.
 Figures figures_against(const Network& before, const Network& after);
