@@ -4,13 +4,19 @@
 #include <catch2/catch.hpp>
 
 #include <algorithm>
+#include <nlohmann/json.hpp>
 #include <random>
 #include <set>
+#include <sstream>
+#include <tuple>
 
+#include "cli/commands.h"
 #include "core/design/design.h"
+#include "core/format/file_store.h"
 #include "core/format/site_json.h"
 #include "support/builder.h"
 #include "support/sanitizer.h"
+#include "support/temp_folder.h"
 #include "support/design_checks.h"
 #include "support/whole_sites.h"
 
@@ -252,4 +258,89 @@ TEST_CASE("more cameras than ports: a switch is added at the head end", "[design
     for (int i = 0; i < 4; ++i) few.unit("cam-fixed-2mp", {10.0 + 3 * i, 4});
     const SiteDesign small = design_site(few.site, few.catalogue, {});
     CHECK(count_of(small.site, few.catalogue, Category::network_switch) == 1);
+}
+
+TEST_CASE("the command line designs, writes and says why", "[design][cli]") {
+    const TempFolder folder;
+    HeadEnd at;
+    for (int i = 0; i < 3; ++i) at.unit("cam-fixed-2mp", {20.0 + 9 * i, 4});
+    at.unit("cam-fixed-2mp", {95000, 0});
+    const std::string path = folder.file("site.ovant.json"), out = folder.file("out.ovant.json");
+    REQUIRE(save_site(path, at.site));
+    const auto run = [](const std::vector<std::string>& arguments) {
+        std::ostringstream told, err;
+        const int status = run_cli(arguments, told, err);
+        return std::tuple(status, told.str(), err.str());
+    };
+    const auto [status, text, err] = run({"design", path, "--write", out});
+    CAPTURE(text, err);
+    CHECK(status == cli_fails);  // one camera is left out
+    CHECK(text.find("K04 is left out") != std::string::npos);
+    CHECK(text.find("3 of 4 cameras") != std::string::npos);
+    const auto [again_status, again, again_err] =
+        run({"design", out, "--keep", "working", "--format", "json"});
+    const nlohmann::json json = nlohmann::json::parse(again);
+    REQUIRE(json["cameras"].size() == 1);
+    CHECK(json["cameras"][0]["camera"] == "K04");
+    CHECK(json["cameras"][0]["served"] == false);
+    CHECK_FALSE(json["cameras"][0]["why"].get<std::string>().empty());
+    CHECK(json["runs_after"]["holds"] == 3);
+    const auto [whole_status, whole, whole_err] =
+        run({"design", out, "--keep", "nothing", "--prefer", "fewest", "--format", "json"});
+    CHECK(nlohmann::json::parse(whole)["cameras"].size() == 4);
+    const auto [five_status, five, five_err] =
+        run({"design", path, "--frontier", "--format", "json"});
+    CHECK(nlohmann::json::parse(five).size() <= 5);
+    for (const std::vector<std::string>& wrong :
+         {std::vector<std::string>{"design", path, "--keep", "some"},
+          {"design", path, "--prefer", "luck"},
+          {"design", path, "--most-price", "-3"},
+          {"design", path, "--seconds", "0"},
+          {"design", path, "--seed", "0"},
+          {"design", folder.file("nothing.json")}}) {
+        CAPTURE(wrong.back());
+        CHECK(std::get<0>(run(wrong)) == cli_unreadable);
+    }
+}
+
+TEST_CASE("what stood there before keeps its id and what was noted of it", "[design]") {
+    HeadEnd at;
+    const std::string camera = at.unit("cam-fixed-4mp", {40, 0});
+    const SiteDesign first = design_site(at.site, at.catalogue, {});
+    Site built = first.site;
+    REQUIRE(built.links.size() == at.site.links.size() + 1);
+    Link& cable = built.links.back();
+    cable.measured_length_m = 47.3;
+    DesignWishes anew;
+    anew.keep = Keep::nothing;
+    const SiteDesign again = design_site(built, at.catalogue, anew);
+    const Link* stays = find_link(again.site, cable.id);
+    REQUIRE(stays);
+    CHECK(stays->measured_length_m == cable.measured_length_m);
+    CHECK(again.site.links.size() == built.links.size());
+    CHECK(change_between(built, again.site).empty());
+}
+
+TEST_CASE("only what the cleared cameras hung on goes", "[design]") {
+    HeadEnd at;
+    const std::string kept = at.unit("cam-fixed-4mp", {40, 0});
+    const std::string lost = at.unit("cam-ptz-ir", {400, 0});
+    at.cable(at.sw, "1", kept, "lan");
+    const std::string repeater = at.unit("rep-1-out", {90, 0});
+    at.cable(at.sw, "2", repeater, "in");
+    at.cable(repeater, "out", lost, "lan");
+    for (const Link& link : std::vector<Link>(at.site.links)) {
+        if (link.cable != "patch-24") at.protect(link.id);
+    }
+    const Network net = lay_out(at.site, at.catalogue);
+    const std::vector<DeviceNumber> cameras = cameras_to_design(net, assess(net), Keep::working);
+    REQUIRE(cameras.size() == 1);
+    const Site cleared = cleared_for_design(net, cameras);
+    CHECK(find_device(cleared, kept));
+    CHECK(find_device(cleared, lost));
+    CHECK(find_device(cleared, at.sw));
+    CHECK_FALSE(find_device(cleared, repeater));
+    CHECK(cleared.links.size() == 2);
+    CHECK(cameras_to_design(net, assess(net), Keep::all).empty());
+    CHECK(cameras_to_design(net, assess(net), Keep::nothing).size() == 2);
 }

@@ -7,6 +7,7 @@
 #include <cmath>
 #include <limits>
 #include <memory>
+#include <numeric>
 #include <set>
 
 #include "core/assess/unit_checks.h"
@@ -20,6 +21,7 @@ namespace {
 
 constexpr double beyond_price = std::numeric_limits<double>::infinity();
 constexpr double hub_reach_m = 20000;
+constexpr double most_saved = 1e5;  // by serving a camera that nothing else does
 constexpr std::size_t most_parts = 400;
 constexpr int most_levels = 3;  // of parts that rest on parts
 
@@ -571,6 +573,8 @@ private:
         for (const SharedCost& shared : way.piece.shared) price += shared.figures.price;
         for (const OpenedStretch& stretch : way.piece.opened)
             price += stretch.per_m.price * (stretch.to_m - stretch.from_m);
+        // What costs more on a shared part than all of another way never pays.
+        if (wishes_.by_price && rests_on >= 0 && way.piece.own.price >= best_alone_[camera]) return;
         if (rests_on < 0 && way.verdict == Verdict::holds)
             best_alone_[camera] = std::min(best_alone_[camera], price);
         out_.ways.push_back(std::move(way));
@@ -703,14 +707,33 @@ private:
     // Whether there are cameras that could save enough on it to pay for it.
     bool pays(const DesignPart& part) const {
         if (!wishes_.by_price) return true;
-        double saved = 0;
+        std::vector<double> savings;
         for (std::size_t i = 0; i < out_.cameras.size(); ++i)
-            saved += std::max(0.0, std::min(1e5, best_alone_[i]) - least_leg(part, i));
-        return saved > part.piece.own.price;
+            savings.push_back(
+                std::max(0.0, std::min(most_saved, best_alone_[i]) - least_leg(part, i)));
+        // As many as it has room for; an outbuilding on a hub is served with all its cameras.
+        std::size_t room = savings.size();
+        if (!radio_part(part)) {
+            const Kind& kind = or_nothing(catalogue_.find(kind_of_unit(part)));
+            room = static_cast<std::size_t>(
+                std::count_if(kind.ports.begin(), kind.ports.end(),
+                              [&](const PortKind& port) { return can_serve(kind, port); }));
+        }
+        std::sort(savings.begin(), savings.end(), std::greater<>());
+        savings.resize(std::min(room, savings.size()));
+        return std::accumulate(savings.begin(), savings.end(), 0.0) > part.piece.own.price;
     }
     double least_leg(const DesignPart& part, std::size_t camera) const {
         if (radio_part(part)) return 0;
-        return distance_m(part.at, out_.cameras[camera].at) * least_per_m();
+        const LabourRates& rates = out_.cleared.settings.labour;
+        return distance_m(part.at, out_.cameras[camera].at) * least_per_m() +
+               (2 * rates.copper_end_h + rates.test_h) * rates.price_per_h;
+    }
+    static std::string kind_of_unit(const DesignPart& part) {
+        for (const Device& device : part.piece.change.devices) {
+            if (device.id == part.unit) return device.kind;
+        }
+        return "";
     }
     bool radio_part(const DesignPart& part) const {
         const auto& devices = part.piece.change.devices;
@@ -740,7 +763,7 @@ private:
             std::count_if(out_.cameras.begin(), out_.cameras.end(), [&](const Device& camera) {
                 const auto i = static_cast<std::size_t>(&camera - out_.cameras.data());
                 return distance_m(anchor.at, camera.at) * least_per_m() <
-                           std::min(1e5, best_alone_[i]) &&
+                           std::min(most_saved, best_alone_[i]) &&
                        distance_m(anchor.at, camera.at) < usual::unit_near_m;
             });
         std::ptrdiff_t most = feeding(kind);

@@ -368,9 +368,10 @@ private:
     }
 
     void take_assigned(SiteDesign& out) const {
-        if (wishes_.keep == Keep::all) return;  // plugs of what is there stay where they are
+        // Plugs of runs that are kept stay where they are.
+        if (wishes_.keep == Keep::all && candidates_.cameras.size() < net_.runs.size()) return;
         Assignment assigned = assign_ports(out.site, catalogue_);
-        if (assigned.found && assigned.changes() && worth(assigned.site) < worth(out.site))
+        if (assigned.found && assigned.changes() && !(worth(out.site) < worth(assigned.site)))
             out.site = std::move(assigned.site);
     }
 

@@ -81,7 +81,7 @@ class Taken {
 public:
     explicit Taken(const DesignProblem& problem)
         : problem_(&problem),
-          bringers_(std::make_shared<Bringers>(bringers_of(problem))),
+          facts_(std::make_shared<Facts>(problem)),
           choice_(problem.cameras, not_served),
           wanted_(problem.shared.size(), 0),
           built_(problem.shared.size(), false),
@@ -114,7 +114,7 @@ public:
     void want(std::size_t thing) {
         if (wanted_[thing]++ > 0) return;
         const SharedThing& one = problem_->shared[thing];
-        built_[thing] = true;
+        set_built(thing, true);
         cost_ += one.cost;
         use(one.uses, 1);
         for (std::size_t other : one.needs) want(other);
@@ -122,14 +122,17 @@ public:
     void let_go(std::size_t thing) {
         if (--wanted_[thing] > 0) return;
         const SharedThing& one = problem_->shared[thing];
-        built_[thing] = false;
+        set_built(thing, false);
         cost_ -= one.cost;
         use(one.uses, -1);
         for (std::size_t other : one.needs) let_go(other);
     }
 
+    // Nothing is used that is not there, and all of it may stand together.
+    bool stands() const { return short_ == 0 && may_stand(); }
     // Builds what brings enough; false where nothing does, or it may not stand.
     bool settle() {
+        if (short_ == 0) return may_stand();
         for (std::size_t round = 0; round <= problem_->shared.size(); ++round) {
             std::size_t short_of = not_served;
             for (std::size_t k = 0; k < used_.size() && short_of == not_served; ++k) {
@@ -149,14 +152,39 @@ public:
     }
 
 private:
+    // What is looked up again and again.
+    struct Facts {
+        explicit Facts(const DesignProblem& problem)
+            : bringers(bringers_of(problem)), capacities_of(problem.shared.size()) {
+            for (std::size_t k = 0; k < problem.capacities.size(); ++k) {
+                if (problem.capacities[k].of != not_served)
+                    capacities_of[problem.capacities[k].of].push_back(k);
+            }
+            for (const SharedThing& thing : problem.shared) groups = groups || thing.one_of >= 0;
+        }
+        Bringers bringers;
+        std::vector<std::vector<std::size_t>> capacities_of;  // that a thing brings
+        bool groups = false;
+    };
+
+    bool is_short(std::size_t k) const { return lacking(*problem_, used_, built_, k) > slack; }
     void use(const std::vector<CapacityUse>& uses, double times) {
-        for (const CapacityUse& one : uses) used_[one.capacity] += times * one.amount;
+        for (const CapacityUse& one : uses) {
+            short_ -= is_short(one.capacity);
+            used_[one.capacity] += times * one.amount;
+            short_ += is_short(one.capacity);
+        }
+    }
+    void set_built(std::size_t thing, bool built) {
+        for (std::size_t k : facts_->capacities_of[thing]) short_ -= is_short(k);
+        built_[thing] = built;
+        for (std::size_t k : facts_->capacities_of[thing]) short_ += is_short(k);
     }
     bool bring(std::size_t k) {
         const double need = lacking(*problem_, used_, built_, k);
         std::size_t best = not_served;
         double best_price = infinite;
-        for (std::size_t thing : (*bringers_)[k]) {
+        for (std::size_t thing : facts_->bringers[k]) {
             if (built_[thing]) continue;
             std::vector<bool> with = built_;
             with[thing] = true;
@@ -182,7 +210,7 @@ private:
     }
     bool may_stand() const {
         std::set<int> groups;
-        for (std::size_t thing = 0; thing < built_.size(); ++thing) {
+        for (std::size_t thing = 0; facts_->groups && thing < built_.size(); ++thing) {
             const int group = problem_->shared[thing].one_of;
             if (built_[thing] && group >= 0 && !groups.insert(group).second) return false;
         }
@@ -190,13 +218,14 @@ private:
     }
 
     const DesignProblem* problem_;
-    std::shared_ptr<const Bringers> bringers_;
+    std::shared_ptr<const Facts> facts_;
     std::vector<std::size_t> choice_;
     std::vector<int> wanted_;
     std::vector<bool> built_;
     std::vector<double> used_;
     std::vector<std::size_t> brought_;
     double cost_;
+    int short_ = 0;  // capacities of which more is used than there is
 };
 
 // One choice is never worse than the other: no dearer, and asks for nothing that the other does
@@ -444,23 +473,34 @@ ChoicesOf choices_by_camera(const DesignProblem& problem) {
     return of;
 }
 
-// The best of these choices for a camera as things stand; its own where none is better.
-Taken with_best(const Taken& now, std::size_t camera, const std::vector<std::size_t>& choices,
-                double* second = nullptr) {
-    Taken best = now;
+// Puts a camera on the best of these choices as things stand; it stays where none is better. The
+// cost with it, and with the second best.
+std::pair<double, double> take_best(Taken& taken, std::size_t camera,
+                                    const std::vector<std::size_t>& choices) {
+    const std::size_t was = taken.choice()[camera];
+    std::size_t best = was;
+    double least = taken.cost(), second = infinite;
     for (std::size_t c : choices) {
-        if (c == now.choice()[camera]) continue;
-        Taken with = now;
-        with.put(camera, c);
-        if (!with.settle()) continue;
-        if (with.cost() < best.cost() - slack) {
-            if (second) *second = best.cost();
-            best = std::move(with);
-        } else if (second) {
-            *second = std::min(*second, with.cost());
+        if (c == was) continue;
+        taken.put(camera, c);
+        double cost = infinite;
+        if (taken.stands()) {
+            cost = taken.cost();
+        } else {
+            Taken with = taken;
+            if (with.settle()) cost = with.cost();
+        }
+        if (cost < least - slack) {
+            second = least;
+            least = cost;
+            best = c;
+        } else {
+            second = std::min(second, cost);
         }
     }
-    return best;
+    taken.put(camera, best);
+    if (best != was) taken.settle();
+    return {least, second};
 }
 
 // All who gain by it move to one shared thing at once; kept where that is cheaper in all.
@@ -470,7 +510,7 @@ bool move_to(const DesignProblem& problem, const ChoicesOf& leaning, std::size_t
     with.want(thing);
     if (!with.settle()) return false;
     for (std::size_t camera = 0; camera < problem.cameras; ++camera) {
-        if (!leaning[camera].empty()) with = with_best(with, camera, leaning[camera]);
+        if (!leaning[camera].empty()) take_best(with, camera, leaning[camera]);
     }
     with.let_go(thing);
     with.settle_anew();
@@ -530,12 +570,13 @@ DesignAnswer greedy_design(const DesignProblem& problem) {
     // Who would lose most by not getting its best comes first.
     std::vector<std::pair<double, std::size_t>> order;
     for (std::size_t camera = 0; camera < problem.cameras; ++camera) {
-        double second = problem.unserved_cost * 2 + taken.cost();
-        const Taken best = with_best(taken, camera, of[camera], &second);
-        order.push_back({best.cost() - second, camera});
+        Taken alone = taken;
+        const auto [least, second] = take_best(alone, camera, of[camera]);
+        order.push_back(
+            {least - std::min(second, problem.unserved_cost * 2 + taken.cost()), camera});
     }
     std::stable_sort(order.begin(), order.end());
-    for (const auto& [lost, camera] : order) taken = with_best(taken, camera, of[camera]);
+    for (const auto& [lost, camera] : order) take_best(taken, camera, of[camera]);
     // Choices that lean on each thing, by camera.
     std::vector<ChoicesOf> leaning(problem.shared.size(), ChoicesOf(problem.cameras));
     for (std::size_t c = 0; c < problem.choices.size(); ++c) {
@@ -548,7 +589,7 @@ DesignAnswer greedy_design(const DesignProblem& problem) {
     for (int round = 0; round < most_passes; ++round) {
         const double before = taken.cost();
         for (std::size_t camera = 0; camera < problem.cameras; ++camera)
-            taken = with_best(taken, camera, of[camera]);
+            take_best(taken, camera, of[camera]);
         for (std::size_t thing = 0; thing < problem.shared.size(); ++thing)
             move_to(problem, leaning[thing], thing, taken);
         taken.settle_anew();
