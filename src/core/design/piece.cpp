@@ -226,7 +226,13 @@ private:
             use(id + "|W", then.counted_w(), now.counted_w(),
                 up_to(now.budget_w, keep.power_share));
             for (PortTaken& taken : piece_.ports) {
-                if (taken.device == id) taken.watts = std::max(taken.watts, watts);
+                if (taken.device != id) continue;
+                taken.watts = std::max(taken.watts, watts);
+                for (const PortAssessment& port : now.ports) {
+                    // Any port of the class that is asked for does.
+                    if (port.port == taken.port && port.class_asked > 0)
+                        taken.ports.level = std::min(taken.ports.level, port.class_asked);
+                }
             }
             // A port that feeds a unit for several.
             for (std::size_t i = 0; i < now.ports.size() && i < then.ports.size(); ++i) {
