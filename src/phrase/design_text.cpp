@@ -94,6 +94,11 @@ std::vector<std::string> design_open_texts(const SiteDesign& design, const TextC
             out.push_back(
                 told("{} is left out. {}", camera.camera, design_why_text(camera, context, "")));
     }
+    for (const Place& place : design.suggested)
+        out.push_back(
+            told("{} is a new place for a cabinet: ask a licensed electrician whether "
+                 "mains can be had there",
+                 place.name));
     for (const Check& check : design.failing) out.push_back(sentence(check, context));
     return out;
 }

@@ -344,3 +344,29 @@ TEST_CASE("only what the cleared cameras hung on goes", "[design]") {
     CHECK(cameras_to_design(net, assess(net), Keep::all).empty());
     CHECK(cameras_to_design(net, assess(net), Keep::nothing).size() == 2);
 }
+
+TEST_CASE("a place is suggested where cameras crowd and mains is near, and only where it is used",
+          "[design]") {
+    const auto with_crowd = [](double away_m, int cameras) {
+        HeadEnd at("sw-16-at-185");
+        Pathway duct;
+        duct.name = "Duct";
+        duct.points = {{0, 0}, {away_m + 60, 0}};
+        at.take(add_pathway(at.site, duct));
+        for (int i = 0; i < cameras; ++i) at.unit("cam-ptz-ir", {away_m + 4 * i, 3});
+        return at.site;
+    };
+    const Site crowd = with_crowd(165, 7);
+    const SiteDesign design = design_site(crowd, shipped_catalogue(), {});
+    check_design(design, crowd, shipped_catalogue());
+    REQUIRE(design.suggested.size() == 1);
+    CHECK(design.site.places.size() == crowd.places.size() + 1);
+    CHECK(std::any_of(design.site.devices.begin(), design.site.devices.end(),
+                      [&](const Device& d) { return d.place == design.suggested.front().id; }));
+    // Within reach of one cable, too few, or no mains near: none.
+    for (const Site& none : {with_crowd(40, 7), with_crowd(165, 2), with_crowd(600, 7)}) {
+        const SiteDesign other = design_site(none, shipped_catalogue(), {});
+        CHECK(other.suggested.empty());
+        CHECK(other.site.places == none.places);
+    }
+}

@@ -21,8 +21,11 @@ namespace {
 
 constexpr double beyond_price = std::numeric_limits<double>::infinity();
 constexpr double hub_reach_m = 20000;
-constexpr double most_saved = 1e5;  // by serving a camera that nothing else does
-constexpr std::size_t most_parts = 400;
+constexpr double most_saved = 1e5;       // by serving a camera that nothing else does
+constexpr std::size_t most_parts = 400;  // besides switches at the head end
+constexpr int ordinary_class = 4;
+constexpr std::size_t a_crowd = 3;  // of cameras, where a place is suggested
+constexpr double crowd_m = 60;
 constexpr int most_levels = 3;  // of parts that rest on parts
 
 // A site with the drawing, records and other designs left out: what builders look at.
@@ -89,14 +92,16 @@ public:
     }
 
     Candidates done() {
+        suggest_places();
         take_stock();
         switches_at_the_head_end();
+        most_parts_ = out_.parts.size() + most_parts;
         site_on_[-1] = std::make_unique<Standing>(bare(out_.cleared), catalogue_);
         alone();
         under_the_long_setting();
         cables_for_two();
         // Parts are added while this runs: a hub brings outbuildings, they bring switches.
-        for (std::size_t i = 0; i < out_.parts.size() && out_.parts.size() < most_parts; ++i) {
+        for (std::size_t i = 0; i < out_.parts.size() && out_.parts.size() < most_parts_; ++i) {
             if (go_on_ && !go_on_(0.5 + 0.5 * double(i) / double(out_.parts.size()))) break;
             if (!out_.parts[i].at_head_end) on_part(static_cast<int>(i));
         }
@@ -104,6 +109,53 @@ public:
     }
 
 private:
+    // Where cameras crowd past the reach of one cable, with no mains of its own but some near: a
+    // place for a cabinet. Whether mains can be had there has to be asked.
+    void suggest_places() {
+        const auto has_mains = [](const Place& place) {
+            return place.mains == Mains::steady || place.mains == Mains::generator;
+        };
+        const auto near = [&](Point at, double within_m, bool head_end_too) {
+            return std::any_of(out_.cleared.places.begin(), out_.cleared.places.end(),
+                               [&](const Place& place) {
+                                   return has_mains(place) && (head_end_too || !place.head_end) &&
+                                          distance_m(place.at, at) <= within_m;
+                               });
+        };
+        const Place* head_end = head_end_of(out_.cleared);
+        if (!head_end) return;
+        const Point from = head_end->at;
+        std::vector<Point> lonely;
+        for (const Device& camera : out_.cameras) {
+            if (distance_m(camera.at, from) > usual::channel_m &&
+                !near(camera.at, usual::mains_by_cable_m, false))
+                lonely.push_back(camera.at);
+        }
+        while (!lonely.empty()) {
+            std::vector<Point> crowd, rest;
+            for (Point at : lonely)
+                (distance_m(at, lonely.front()) <= crowd_m ? crowd : rest).push_back(at);
+            lonely = std::move(rest);
+            Point middle;
+            for (Point at : crowd) {
+                middle.x_m += at.x_m / double(crowd.size());
+                middle.y_m += at.y_m / double(crowd.size());
+            }
+            if (crowd.size() < a_crowd || !near(middle, usual::mains_near_m, true)) continue;
+            Place place;
+            place.id = next_id(out_.cleared, "P");
+            place.name = fmt::format("Suggested {}", out_.suggested.size() + 1);
+            place.kind = PlaceKind::cabinet;
+            place.at = to_centimetre(middle);
+            place.width_m = place.depth_m = 1;
+            place.surroundings = Surroundings::outdoor;
+            place.mains = Mains::steady;
+            place.earth = true;
+            out_.suggested.insert(place.id);
+            out_.cleared.places.push_back(std::move(place));
+        }
+    }
+
     // A site that candidates are built on, laid out once.
     struct Standing {
         Standing(Site of, const Catalogue& catalogue)
@@ -345,15 +397,21 @@ private:
         const Standing& start = standing(-1);
         const Standing with_more(start_site(), catalogue_);
         const bool more = with_more.site.devices.size() > start.site.devices.size();
+        // With ordinary ports there, only what wants another sort of them.
+        const std::vector<WayId> special = {WayId::long_setting, WayId::long_range_port,
+                                            WayId::poe_fed_switch, WayId::direct_copper,
+                                            WayId::fibre};
         std::vector<std::vector<Found>> found(out_.cameras.size());
         std::vector<WayId> every;
         for (int way = 1; way <= way_count; ++way) every.push_back(static_cast<WayId>(way));
+        const bool ordinary = !is_missing({head_end_ports, "copper", ordinary_class});
+        const std::vector<WayId>& ways_for_more = ordinary ? special : every;
         in_parallel(out_.cameras.size(), [&](std::size_t i) {
             if (go_on_ && !go_on_(0.5 * double(i) / double(out_.cameras.size()))) return;
             found[i] = built_on(start, i, every, start.site);
             if (more) {
                 // From ports of a sort that only another switch at the head end would have.
-                std::vector<Found> on_more = built_on(with_more, i, every, with_more.site);
+                std::vector<Found> on_more = built_on(with_more, i, ways_for_more, with_more.site);
                 std::erase_if(on_more, [&](const Found& one) {
                     return !one.usable ||
                            std::none_of(
@@ -474,7 +532,7 @@ private:
             if (way.way != WayId::direct_copper || way.rests_on >= 0 ||
                 way.piece.change.links.size() != 1 || way.piece.ports.size() != 1 ||
                 way.piece.ports.front().ports.family == long_ports ||
-                out_.parts.size() >= most_parts)
+                out_.parts.size() >= most_parts_)
                 continue;
             const Device& camera = out_.cameras[way.camera];
             bool wanted = false;
@@ -665,7 +723,7 @@ private:
 
     // Its number, or that of the same one; -1: it is nothing by itself.
     void add_part(const SiteChange& change, int rests_on, const Device& anchor, WayId way) {
-        if (out_.parts.size() >= most_parts) return;
+        if (out_.parts.size() >= most_parts_) return;
         if (measured_part(change, rests_on, anchor, way))
             larger_kinds(change, rests_on, anchor, way);
     }
@@ -857,6 +915,7 @@ private:
     std::set<std::string> known_parts_;
     std::vector<double> best_alone_;
     int ids_given_ = 0;
+    std::size_t most_parts_ = 0;
 };
 
 }  // namespace

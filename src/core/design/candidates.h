@@ -57,6 +57,7 @@ struct Candidates {
     std::set<std::string> head_end_units;   // that are there
     double head_end_w = 0;                  // that they have to give
     OpenStretches open;                     // of pathways that something lies in
+    std::set<std::string> suggested;        // places that `cleared` has and the site has not
 };
 
 // Where the search is: of how much, done.

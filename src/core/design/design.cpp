@@ -69,6 +69,7 @@ public:
         candidates_ = find_candidates(site_, catalogue_, wanted,
                                       [&](double share) { return goes_on(0.6 * share); });
         bare_ = candidates_.cleared;
+        bare_.places = site_.places;
         for (const Device& camera : candidates_.cameras) bare_.devices.push_back(camera);
         cleared_net_ = lay_out(candidates_.cleared, catalogue_);
         cleared_assessment_ = assess(cleared_net_);
@@ -393,6 +394,9 @@ private:
         }
         for (const Check& check : now.site_checks) {
             if (check.verdict == Verdict::fails) out.failing.push_back(check);
+        }
+        for (const Place& place : out.site.places) {
+            if (candidates_.suggested.contains(place.id)) out.suggested.push_back(place);
         }
         cameras(out, now);
     }

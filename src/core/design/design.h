@@ -54,7 +54,8 @@ struct SiteDesign {
     Figures before;                       // of what the new ways replace
     Figures after;                        // of the new ways
     Summary runs_before, runs_after;
-    std::vector<Check> failing;  // of units and the site: no way mends them
+    std::vector<Check> failing;    // of units and the site: no way mends them
+    std::vector<Place> suggested;  // new places, where mains has to be asked for
     // Of what was made least, with what cameras that are left out or tight count for; nothing costs
     // less than the bound. `counted`: without those.
     double cost = 0, bound = 0, counted = 0;

@@ -19,7 +19,7 @@ namespace {
 constexpr double row_limit = 1e30;
 constexpr double infinite = std::numeric_limits<double>::infinity();
 constexpr double slack = 1e-7;
-constexpr int most_passes = 50;  // of moves that make a first answer cheaper
+constexpr int most_passes = 4;  // of moves that make a first answer cheaper
 
 // What is built for a choice: what it needs, and what that needs.
 void add_needs(const DesignProblem& problem, const std::vector<std::size_t>& needs,

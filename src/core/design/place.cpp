@@ -50,6 +50,12 @@ public:
         }
         for (std::size_t camera : in_order()) place_way(camera);
         if (!fits_) return std::nullopt;
+        // Places that were suggested for nothing go.
+        std::erase_if(out_.site.places, [&](const Place& place) {
+            return from_.suggested.contains(place.id) &&
+                   std::none_of(out_.site.devices.begin(), out_.site.devices.end(),
+                                [&](const Device& device) { return device.place == place.id; });
+        });
         in_the_order_of_before();
         if (!find_problems(out_.site, catalogue_).empty()) return std::nullopt;
         return std::move(out_);
@@ -66,6 +72,7 @@ private:
             for (const auto& item : items) ids_.insert(item.id);
         };
         note(was_.places);
+        for (const std::string& place : from_.suggested) ids_.insert(place);
         note(was_.pathways);
         note(was_.existing);
         note(was_.obstacles);
