@@ -27,7 +27,7 @@ json design_json(const SiteDesign& design, const TextContext& context) {
     for (const DesignedCamera& camera : design.cameras) {
         json one = {{"camera", camera.camera}, {"served", camera.served}};
         if (camera.served) {
-            one["way"] = id_of(camera.way);
+            one["way"] = camera.as_it_is ? "as-it-is" : std::string(id_of(camera.way));
             one["verdict"] = id_of(camera.verdict);
             one["own"] = figures_json(camera.own);
             one["share"] = figures_json(camera.share);
@@ -62,7 +62,7 @@ void print_design(const SiteDesign& design, const Opened& opened, std::ostream& 
     const std::string& currency = opened.site.settings.currency;
     for (const DesignedCamera& camera : design.cameras) {
         if (!camera.served) continue;
-        out << fmt::format("{:8} {:36} {:6} {:>10} {}\n", camera.camera, title(camera.way),
+        out << fmt::format("{:8} {:36} {:6} {:>10} {}\n", camera.camera, design_way_text(camera),
                            id_of(camera.verdict),
                            shown_money(camera.own.price + camera.share.price, ""),
                            design_why_text(camera, opened.context, currency));

@@ -26,6 +26,11 @@ std::string named(const std::vector<std::string>& cameras) {
 
 }  // namespace
 
+std::string design_way_text(const DesignedCamera& camera) {
+    if (!camera.served) return said("none");
+    return camera.as_it_is ? said("as it is now") : title(camera.way);
+}
+
 std::string title(Keep keep) {
     switch (keep) {
         case Keep::all: return said("All runs that are there");
@@ -80,7 +85,8 @@ std::string design_why_text(const DesignedCamera& camera, const TextContext& con
         shared = told("{} of it shared with {}", shown_money(camera.share.price, currency),
                       named(camera.shares_with));
     constexpr double same = 0.005;
-    if (camera.alone && (*camera.alone != camera.way || std::abs(camera.alone_price - all) > same))
+    if (camera.alone && (camera.as_it_is || *camera.alone != camera.way ||
+                         std::abs(camera.alone_price - all) > same))
         alone = told("by itself {} for {}", title(*camera.alone),
                      shown_money(camera.alone_price, currency));
     if (shared.empty() && alone.empty()) return said("the least for it alone");

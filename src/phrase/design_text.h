@@ -10,6 +10,8 @@
 
 namespace ovant {
 
+// The way a camera gets: "Fibre, local power"; "as it is now" of a run that stays.
+std::string design_way_text(const DesignedCamera& camera);
 // "all", "what works", "nothing": what a design keeps of what is there.
 std::string title(Keep keep);
 // "18 cameras for 4812.00 EUR, 31 h, 78 things that can fail".

@@ -370,3 +370,22 @@ TEST_CASE("a place is suggested where cameras crowd and mains is near, and only 
         CHECK(other.site.places == none.places);
     }
 }
+
+TEST_CASE("what works and nobody would build anew may stay, whatever is cleared", "[design]") {
+    // The demo's 36 V camera hangs on its own injector; no builder would lay that cable again.
+    const Site demo = demo_site();
+    const Catalogue catalogue = catalogue_for(demo);
+    DesignWishes anew;
+    anew.keep = Keep::nothing;
+    const SiteDesign design = design_site(demo, catalogue, anew);
+    CHECK(design.runs_after.unknown == 0);
+    for (const DesignedCamera& one : design.cameras) {
+        CAPTURE(one.camera);
+        CHECK(one.served);
+    }
+    CHECK(of_camera(design, "K08").as_it_is);
+    const Link *cable = find_link(demo, "L45"), *stays = find_link(design.site, "L45");
+    REQUIRE(cable);
+    REQUIRE(stays);
+    CHECK(*cable == *stays);
+}

@@ -102,6 +102,8 @@ DesignPage::DesignPage(Document& document, QWidget* parent)
     // What was found is of the site as it was.
     connect(&document_, &Document::changed, this, [this](Change what) {
         if (what == Change::commit || what == Change::opening) forget();
+        if (what == Change::opening)
+            prefer_->setCurrentIndex(static_cast<int>(document_.committed().settings.preference));
     });
     forget();
 }
@@ -127,7 +129,8 @@ QWidget* DesignPage::controls() {
     design_->setObjectName("design");
     design_->setToolTip(tr("Looks for ways for all these cameras together"));
     five_->setObjectName("designFive");
-    five_->setToolTip(tr("From the least price to the fewest things that can fail"));
+    five_->setToolTip(
+        tr("As many as differ, from the least price to the fewest things that can fail"));
     stop_->setObjectName("designStop");
     auto* controls = new QWidget;
     auto* wishes = new QHBoxLayout;
@@ -335,8 +338,7 @@ void DesignPage::show_cameras() {
         const DesignedCamera& one = design->cameras[static_cast<std::size_t>(row)];
         const QString why = q(design_why_text(one, context, currency));
         cameras_->setItem(row, camera_id, new QTableWidgetItem(q(one.camera)));
-        cameras_->setItem(row, camera_way,
-                          new QTableWidgetItem(one.served ? q(title(one.way)) : tr("none")));
+        cameras_->setItem(row, camera_way, new QTableWidgetItem(q(design_way_text(one))));
         cameras_->setItem(row, camera_verdict, new QTableWidgetItem(q(title(one.verdict))));
         cameras_->setItem(
             row, camera_price,

@@ -76,13 +76,13 @@ class Finding {
 public:
     Finding(const Site& site, const Catalogue& catalogue, const CandidateWishes& wishes,
             const DesignGoOn& go_on)
-        : catalogue_(catalogue), wishes_(wishes), go_on_(go_on) {
-        const Network net = lay_out(site, catalogue);
-        const std::vector<DeviceNumber> cameras = cameras_to_design(net, assess(net), wishes.keep);
-        out_.cleared = cleared_for_design(net, cameras);
+        : catalogue_(catalogue), wishes_(wishes), go_on_(go_on), was_(lay_out(site, catalogue)) {
+        const std::vector<DeviceNumber> cameras =
+            cameras_to_design(was_, assess(was_), wishes.keep);
+        out_.cleared = cleared_for_design(was_, cameras);
         std::set<std::string> ids;
         for (DeviceNumber camera : cameras) {
-            out_.cameras.push_back(net.device(camera));
+            out_.cameras.push_back(was_.device(camera));
             ids.insert(out_.cameras.back().id);
         }
         std::erase_if(out_.cleared.devices,
@@ -98,6 +98,7 @@ public:
         most_parts_ = out_.parts.size() + most_parts;
         site_on_[-1] = std::make_unique<Standing>(bare(out_.cleared), catalogue_);
         alone();
+        as_they_are();
         under_the_long_setting();
         cables_for_two();
         // Parts are added while this runs: a hub brings outbuildings, they bring switches.
@@ -462,6 +463,89 @@ private:
                            [&](const Device& camera) { return camera.id == id; });
     }
 
+    // Runs that work and share no unit with another that was cleared, as they are: what nobody
+    // would build anew may well stand there.
+    void as_they_are() {
+        std::set<std::string> there;
+        for (const Device& device : out_.cleared.devices) there.insert(device.id);
+        std::map<std::string, int> users;
+        std::vector<SiteChange> changes;
+        for (const Device& camera : out_.cameras)
+            changes.push_back(hanging_on(camera.id, there, users));
+        const Standing& start = standing(-1);
+        for (std::size_t i = 0; i < changes.size(); ++i) {
+            SiteChange& change = changes[i];
+            const bool by_itself =
+                std::all_of(change.devices.begin(), change.devices.end(),
+                            [&](const Device& device) { return users[device.id] == 1; });
+            if (change.links.empty() || !by_itself) continue;
+            for (const Link& link : change.links) {
+                for (const LinkEnd* end : {&link.a, &link.b}) set_as_before(*end, there, change);
+            }
+            Site after = start.site;
+            after.devices.push_back(out_.cameras[i]);
+            after = with_change(std::move(after), change);
+            const Network net = lay_out(after, catalogue_);
+            const RunAssessment run = assess_run(net, find_camera(net, out_.cameras[i].id));
+            if (run.verdict != Verdict::holds && run.verdict != Verdict::tight) continue;
+            std::optional<Piece> piece =
+                measure({start.net, net, wishes_.up_to_the_limit}, change, out_.cameras[i].id);
+            if (!piece) continue;
+            DesignWay way;
+            way.piece = std::move(*piece);
+            way.camera = i;
+            way.as_it_is = true;
+            way.verdict = run.verdict;
+            out_.ways.push_back(std::move(way));
+        }
+    }
+
+    // The units and cables between a camera and what stays.
+    SiteChange hanging_on(const std::string& camera, const std::set<std::string>& there,
+                          std::map<std::string, int>& users) const {
+        SiteChange out;
+        std::set<DeviceNumber> seen;
+        std::set<LinkNumber> links;
+        std::vector<DeviceNumber> waiting;
+        for (DeviceNumber unit : was_.kinds.numbers()) {
+            if (was_.device(unit).id == camera) waiting.push_back(unit);
+        }
+        while (!waiting.empty()) {
+            const DeviceNumber unit = waiting.back();
+            waiting.pop_back();
+            const Device& device = was_.device(unit);
+            const bool other = device.id != camera && is_camera_of_design(device.id);
+            if (!seen.insert(unit).second || there.contains(device.id) || other) continue;
+            if (device.id != camera) {
+                out.devices.push_back(device);
+                ++users[device.id];
+            }
+            for (LinkNumber link : was_.link_on[unit]) {
+                if (!link || !links.insert(link).second) continue;
+                out.links.push_back(*was_.links[link].link);
+                waiting.push_back(was_.links[link].a.device);
+                waiting.push_back(was_.links[link].b.device);
+            }
+        }
+        return out;
+    }
+    // Settings of a unit that stays, as far as the run had them.
+    void set_as_before(const LinkEnd& end, const std::set<std::string>& there,
+                       SiteChange& change) const {
+        const Device* before = find_device(*was_.site, end.device);
+        if (!before || !there.contains(end.device)) return;
+        auto known = std::find_if(change.devices.begin(), change.devices.end(),
+                                  [&](const Device& device) { return device.id == end.device; });
+        if (known == change.devices.end())
+            known = change.devices.insert(change.devices.end(),
+                                          or_nothing(find_device(out_.cleared, end.device)));
+        const auto module = before->modules.find(end.port);
+        if (module != before->modules.end()) known->modules.insert(*module);
+        const Kind& kind = or_nothing(catalogue_.find(before->kind));
+        const int group = or_nothing(find_port(kind, end.port)).group;
+        if (before->long_groups.contains(group)) known->long_groups.insert(group);
+    }
+
     // Ways that start at a port of the head end, on one that is set long as well: where a group has
     // to be set for one cable, the others of the group need not move.
     void under_the_long_setting() {
@@ -486,7 +570,7 @@ private:
     }
     std::optional<DesignWay> on_long_port(const Standing& start, const DesignWay& way,
                                           const Device& unit, const Kind& kind, int group) const {
-        if (way.rests_on >= 0 || way.piece.ports.size() != 1 ||
+        if (way.rests_on >= 0 || way.as_it_is || way.piece.ports.size() != 1 ||
             way.piece.ports.front().ports.family != "copper" ||
             way.piece.ports.front().ports.level == 0)
             return std::nullopt;
@@ -529,7 +613,7 @@ private:
         const std::size_t count = out_.ways.size();
         for (std::size_t w = 0; w < count; ++w) {
             const DesignWay way = out_.ways[w];
-            if (way.way != WayId::direct_copper || way.rests_on >= 0 ||
+            if (way.way != WayId::direct_copper || way.rests_on >= 0 || way.as_it_is ||
                 way.piece.change.links.size() != 1 || way.piece.ports.size() != 1 ||
                 way.piece.ports.front().ports.family == long_ports ||
                 out_.parts.size() >= most_parts_)
@@ -910,6 +994,7 @@ private:
     const Catalogue& catalogue_;
     const CandidateWishes& wishes_;
     const DesignGoOn& go_on_;
+    Network was_;
     Candidates out_;
     std::map<int, std::unique_ptr<Standing>> site_on_;
     std::set<std::string> known_parts_;

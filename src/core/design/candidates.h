@@ -33,6 +33,7 @@ struct DesignWay {
     std::size_t camera = 0;  // in Candidates::cameras
     int rests_on = -1;
     WayId way = WayId::direct_copper;
+    bool as_it_is = false;  // its run as it was before the site was cleared
     Verdict verdict = Verdict::unknown;
     bool past_stated = false;
 };

@@ -2,6 +2,7 @@
 #include "core/design/design.h"
 
 #include <algorithm>
+#include <atomic>
 #include <chrono>
 #include <cmath>
 
@@ -426,6 +427,7 @@ private:
             const std::size_t c = answer_.choice[camera];
             if (one.served && !out.in_turn && c != not_served) {
                 one.way = candidates_.ways[c].way;
+                one.as_it_is = candidates_.ways[c].as_it_is;
                 one.own = candidates_.ways[c].piece.own;
                 for (std::size_t thing : things[camera])
                     one.share += assembled_.figures_of[thing] * (1.0 / users[thing]);
@@ -462,7 +464,8 @@ private:
     void alone(std::size_t camera, DesignedCamera& one) const {
         for (std::size_t c = 0; c < candidates_.ways.size(); ++c) {
             const DesignWay& way = candidates_.ways[c];
-            if (way.camera != camera || way.rests_on >= 0 || way.verdict != Verdict::holds)
+            if (way.camera != camera || way.rests_on >= 0 || way.as_it_is ||
+                way.verdict != Verdict::holds)
                 continue;
             double price = way.piece.own.price;
             for (const SharedCost& shared : way.piece.shared) price += shared.figures.price;
@@ -488,7 +491,7 @@ private:
     Assembled assembled_;
     DesignAnswer answer_;
     std::optional<Site> in_turn_;
-    bool stopped_ = false;
+    std::atomic<bool> stopped_ = false;  // candidates are looked for on several threads
 };
 
 }  // namespace

@@ -38,6 +38,7 @@ struct DesignedCamera {
     std::string camera;
     bool served = false;
     WayId way = WayId::direct_copper;
+    bool as_it_is = false;  // its run stays, in place of any way
     Verdict verdict = Verdict::unknown;
     Figures own;                           // of what serves it only
     Figures share;                         // of what it shares, in equal parts
