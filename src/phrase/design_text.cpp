@@ -64,6 +64,7 @@ std::string design_saving_text(const SiteDesign& design, const TextContext& cont
 
 std::string design_bound_text(const SiteDesign& design) {
     if (design.cameras.empty()) return said("Every camera has its way: nothing to design.");
+    if (design.stopped) return said("Stopped: the best that was found by then.");
     if (design.in_turn)
         return said("Each camera's own best way in turn; nothing better was found in the time.");
     if (design.narrowed)

@@ -4,6 +4,7 @@
 #include <catch2/catch.hpp>
 
 #include <algorithm>
+#include <atomic>
 #include <nlohmann/json.hpp>
 #include <random>
 #include <set>
@@ -175,7 +176,7 @@ TEST_CASE("the same seed designs the same bytes", "[design]") {
     std::mt19937 random(3);
     const Site site = undesigned_site(random, 12, 4);
     DesignWishes wishes;
-    wishes.most_s = 60;
+    wishes.most_s = 300;
     wishes.seed = 7;
     const std::string first = write_site(design_site(site, shipped_catalogue(), wishes).site);
     CHECK(first == write_site(design_site(site, shipped_catalogue(), wishes).site));
@@ -188,7 +189,7 @@ TEST_CASE("what is wished for is what is made least", "[design]") {
         const auto with = [&](Preference prefer) {
             DesignWishes wishes;
             wishes.prefer = prefer;
-            wishes.most_s = 30;
+            wishes.most_s = 300;
             return design_site(site, shipped_catalogue(), wishes);
         };
         const SiteDesign price = with(Preference::price), fewest = with(Preference::fewest_parts),
@@ -205,6 +206,7 @@ TEST_CASE("what is wished for is what is made least", "[design]") {
         // No more than a given price: what does not fit is left out.
         DesignWishes poor;
         poor.most_price = price.after.price / 2;
+        poor.most_s = 300;
         const SiteDesign half = design_site(site, shipped_catalogue(), poor);
         CHECK(half.after.price <= *poor.most_price + 1);
     }
@@ -214,7 +216,7 @@ TEST_CASE("a frontier goes from cheap to few things that can fail", "[design]") 
     std::mt19937 random(9);
     const Site site = undesigned_site(random, 9, 3);
     DesignWishes wishes;
-    wishes.most_s = 30;
+    wishes.most_s = 300;
     const std::vector<SiteDesign> frontier = design_frontier(site, shipped_catalogue(), wishes);
     REQUIRE(!frontier.empty());
     CHECK(frontier.size() <= 5);
@@ -377,6 +379,7 @@ TEST_CASE("what works and nobody would build anew may stay, whatever is cleared"
     const Catalogue catalogue = catalogue_for(demo);
     DesignWishes anew;
     anew.keep = Keep::nothing;
+    anew.most_s = 300;
     const SiteDesign design = design_site(demo, catalogue, anew);
     CHECK(design.runs_after.unknown == 0);
     for (const DesignedCamera& one : design.cameras) {
@@ -388,4 +391,17 @@ TEST_CASE("what works and nobody would build anew may stay, whatever is cleared"
     REQUIRE(cable);
     REQUIRE(stays);
     CHECK(*cable == *stays);
+}
+
+TEST_CASE("a search that is stopped ends with what it has, and that holds", "[design]") {
+    std::mt19937 random(31);
+    const Site site = undesigned_site(random, 6, 2);
+    for (int calls : {0, 1, 8, 40}) {
+        std::atomic<int> asked = 0;
+        const SiteDesign design =
+            design_site(site, shipped_catalogue(), {}, [&](double) { return asked++ < calls; });
+        CAPTURE(calls);
+        check_design(design, site, shipped_catalogue());
+        CHECK(design.cameras.size() == 6);
+    }
 }

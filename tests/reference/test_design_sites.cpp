@@ -94,7 +94,7 @@ TEST_CASE("small sites cost what the best of all choices costs", "[design]") {
         const Catalogue& catalogue = shipped_catalogue();
         CAPTURE(round, cameras);
         DesignWishes wishes;
-        wishes.most_s = 60;
+        wishes.most_s = 300;
         const SiteDesign design = design_site(site, catalogue, wishes);
         check_design(design, site, catalogue);
         // Something that only comes about one after the other was cheaper: rare, and taken.
@@ -128,7 +128,7 @@ TEST_CASE("designs are never worse than each camera's best way in turn", "[desig
         const Catalogue& catalogue = shipped_catalogue();
         CAPTURE(round);
         DesignWishes wishes;
-        wishes.most_s = 20;
+        wishes.most_s = 300;
         const SiteDesign design = design_site(site, catalogue, wishes);
         check_design(design, site, catalogue);
         Site turn = site;

@@ -132,6 +132,7 @@ QWidget* DesignPage::controls() {
     five_->setToolTip(
         tr("As many as differ, from the least price to the fewest things that can fail"));
     stop_->setObjectName("designStop");
+    stop_->setToolTip(tr("Ends with the best that was found by then"));
     auto* controls = new QWidget;
     auto* wishes = new QHBoxLayout;
     wishes->addWidget(prefer_);
@@ -242,10 +243,11 @@ void DesignPage::look_for(bool five, Then then) {
     summary_->setText(tr("designing"));
     saving_->clear();
     look_.start(look_ms);
+    enough_ = std::make_shared<std::atomic<bool>>(false);
     job_.start(
-        [wishes, five, site = document_.shared_committed(),
+        [wishes, five, enough = enough_, site = document_.shared_committed(),
          catalogue = document_.shared_catalogue()](const Wanted& wanted) {
-            const auto go_on = [&](double share) { return wanted.go_on(share); };
+            const auto go_on = [&](double share) { return wanted.go_on(share) && !*enough; };
             return five ? design_frontier(*site, *catalogue, wishes, go_on)
                         : std::vector{design_site(*site, *catalogue, wishes, go_on)};
         },
@@ -260,8 +262,11 @@ void DesignPage::look_for(bool five, Then then) {
 }
 
 void DesignPage::stop() {
-    forget();
-    summary_->setText(tr("Stopped."));
+    if (!enough_) return;
+    *enough_ = true;
+    look_.stop();
+    stop_->setEnabled(false);
+    summary_->setText(tr("ending with the best so far"));
 }
 
 void DesignPage::forget() {
@@ -356,6 +361,7 @@ void DesignPage::show_cameras() {
 void DesignPage::show_marks() {
     const bool working = job_.running();
     stop_->setVisible(working);
+    stop_->setEnabled(working);
     for (QWidget* widget : {static_cast<QWidget*>(design_), static_cast<QWidget*>(five_),
                             static_cast<QWidget*>(prefer_), static_cast<QWidget*>(keep_of_site_),
                             static_cast<QWidget*>(tight_), static_cast<QWidget*>(most_price_)})

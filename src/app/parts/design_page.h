@@ -5,6 +5,8 @@
 #include <QTimer>
 #include <QWidget>
 
+#include <atomic>
+
 #include "app/document/document.h"
 #include "app/kit/background_job.h"
 #include "core/design/design.h"
@@ -55,6 +57,7 @@ private:
     QTimer look_;
     std::shared_ptr<const Site> of_;  // what designs_found_ are of
     std::vector<SiteDesign> designs_found_;
+    std::shared_ptr<std::atomic<bool>> enough_;  // the search is to end with what it has
     BackgroundJob<std::vector<SiteDesign>> job_;
 };
 

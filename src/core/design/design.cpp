@@ -16,6 +16,7 @@ namespace ovant {
 namespace {
 
 constexpr int most_judged = 40;
+constexpr double last_look_s = 1;  // at what there is when the search was stopped
 constexpr std::size_t largest_cut = 12;
 
 // What a thing to fail or an hour is worth where they come first: more than any saving.
@@ -119,7 +120,7 @@ private:
         DesignAnswer answer;
         bool holds = false;
         for (int round = 0; round < most_judged && !holds; ++round) {
-            effort.most_s = wishes_.most_s - seconds_since(start);
+            effort.most_s = stopped_ ? last_look_s : wishes_.most_s - seconds_since(start);
             if (round > 0 && (effort.most_s <= 0 || !goes_on(0.6 + 0.3 * round / most_judged)))
                 break;
             answer = solve_design(assembled_.problem, effort);
@@ -556,6 +557,7 @@ std::vector<SiteDesign> design_frontier(const Site& site, const Catalogue& catal
         return designing.designed();
     };
     std::vector<SiteDesign> out{with(Preference::price, wishes.most_can_fail)};
+    if (out.front().stopped) return out;
     const SiteDesign fewest = with(Preference::fewest_parts, wishes.most_can_fail);
     const double from = out.front().after.can_fail, to = fewest.after.can_fail;
     for (int i = 1; i < points; ++i) {
