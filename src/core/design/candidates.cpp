@@ -24,7 +24,7 @@ constexpr double hub_reach_m = 20000;
 constexpr double most_saved = 1e5;       // by serving a camera that nothing else does
 constexpr std::size_t most_parts = 400;  // besides switches at the head end
 constexpr int ordinary_class = 4;
-constexpr std::size_t a_crowd = 3;  // of cameras, where a place is suggested
+constexpr std::size_t a_crowd = 3;  // of cameras, where a place is suggested: a choice of ours
 constexpr double crowd_m = 60;
 constexpr int most_levels = 3;  // of parts that rest on parts
 
