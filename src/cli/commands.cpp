@@ -304,12 +304,12 @@ private:
             {"least-work", Preference::least_work}};
         design
             ->add_option("--prefer", options.prefer, "price, fewest or least-work; else the site's")
-            ->transform(CLI::CheckedTransformer(preferences));
+            ->transform(CLI::CheckedTransformer(preferences).description(""));
         const std::map<std::string, Keep> keeps = {
             {"all", Keep::all}, {"working", Keep::working}, {"nothing", Keep::nothing}};
         design
             ->add_option("--keep", options.keep_of_site, "of what is there: all, working, nothing")
-            ->transform(CLI::CheckedTransformer(keeps));
+            ->transform(CLI::CheckedTransformer(keeps).description(""));
         design->add_flag("--tight", options.tight, "tight is as good as holds");
         design->add_option("--most-price", options.most_price, "at most so much for the new ways")
             ->check(CLI::Range(0.0, 1e9));

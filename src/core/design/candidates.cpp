@@ -805,7 +805,7 @@ private:
         return out;
     }
 
-    // Its number, or that of the same one; -1: it is nothing by itself.
+    // With its larger kinds, where it is a new one.
     void add_part(const SiteChange& change, int rests_on, const Device& anchor, WayId way) {
         if (out_.parts.size() >= most_parts_) return;
         if (measured_part(change, rests_on, anchor, way))
