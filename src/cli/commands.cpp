@@ -7,10 +7,11 @@
 #include <CLI/CLI.hpp>
 #include <algorithm>
 #include <ostream>
-#include <streambuf>
 
 #include "cli/check_json.h"
 #include "cli/command_parts.h"
+#include "cli/number_option.h"
+#include "cli/plain_text.h"
 #include "core/assess/check_table.h"
 #include "core/fields/fields.h"
 #include "core/site/site_enum_names.h"
@@ -157,44 +158,6 @@ int validate_command(const Options& options, const Streams& streams) {
 
 namespace {
 
-// Lets text through and nothing that commands a terminal: control characters, of one byte or of two
-// in UTF-8, become question marks.
-class PlainText : public std::streambuf {
-public:
-    explicit PlainText(std::ostream& to) : to_(to) {}
-
-protected:
-    int_type overflow(int_type next) override {
-        if (traits_type::eq_int_type(next, traits_type::eof())) return traits_type::not_eof(next);
-        const auto byte = static_cast<unsigned char>(next);
-        if (led_ && byte >= 0x80 && byte <= 0x9f) {
-            led_ = false;
-            to_.put('?');
-        } else {
-            if (led_) to_.put(lead);
-            led_ = byte == static_cast<unsigned char>(lead);
-            const bool commands = (byte < 0x20 && byte != '\n' && byte != '\t') || byte == 0x7f;
-            if (!led_) to_.put(commands ? '?' : static_cast<char>(byte));
-        }
-        return to_ ? next : traits_type::eof();
-    }
-    int sync() override {
-        to_.flush();
-        return to_ ? 0 : -1;
-    }
-
-private:
-    static constexpr char lead = '\xc2';  // begins the controls of two bytes, and letters
-    std::ostream& to_;
-    bool led_ = false;
-};
-
-std::string finite_within(const std::string& text, double least, double most) {
-    const Result<double> value = parse_quantity(text, Unit::none, UnitSystem::metric);
-    if (value && *value >= least && *value <= most) return "";
-    return fmt::format("{} is not a number from {:g} to {:g}", shown_value(text), least, most);
-}
-
 std::string column_told(const std::string& text) {
     const std::size_t at = text.rfind('=');
     const std::vector<std::string> all = all_column_meanings();
@@ -289,8 +252,8 @@ private:
         variants->add_option("--write", options.write_path, "write the site as chosen here");
         add_format(variants);
         for (CLI::App* sub : {parts, cuts, work, offer, variants}) {
-            sub->add_option("--seconds", options.seconds, "how long to look for the least price")
-                ->check(CLI::Range(0.1, 600.0));
+            add_number(sub, "--seconds", options.seconds, {0.1, 600},
+ "how long to look for the least price");
         }
         CLI::App* cards = add("cards", "wiring cards, four to a page", cards_command);
         cards->add_option("--pdf", options.pdf_path, "file to write")->required();
@@ -311,16 +274,16 @@ private:
             ->add_option("--keep", options.keep_of_site, "of what is there: all, working, nothing")
             ->transform(CLI::CheckedTransformer(keeps).description(""));
         design->add_flag("--tight", options.tight, "tight is as good as holds");
-        design->add_option("--most-price", options.most_price, "at most so much for the new ways")
-            ->check(CLI::Range(0.0, 1e9));
+        add_number(design, "--most-price", options.most_price, {0, 1e9},
+ "at most so much for the new ways");
         design->add_flag("--frontier", options.frontier,
                          "five designs, from the least price to the fewest things that can fail");
-        design->add_option("--seconds", options.design_s, "how long to look for the best")
-            ->check(CLI::Range(0.1, 600.0));
-        design->add_option("--nodes", options.nodes, "how far to search, the same each time")
-            ->check(CLI::Range(0, 100000000));
-        design->add_option("--seed", options.seed, "the same seed gives the same design")
-            ->check(CLI::Range(1u, 1000000000u));
+        add_number(design, "--seconds", options.design_s, {0.1, 600},
+ "how long to look for the best");
+        add_number(design, "--nodes", options.nodes, {0, 100000000},
+ "how far to search, the same each time");
+        add_number(design, "--seed", options.seed, {1, 1000000000},
+ "the same seed gives the same design");
         design->add_option("--write", options.write_path, "write the site as designed here");
         add_format(design);
     }
@@ -329,18 +292,18 @@ private:
         CLI::App* power = add("power", "what every unit gives, loses and has left", power_command);
         CLI::App* day = add("day", "play the site through a day", day_command);
         day->add_option("--date", options.date, "such as 2027-01-15; else the site's");
-        day->add_option("--lat", options.latitude_deg, "degrees north; else the site's")
-            ->check([](const std::string& text) { return finite_within(text, -90, 90); });
-        day->add_option("--lon", options.longitude_deg, "degrees east; else the site's")
-            ->check([](const std::string& text) { return finite_within(text, -180, 180); });
-        day->add_option("--days", options.days, "how many days, 7 for a solar week")
-            ->check(CLI::Range(1, 31));
-        day->add_option("--seed", options.seed, "the same seed gives the same day");
+        add_number(day, "--lat", options.latitude_deg, {-90, 90},
+ "degrees north; else the site's");
+        add_number(day, "--lon", options.longitude_deg, {-180, 180},
+ "degrees east; else the site's");
+        add_number(day, "--days", options.days, {1, 31},
+ "how many days, 7 for a solar week");
+        add_number(day, "--seed", options.seed, {0, 4294967295}, "the same seed gives the same day");
         day->add_flag("--events", options.events, "list every event");
         CLI::App* assign = add("assign", "put runs on ports that suit them", assign_command);
         assign->add_option("--place", options.place, "whose units; else the head end");
-        assign->add_option("--spare", options.spare, "ports that every unit keeps free")
-            ->check(CLI::Range(0, 64));
+        add_number(assign, "--spare", options.spare, {0, 64},
+ "ports that every unit keeps free");
         assign->add_option("--write", options.write_path, "write the site as assigned here");
         for (CLI::App* sub : {power, day, assign}) {
             sub->add_flag("--json", options.json, "JSON instead of text");
@@ -360,8 +323,8 @@ private:
         addresses->add_option("--subnet", options.subnet, "number in this one; else the first");
         addresses->add_option("--order", options.order, "of the units")
             ->check(CLI::IsMember({"place", "channel"}));
-        addresses->add_option("--gap", options.gap, "addresses left free behind each place")
-            ->check(CLI::Range(0, 100));
+        add_number(addresses, "--gap", options.gap, {0, 100},
+ "addresses left free behind each place");
         addresses->add_option("--who", options.who, "initials for the record of the scan");
         addresses->add_option("--when", options.when, "such as 2027-01-15T14:05, for the record");
         addresses->add_option("--write", options.write_path, "write the site with them here");
@@ -407,9 +370,9 @@ private:
         look->add_option("--interface", options.look.interface_address,
                          "address of this computer's interface to ask on, such as 192.168.10.5");
         look->add_flag("--interfaces", options.interfaces, "list them and send nothing");
-        look->add_option("--seconds", options.look.seconds, "how long to wait for answers")
-            ->check(CLI::Range(0.1, 60.0));
-        look->add_option("--port", options.look.port, "UDP port, else 3702");
+        add_number(look, "--seconds", options.look.seconds, {0.1, 60},
+ "how long to wait for answers");
+        add_number(look, "--port", options.look.port, {1, 65535}, "UDP port, else 3702");
         look->add_option("--who", options.who, "initials for the record");
         look->add_option("--when", options.when, "such as 2027-01-15T14:05, for the record");
         look->add_option("--write", options.write_path, "write the site with what was seen here");
@@ -421,13 +384,13 @@ private:
         labels->add_option("--pdf", options.pdf_path, "file to write")->required();
         labels->add_option("--of", options.words, "cables, ports, units; else all")
             ->check(CLI::IsMember({"cables", "ports", "units"}));
-        labels->add_option("--rows", options.sheet.rows, "labels down a sheet");
-        labels->add_option("--columns", options.sheet.columns, "labels across it");
-        labels->add_option("--top", options.sheet.top_mm, "margin above and below, mm");
-        labels->add_option("--left", options.sheet.left_mm, "margin left and right, mm");
-        labels->add_option("--gap-across", options.sheet.gap_across_mm, "between columns, mm");
-        labels->add_option("--gap-down", options.sheet.gap_down_mm, "between rows, mm");
-        labels->add_option("--used", options.sheet.used, "labels gone from the first sheet");
+        add_number(labels, "--rows", options.sheet.rows, {1, 100}, "labels down a sheet");
+        add_number(labels, "--columns", options.sheet.columns, {1, 100}, "labels across it");
+        add_number(labels, "--top", options.sheet.top_mm, {0, 500}, "margin above and below, mm");
+        add_number(labels, "--left", options.sheet.left_mm, {0, 500}, "margin left and right, mm");
+        add_number(labels, "--gap-across", options.sheet.gap_across_mm, {0, 500}, "between columns, mm");
+        add_number(labels, "--gap-down", options.sheet.gap_down_mm, {0, 500}, "between rows, mm");
+        add_number(labels, "--used", options.sheet.used, {0, 9999}, "labels gone from the first sheet");
         CLI::App* diagnose = add("diagnose", "what is wrong with a camera's run, from its readings",
                                  diagnose_command);
         diagnose->add_option("CAMERA", options.camera, "camera id, such as K14")->required();
@@ -444,11 +407,11 @@ private:
             "from standard input, a line each.");
         read->add_option("SWITCH", options.device, "which, such as SW1")->required();
         read->add_option("--address", options.snmp.address, "else its address in the site");
-        read->add_option("--port", options.snmp.port, "UDP port, else 161");
+        add_number(read, "--port", options.snmp.port, {1, 65535}, "UDP port, else 161");
         read->add_option("--interface", options.snmp.interface_address,
                          "address of this computer's interface to ask from; else as it routes");
-        read->add_option("--timeout", options.snmp.timeout_s, "seconds to wait, three times")
-            ->check(CLI::Range(0.05, 30.0));
+        add_number(read, "--timeout", options.snmp.timeout_s, {0.05, 30},
+ "seconds to wait, three times");
         read->add_option("--user", options.login.user, "v3 by this user, else v2c");
         const std::map<std::string, SnmpAuth> signing = {
             {"sha1", SnmpAuth::sha1}, {"sha256", SnmpAuth::sha256}, {"md5", SnmpAuth::md5}};
@@ -463,10 +426,10 @@ private:
                          "condition of the promise; sun: day or night by the time of the reading")
             ->check(CLI::IsMember({"day", "night", "coldest-night", "restart", "sun"}));
         read->add_flag("--switch-clock", options.switch_clock, "the time is the switch's own");
-        read->add_option("--watch", options.watch_s, "go on for so many seconds")
-            ->check(CLI::Range(0.0, 604800.0));
-        read->add_option("--every", options.every_s, "seconds between two readings, else 60")
-            ->check(CLI::Range(0.2, 86400.0));
+        add_number(read, "--watch", options.watch_s, {0, 604800},
+ "go on for so many seconds");
+        add_number(read, "--every", options.every_s, {0.2, 86400},
+ "seconds between two readings, else 60");
         read->add_option("--who", options.who, "initials for the record");
         read->add_option("--when", options.when, "such as 2027-01-15T14:05; else now");
         read->add_option("--csv", options.csv_path, "write the series as CSV here");
@@ -483,9 +446,9 @@ private:
         import->add_option("--write", options.write_path, "write the site with them here");
         import->add_flag("--feet", options.feet, "bare lengths are feet");
         CLI::App* chance = add("chances", "how surely each run holds", chances_command);
-        chance->add_option("--trials", options.trials, "how often each is tried")
-            ->check(CLI::Range(1, 100000));
-        chance->add_option("--seed", options.seed, "the same seed gives the same chances");
+        add_number(chance, "--trials", options.trials, {1, 100000},
+ "how often each is tried");
+        add_number(chance, "--seed", options.seed, {0, 4294967295}, "the same seed gives the same chances");
         add("validate", "read a site file and say what is wrong with it", validate_command);
     }
 

@@ -18,6 +18,7 @@ namespace {
 
 constexpr long at_once = 24;                     // rows asked for in one question
 constexpr std::size_t most_of_a_column = 8'000;  // a table of learnt addresses may be long
+constexpr std::size_t most_bytes = 16 << 20;
 constexpr std::size_t shortest_phrase = 8;       // RFC 3414
 
 Error cannot(const SnmpAt& at, const std::string& why) {
@@ -107,7 +108,7 @@ std::string why_not(int error) {
         case SNMPERR_BAD_ADDRESS:
         case SNMPERR_BAD_SENDTO:
         case SNMPERR_NO_SOCKET: return "this computer cannot reach it over this interface";
-        default: return snmp_api_errstring(error);
+        default: return "it answers otherwise than SNMP asks for";
     }
 }
 
@@ -203,7 +204,7 @@ private:
                     kept_back_ = true;
                     return std::nullopt;
                 }
-                return cannot(at_, snmp_errstring(static_cast<int>(answer->errstat)));
+                return cannot(at_, "it refuses to tell its tables");
             }
             const netsnmp_variable_list* var = answer->variables;
             if (!var) return std::nullopt;
@@ -211,8 +212,9 @@ private:
                 if (!inside(*var, column)) return std::nullopt;
                 if (snmp_oid_compare(var->name, var->name_length, next.data(), next.size()) <= 0)
                     return cannot(at_, "its answers make no sense: their ids go backwards");
+                bytes_ += var->val_len;
                 if (rows++ == most_of_a_column || out_.vars.size() == at_.most_vars ||
-                    past_s() > at_.most_s) {
+                    bytes_ > most_bytes || past_s() > at_.most_s) {
                     out_.more = true;
                     return std::nullopt;
                 }
@@ -243,6 +245,7 @@ private:
     const std::chrono::steady_clock::time_point start_ = std::chrono::steady_clock::now();
     SnmpRead out_;
     bool stopped_ = false;
+    std::size_t bytes_ = 0;   // of all values
     bool kept_back_ = false;  // a table that this login may not look at
 };
 

@@ -7,6 +7,8 @@
 #include <map>
 
 #include "cli/command_parts.h"
+#include "cli/number_option.h"
+#include "cli/plain_text.h"
 #include "core/format/file_store.h"
 #include "core/format/reading_csv.h"
 #include "core/look_up.h"
@@ -29,7 +31,8 @@ struct TesterOptions {
 };
 
 int refuse(const Error& error) {
-    std::cerr << sentence(error) << "\n";
+    PlainText plain(std::cerr);
+    std::ostream(&plain) << sentence(error) << "\n";
     return cli_unreadable;
 }
 
@@ -165,7 +168,7 @@ int main(int argc, char** argv) {
     make->add_option("CAMERA", options.camera, "whose run, such as K02")->required();
     make->add_option("--fault", options.fault, "of this kind; else by the seed")
         ->check(CLI::IsMember(faults));
-    make->add_option("--seed", options.seed, "the same seed gives the same readings");
+    add_number(make, "--seed", options.seed, {0, 4294967295}, "the same seed gives the same readings");
     make->add_option("--csv", options.csv_path, "write them here");
     make->add_flag("--tell", options.tell, "say which fault it is");
     CamerasOptions of_cameras;
@@ -173,8 +176,8 @@ int main(int argc, char** argv) {
     answer->add_option("SITE", of_cameras.site_path, "site file")->required();
     answer->add_flag("--factory", of_cameras.factory, "at the addresses they come with");
     answer->add_option("--interface", of_cameras.where.interface_address, "else the loopback");
-    answer->add_option("--port", of_cameras.where.port, "UDP port, else 3702");
-    answer->add_option("--seconds", of_cameras.seconds, "end after these; else when stopped");
+    add_number(answer, "--port", of_cameras.where.port, {1, 65535}, "UDP port, else 3702");
+    add_number(answer, "--seconds", of_cameras.seconds, {0, 604800}, "end after these; else when stopped");
     SwitchOptions of_switch;
     SnmpLogin& login = of_switch.where.login;
     login.community = "public";
@@ -182,16 +185,16 @@ int main(int argc, char** argv) {
     agent->add_option("SITE", of_switch.site_path, "site file")->required();
     agent->add_option("SWITCH", of_switch.device, "which, such as SW1")->required();
     agent->add_option("--interface", of_switch.where.address, "else the loopback");
-    agent->add_option("--port", of_switch.where.port, "UDP port, else 1161");
-    agent->add_option("--start", of_switch.start_h, "hour of the day to begin at, else 12")
-        ->check(CLI::Range(0.0, 24.0));
-    agent->add_option("--speed", of_switch.speed, "seconds of the day in one, else 60")
-        ->check(CLI::Range(0.0, 100000.0));
-    agent->add_option("--seconds", of_switch.seconds, "end after these; else when stopped");
+    add_number(agent, "--port", of_switch.where.port, {1, 65535}, "UDP port, else 1161");
+    add_number(agent, "--start", of_switch.start_h, {0, 24},
+ "hour of the day to begin at, else 12");
+    add_number(agent, "--speed", of_switch.speed, {0, 100000},
+ "seconds of the day in one, else 60");
+    add_number(agent, "--seconds", of_switch.seconds, {0, 604800}, "end after these; else when stopped");
     agent->add_option("--fault", of_switch.fault, "of this kind, hidden in a run")
         ->check(CLI::IsMember(faults));
     agent->add_option("--camera", of_switch.camera, "in whose run; else by the seed");
-    agent->add_option("--seed", of_switch.seed, "the same seed hides the same fault");
+    add_number(agent, "--seed", of_switch.seed, {0, 4294967295}, "the same seed hides the same fault");
     agent->add_option("--lacks", of_switch.lacks, "what the switch does not have")
         ->check(CLI::IsMember(lacking));
     // The stand-in's own, to be typed where it is read; no secrets.
@@ -199,8 +202,14 @@ int main(int argc, char** argv) {
     CLI::Option* user = agent->add_option("--user", login.user, "answers v3 only, to this user");
     agent->add_option("--sign", login.auth_phrase, "pass phrase for signing, SHA-1")->needs(user);
     agent->add_option("--encrypt", login.privacy_phrase, "for encryption, AES")->needs(user);
-    CLI11_PARSE(app, argc, argv);
-    login.version_3 = !login.user.empty();
+    PlainText plain_out(std::cout), plain_err(std::cerr);
+    std::ostream out(&plain_out), err(&plain_err);
+    try {
+        app.parse(argc, argv);
+    } catch (const CLI::ParseError& error) {
+        return app.exit(error, out, err) == 0 ? cli_holds : cli_unreadable;
+    }
+    login.version_3 = user->count() > 0;
     if (login.privacy_phrase.empty()) login.privacy = SnmpPrivacy::none;
     stop_on_signals();
     return *make ? tester(options) : *answer ? cameras(of_cameras) : play_as_switch(of_switch);

@@ -97,6 +97,20 @@ void configure(const std::string& line) {
     netsnmp_config(text.data());
 }
 
+// The library takes logins as lines of its configuration: what would be another word or line there
+// is none for a login.
+bool is_one_word(const std::string& text) {
+    return !text.empty() && std::all_of(text.begin(), text.end(), [](unsigned char letter) {
+        return letter > ' ' && letter < 0x7f && letter != '"' && letter != '\\' && letter != '#' &&
+               letter != '\'';
+    });
+}
+bool fits_in_quotes(const std::string& text) {
+    return std::all_of(text.begin(), text.end(), [](unsigned char letter) {
+        return letter >= ' ' && letter < 0x7f && letter != '"' && letter != '\\';
+    });
+}
+
 void let_in(const SnmpLogin& login) {
     if (!login.version_3) return configure("rocommunity " + login.community);
     const char* auth = login.auth == SnmpAuth::md5    ? "MD5"
@@ -117,6 +131,11 @@ Result<bool> answer_snmp(const AgentAt& at, const std::function<std::vector<Snmp
                          const std::function<void()>& ready, const std::function<bool()>& go_on) {
     if (const std::string why = wrong_with(at.login); !why.empty())
         return Error{ErrorCode::not_possible, "", at.address, why};
+    if (!is_one_word(at.login.version_3 ? at.login.user : at.login.community) ||
+        !fits_in_quotes(at.login.auth_phrase) || !fits_in_quotes(at.login.privacy_phrase))
+        return Error{ErrorCode::not_possible, "", at.address,
+                     "a user or community of this stand-in is one word of plain letters, a pass "
+                     "phrase has no quotes or backslashes"};
     Tables tables{now, {}, {}};
     keep_snmp_to_itself();
     netsnmp_ds_set_boolean(NETSNMP_DS_APPLICATION_ID, NETSNMP_DS_AGENT_ROLE, 0);  // no subagent

@@ -19,6 +19,7 @@
 #include "core/site/site_enum_names.h"
 #include "core/site/site_fields.h"
 #include "core/text.h"
+#include "core/format/xml_error.h"
 
 namespace ovant {
 namespace {
@@ -92,7 +93,7 @@ public:
             return Error{ErrorCode::not_xml, line, "it declares entities of its own", "the scan"};
         if (too_deep_) return Error{ErrorCode::not_xml, line, "it is nested too deep", "the scan"};
         if (!parsed)
-            return Error{ErrorCode::not_xml, line, XML_ErrorString(XML_GetErrorCode(parser_)),
+            return Error{ErrorCode::not_xml, line, why_no_xml(XML_GetErrorCode(parser_)),
                          "the scan"};
         return scan_.take();
     }

@@ -14,6 +14,7 @@
 
 #include "core/fields/fields.h"
 #include "core/text.h"
+#include "core/format/xml_error.h"
 
 namespace ovant {
 namespace {
@@ -68,7 +69,7 @@ public:
         if (!parsed) {
             return Error{ErrorCode::not_xml,
                          fmt::format("line {}", XML_GetCurrentLineNumber(parser_)),
-                         XML_ErrorString(XML_GetErrorCode(parser_)), ""};
+                         why_no_xml(XML_GetErrorCode(parser_)), ""};
         }
         if (!is_svg_) return Error{ErrorCode::bad_value, "", "this", "an SVG drawing"};
         if (drawn() <= most_svg_elements) return true;

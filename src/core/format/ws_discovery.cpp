@@ -10,6 +10,7 @@
 #include <memory>
 
 #include "core/units/ipv4.h"
+#include "core/format/xml_error.h"
 
 namespace ovant {
 namespace {
@@ -41,7 +42,7 @@ public:
         if (entity_) return Error{ErrorCode::not_possible, "", "entities of its own", ""};
         if (read) return std::nullopt;
         return Error{ErrorCode::not_xml, fmt::format("line {}", XML_GetCurrentLineNumber(parser_)),
-                     XML_ErrorString(XML_GetErrorCode(parser_)), ""};
+                     why_no_xml(XML_GetErrorCode(parser_)), ""};
     }
     const std::string& of(const char* element) const {
         static const std::string none;

@@ -1,7 +1,10 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// An integer programme as plain data, and its solution by CBC. Includes nothing of the model.
+// An integer programme as plain data, and its solution by CBC in a process of its own
+// (src/solver): it can be stopped at any instant, and whatever becomes of it, the best values that
+// it told of are kept. Includes nothing of the model.
 #pragma once
 
+#include <functional>
 #include <utility>
 #include <vector>
 
@@ -40,9 +43,12 @@ struct ProgrammeEffort {
     double gap_share = 0;       // of the cost: what is so near to the bound is good enough
     unsigned seed = 0;          // of whatever the search draws; 0: as it comes
     std::vector<double> start;  // values to begin with, one a column; may be empty
+    std::function<bool()> go_on;  // asked 20 times a second; false ends the search at once
 };
 
-// Stops with the best so far; `start`, where it satisfies the rows, is the least that is found.
+inline constexpr std::size_t most_solver_bytes = std::size_t{2} << 30;  // of memory it may take
+
+// Ends with the best so far; `start`, where it satisfies the rows, is the least that is found.
 ProgrammeSolution solve(const IntegerProgramme& programme, const ProgrammeEffort& effort);
 ProgrammeSolution solve(const IntegerProgramme& programme, double most_s = 10);
 
