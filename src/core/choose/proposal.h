@@ -145,7 +145,8 @@ std::vector<Proposal> propose_ways(const Site& site, const Catalogue& catalogue,
                                    const GoOn& go_on = {});
 // These ways only, in the order asked for.
 std::vector<Proposal> build_ways(const Site& site, const Catalogue& catalogue,
-                                 const std::string& camera, const std::vector<WayId>& ways);
+                                 const std::string& camera, const std::vector<WayId>& ways,
+                                 const GoOn& go_on = {});
 // Small changes that the run's failing or tight checks call for, judged; only those that help.
 std::vector<Proposal> propose_remedies(const Site& site, const Catalogue& catalogue,
                                        const std::string& camera, const JudgedUnder& under = {},

@@ -94,10 +94,12 @@ std::vector<Proposal> propose_ways(const Site& site, const Catalogue& catalogue,
 }
 
 std::vector<Proposal> build_ways(const Site& site, const Catalogue& catalogue,
-                                 const std::string& camera, const std::vector<WayId>& ways) {
+                                 const std::string& camera, const std::vector<WayId>& ways,
+                                 const GoOn& go_on) {
     const ChooseContext context(site, catalogue, camera, {});
     std::vector<Proposal> proposals;
     for (WayId way : ways) {
+        if (go_on && !go_on()) break;
         Proposal proposal = context.found
                                 ? builders[static_cast<std::size_t>(way) - 1].build(context)
                                 : cannot_build(Cannot::no_camera);

@@ -4,6 +4,7 @@
 #include <fmt/format.h>
 
 #include <algorithm>
+#include <atomic>
 #include <cmath>
 #include <limits>
 #include <memory>
@@ -23,6 +24,7 @@ constexpr double beyond_price = std::numeric_limits<double>::infinity();
 constexpr double hub_reach_m = 20000;
 constexpr double most_saved = 1e5;       // by serving a camera that nothing else does
 constexpr std::size_t most_parts = 400;  // besides switches at the head end
+constexpr std::size_t most_ways = 60000;  // in all: about 10 kB each, and so many in the programme
 constexpr int ordinary_class = 4;
 constexpr std::size_t a_crowd = 3;  // of cameras, where a place is suggested: a choice of ours
 constexpr double crowd_m = 60;
@@ -103,13 +105,23 @@ public:
         cables_for_two();
         // Parts are added while this runs: a hub brings outbuildings, they bring switches.
         for (std::size_t i = 0; i < out_.parts.size() && out_.parts.size() < most_parts_; ++i) {
-            if (go_on_ && !go_on_(0.5 + 0.5 * double(i) / double(out_.parts.size()))) break;
+            if (!goes_on(0.5 + 0.5 * double(i) / double(out_.parts.size()))) break;
             if (!out_.parts[i].at_head_end) on_part(static_cast<int>(i));
         }
         return std::move(out_);
     }
 
 private:
+    // False: no time or room for more. Asked from several threads.
+    bool goes_on(double share) const {
+        share_ = share;
+        return goes_on();
+    }
+    bool goes_on() const {
+        if (go_on_ && !go_on_(share_)) ended_ = true;
+        return !ended_ && out_.ways.size() < most_ways;
+    }
+
     // Where cameras crowd past the reach of one cable, with no mains of its own but some near: a
     // place for a cabinet. Whether mains can be had there has to be asked.
     void suggest_places() {
@@ -407,9 +419,26 @@ private:
         for (int way = 1; way <= way_count; ++way) every.push_back(static_cast<WayId>(way));
         const bool ordinary = !is_missing({head_end_ports, "copper", ordinary_class});
         const std::vector<WayId>& ways_for_more = ordinary ? special : every;
-        in_parallel(out_.cameras.size(), [&](std::size_t i) {
-            if (go_on_ && !go_on_(0.5 * double(i) / double(out_.cameras.size()))) return;
-            found[i] = built_on(start, i, every, start.site);
+        // What is built fast comes first: where the time is short, all have that.
+        const auto each_camera = [&](double from_share, double to_share, const auto& work) {
+            in_parallel(out_.cameras.size(), [&](std::size_t i) {
+                const double share = double(i) / double(out_.cameras.size());
+                if (goes_on(from_share + (to_share - from_share) * share)) work(i);
+            });
+        };
+        std::vector<WayId> quick, slow;
+        for (WayId way : every)
+            (way <= WayId::poe_fed_switch && way != WayId::trunk ? quick : slow).push_back(way);
+        each_camera(0, 0.1,
+                    [&](std::size_t i) { found[i] = built_on(start, i, quick, start.site); });
+        each_camera(0.1, 0.25, [&](std::size_t i) {
+            std::vector<Found> others = built_on(start, i, slow, start.site);
+            std::move(others.begin(), others.end(), std::back_inserter(found[i]));
+            std::stable_sort(found[i].begin(), found[i].end(), [](const Found& a, const Found& b) {
+                return *a.proposal.way < *b.proposal.way;
+            });
+        });
+        each_camera(0.25, 0.5, [&](std::size_t i) {
             if (more) {
                 // From ports of a sort that only another switch at the head end would have.
                 std::vector<Found> on_more = built_on(with_more, i, ways_for_more, with_more.site);
@@ -441,7 +470,7 @@ private:
         }
         for (std::size_t i = 0; i < found.size(); ++i) {
             for (const Found& one : found[i]) {
-                if (one.usable && one.splits) split(one, i, -1, 1);
+                if (one.usable && one.splits && goes_on()) split(one, i, -1, 1);
             }
         }
     }
@@ -560,6 +589,7 @@ private:
             const std::size_t count = out_.ways.size();
             std::vector<std::optional<DesignWay>> made(count);
             in_parallel(count, [&](std::size_t i) {
+                if (!goes_on()) return;
                 made[i] = on_long_port(start, out_.ways[i], unit, kind, group.group);
             });
             for (std::optional<DesignWay>& one : made) {
@@ -616,7 +646,7 @@ private:
             if (way.way != WayId::direct_copper || way.rests_on >= 0 || way.as_it_is ||
                 way.piece.change.links.size() != 1 || way.piece.ports.size() != 1 ||
                 way.piece.ports.front().ports.family == long_ports ||
-                out_.parts.size() >= most_parts_)
+                out_.parts.size() >= most_parts_ || !goes_on())
                 continue;
             const Device& camera = out_.cameras[way.camera];
             bool wanted = false;
@@ -651,7 +681,6 @@ private:
 
     struct Found {
         Proposal proposal;
-        Site after;
         std::optional<Piece> piece;
         bool usable = false;
         bool splits = true;  // stands on what is there
@@ -670,14 +699,16 @@ private:
         Site site = on;
         site.devices.push_back(out_.cameras[camera]);
         std::vector<Found> out;
-        for (Proposal& proposal : build_ways(site, catalogue_, out_.cameras[camera].id, ways)) {
+        const std::string& id = out_.cameras[camera].id;
+        for (Proposal& proposal :
+             build_ways(site, catalogue_, id, ways, [&] { return goes_on(); })) {
             Found found;
             if (proposal.built && !proposal.change.empty()) {
                 // With all its places as they are.
                 Site after = standing.site;
                 after.devices.push_back(out_.cameras[camera]);
-                found.after = with_change(std::move(after), proposal.change);
-                const Network net = lay_out(found.after, catalogue_);
+                after = with_change(std::move(after), proposal.change);
+                const Network net = lay_out(after, catalogue_);
                 found.piece = measure({standing.net, net, wishes_.up_to_the_limit}, proposal.change,
                                       out_.cameras[camera].id);
                 // Runs that are kept stay as they are.
@@ -725,11 +756,14 @@ private:
     // The parts of what was built for one camera that others could hang on too.
     void split(const Found& found, std::size_t camera, int rests_on, int level) {
         if (level > most_levels) return;
-        const Network net = lay_out(found.after, catalogue_);
+        const Standing& before = standing(rests_on);
+        Site after = before.site;
+        after.devices.push_back(out_.cameras[camera]);
+        after = with_change(std::move(after), found.proposal.change);
+        const Network net = lay_out(after, catalogue_);
         const CameraNumber number = find_camera(net, out_.cameras[camera].id);
         if (!number) return;
         const Run& run = net.runs[number];
-        const Standing& before = standing(rests_on);
         for (std::size_t i = 0; i < run.links.size(); ++i) {
             const DeviceNumber unit = run.outs[i].device;
             const Device& device = net.device(unit);
@@ -969,6 +1003,7 @@ private:
         }
         std::vector<std::vector<Found>> found(near.size());
         in_parallel(near.size(), [&](std::size_t i) {
+            if (!goes_on()) return;
             found[i] = built_on(on, near[i], ways, on.site);
             std::erase_if(found[i], [&](const Found& one) {
                 if (part.for_two) return !one.usable || one.piece->touched.empty();
@@ -980,7 +1015,7 @@ private:
         });
         for (std::size_t i = 0; i < near.size(); ++i) {
             for (const Found& one : found[i]) {
-                split(one, near[i], number, level_of(number) + 1);
+                if (goes_on()) split(one, near[i], number, level_of(number) + 1);
                 take(one, near[i], number);
             }
         }
@@ -1001,6 +1036,8 @@ private:
     std::vector<double> best_alone_;
     int ids_given_ = 0;
     std::size_t most_parts_ = 0;
+    mutable std::atomic<double> share_ = 0;
+    mutable std::atomic<bool> ended_ = false;
 };
 
 }  // namespace

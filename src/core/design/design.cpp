@@ -16,7 +16,10 @@ namespace ovant {
 namespace {
 
 constexpr int most_judged = 40;
-constexpr double last_look_s = 1;  // at what there is when the search was stopped
+constexpr double least_search_s = 0.1;
+// Of the time there is: by then the candidates are made, the search has ended, and each camera's
+// best way in turn was looked at. The rest is for putting it together.
+constexpr double candidates_by = 0.5, search_by = 0.8, in_turn_by = 0.95;
 constexpr std::size_t largest_cut = 12;
 
 // What a thing to fail or an hour is worth where they come first: more than any saving.
@@ -69,7 +72,9 @@ public:
         wanted.up_to_the_limit = wishes_.tight;
         wanted.by_price = by_price;
         candidates_ = find_candidates(site_, catalogue_, wanted,
-                                      [&](double share) { return goes_on(0.6 * share); });
+                                      [&](double share) {
+                                          return goes_on(0.6 * share) && past_share() < candidates_by;
+                                      });
         bare_ = candidates_.cleared;
         bare_.places = site_.places;
         for (const Device& camera : candidates_.cameras) bare_.devices.push_back(camera);
@@ -81,7 +86,10 @@ public:
         weights_ = weights_of(wishes);
     }
 
-    SiteDesign designed() {
+    // By `until_share` of the time there is for all.
+    SiteDesign designed(double until_share) {
+        begin_share_ = std::min(past_share(), until_share);
+        until_share_ = until_share;
         SiteDesign out;
         out.site = site_;
         out.runs_before = assessment_.summary;
@@ -100,6 +108,13 @@ public:
     }
 
 private:
+    double past_share() const { return seconds_since(start_) / wishes_.most_s; }
+    // What is left until this share of what is between the candidates and the end.
+    double left_s(double by) const {
+        const double from = (by - candidates_by) / (1 - candidates_by);
+        const double until = begin_share_ + from * (until_share_ - begin_share_);
+        return (until - past_share()) * wishes_.most_s;
+    }
     bool goes_on(double share) {
         if (go_on_ && !go_on_(share)) stopped_ = true;
         return !stopped_;
@@ -112,17 +127,17 @@ private:
     };
 
     void solve(SiteDesign& out) {
-        const auto start = Clock::now();
         DesignEffort effort;
+        effort.go_on = [&] { return goes_on(0.6); };
         effort.most_nodes = wishes_.most_nodes;
         effort.gap_share = wishes_.gap_share;
         effort.seed = wishes_.seed;
         DesignAnswer answer;
         bool holds = false;
         for (int round = 0; round < most_judged && !holds; ++round) {
-            effort.most_s = stopped_ ? last_look_s : wishes_.most_s - seconds_since(start);
-            if (round > 0 && (effort.most_s <= 0 || !goes_on(0.6 + 0.3 * round / most_judged)))
-                break;
+            const double left = left_s(search_by);
+            if (round > 0 && (left <= 0 || !goes_on(0.6 + 0.3 * round / most_judged))) break;
+            effort.most_s = std::max(least_search_s, left);
             answer = solve_design(assembled_.problem, effort);
             effort.start = answer.choice;
             ++out.judged;
@@ -283,7 +298,8 @@ private:
         }
     }
 
-    // What fails when the time is over does without: the rest stands.
+    // What fails when the time is over does without: the rest stands. The dearest of all that stands
+    // in the way of something goes, until nothing does.
     void leave_out(SiteDesign& out, DesignAnswer& answer) const {
         for (std::size_t round = 0; round <= answer.choice.size(); ++round) {
             std::optional<PlacedDesign> placed =
@@ -295,23 +311,27 @@ private:
                 out.site = std::move(placed->site);
                 return;
             }
-            std::size_t dearest = not_served;
-            const auto consider = [&](std::size_t c) {
-                if (dearest == not_served ||
-                    assembled_.problem.choices[c].cost > assembled_.problem.choices[dearest].cost)
-                    dearest = c;
-            };
-            for (const Refusal& refusal : refusals) {
-                for (std::size_t c : refusal.cut.choices) consider(c);
-                if (dearest != not_served) break;
-            }
-            if (dearest == not_served) {
-                for (std::size_t c : answer.choice) {
-                    if (c != not_served) consider(c);
+            const auto dearest_of = [&](const std::vector<std::size_t>& choices) {
+                std::size_t dearest = not_served;
+                for (std::size_t c : choices) {
+                    const auto& all = assembled_.problem.choices;
+                    if (c != not_served &&
+                        (dearest == not_served || all[c].cost > all[dearest].cost))
+                        dearest = c;
                 }
+                return dearest;
+            };
+            std::set<std::size_t> go;
+            for (const Refusal& refusal : refusals) {
+                const auto& among = refusal.cut.choices;
+                const bool one_goes = std::any_of(among.begin(), among.end(),
+                                                  [&](std::size_t c) { return go.contains(c); });
+                if (!one_goes) go.insert(dearest_of(among));
             }
-            if (dearest == not_served) break;
-            answer.choice[candidates_.ways[dearest].camera] = not_served;
+            go.erase(not_served);
+            if (go.empty()) go.insert(dearest_of(answer.choice));
+            if (go.contains(not_served)) break;
+            for (std::size_t c : go) answer.choice[candidates_.ways[c].camera] = not_served;
             answer.built = built_for(assembled_.problem, answer.choice);
         }
         out.site = bare_;
@@ -343,10 +363,9 @@ private:
     // Each camera's own best way, one after the other: what is designed is never worse.
     void take_in_turn(SiteDesign& out) {
         if (!in_turn_) {
-            const auto start = Clock::now();
             Site site = bare_;
             for (const Device& camera : candidates_.cameras) {
-                if (!goes_on(0.95) || seconds_since(start) > wishes_.most_s) return;
+                if (!goes_on(0.95) || left_s(in_turn_by) <= 0) return;
                 site = with_best_that_keeps(std::move(site), camera.id);
             }
             in_turn_ = std::move(site);
@@ -358,7 +377,8 @@ private:
     }
 
     Site with_best_that_keeps(Site site, const std::string& camera) const {
-        for (const Proposal& way : propose_ways(site, catalogue_, camera)) {
+        for (const Proposal& way :
+             propose_ways(site, catalogue_, camera, {}, [&] { return left_s(in_turn_by) > 0; })) {
             if (!way.built || !works(way.verdict)) break;
             const auto& links = way.change.links;
             const bool keeps = std::none_of(links.begin(), links.end(), [&](const Link& link) {
@@ -373,7 +393,10 @@ private:
     void take_assigned(SiteDesign& out) const {
         // Plugs of runs that are kept stay where they are.
         if (wishes_.keep == Keep::all && candidates_.cameras.size() < net_.runs.size()) return;
-        Assignment assigned = assign_ports(out.site, catalogue_);
+        AssignOptions options;
+        options.most_s = left_s(1);
+        if (options.most_s <= 0) return;
+        Assignment assigned = assign_ports(out.site, catalogue_, options);
         if (assigned.found && assigned.changes() && !(worth(out.site) < worth(assigned.site)))
             out.site = std::move(assigned.site);
     }
@@ -483,6 +506,8 @@ private:
     DesignWishes wishes_;
     Weights weights_;
     const DesignProgress& go_on_;
+    const Clock::time_point start_ = Clock::now();
+    double begin_share_ = candidates_by, until_share_ = 1;  // of the time, for one design
     Network net_;
     Assessment assessment_;
     Candidates candidates_;
@@ -541,7 +566,7 @@ SiteDesign design_site(const Site& site, const Catalogue& catalogue, const Desig
                        const DesignProgress& go_on) {
     Designing designing(site, catalogue, wishes, go_on);
     designing.look_for_candidates(wishes.prefer == Preference::price && !wishes.most_can_fail);
-    return designing.designed();
+    return designing.designed(1);
 }
 
 std::vector<SiteDesign> design_frontier(const Site& site, const Catalogue& catalogue,
@@ -549,12 +574,15 @@ std::vector<SiteDesign> design_frontier(const Site& site, const Catalogue& catal
     constexpr int points = 5;
     Designing designing(site, catalogue, wishes, go_on);
     designing.look_for_candidates(false);
+    int designed = 0;
     const auto with = [&](Preference prefer, std::optional<double> most_can_fail) {
+        ++designed;
         DesignWishes wanted = wishes;
         wanted.prefer = prefer;
         wanted.most_can_fail = most_can_fail;
         designing.set_wishes(wanted);
-        return designing.designed();
+        return designing.designed(candidates_by +
+                                  (1 - candidates_by) * designed / double(points + 1));
     };
     std::vector<SiteDesign> out{with(Preference::price, wishes.most_can_fail)};
     if (out.front().stopped) return out;

@@ -28,7 +28,7 @@ struct DesignWishes {
     Keep keep = Keep::all;
     bool tight = false;  // tight is as good as holds; else only where nothing holds
     std::optional<double> most_price, most_can_fail;
-    double most_s = 10;     // of the search, and of each camera's best way in turn beside it
+    double most_s = 10;     // of all of it: candidates, search, each camera's best way in turn
     int most_nodes = 5000;  // of its search: the same answer each time where it ends the search
     double gap_share = 0;
     unsigned seed = 1;

@@ -2,6 +2,7 @@
 #include "core/design/design_model.h"
 
 #include <algorithm>
+#include <chrono>
 #include <cmath>
 #include <limits>
 #include <map>
@@ -29,6 +30,22 @@ void add_needs(const DesignProblem& problem, const std::vector<std::size_t>& nee
         built[thing] = true;
         add_needs(problem, problem.shared[thing].needs, built);
     }
+}
+
+// The same as a list, in order.
+std::vector<std::size_t> all_needs(const DesignProblem& problem,
+                                   const std::vector<std::size_t>& needs) {
+    std::vector<std::size_t> out, waiting = needs;
+    while (!waiting.empty()) {
+        const std::size_t thing = waiting.back();
+        waiting.pop_back();
+        if (std::find(out.begin(), out.end(), thing) != out.end()) continue;
+        out.push_back(thing);
+        const auto& more = problem.shared[thing].needs;
+        waiting.insert(waiting.end(), more.begin(), more.end());
+    }
+    std::sort(out.begin(), out.end());
+    return out;
 }
 
 bool all_there(const DesignProblem& problem, const DesignCut& cut,
@@ -161,8 +178,11 @@ private:
                     capacities_of[problem.capacities[k].of].push_back(k);
             }
             for (const SharedThing& thing : problem.shared) groups = groups || thing.one_of >= 0;
+            for (std::size_t thing = 0; thing < problem.shared.size(); ++thing)
+                with_needs.push_back(all_needs(problem, {thing}));
         }
         Bringers bringers;
+        std::vector<std::vector<std::size_t>> with_needs;  // a thing and all that it needs
         std::vector<std::vector<std::size_t>> capacities_of;  // that a thing brings
         bool groups = false;
     };
@@ -186,12 +206,9 @@ private:
         double best_price = infinite;
         for (std::size_t thing : facts_->bringers[k]) {
             if (built_[thing]) continue;
-            std::vector<bool> with = built_;
-            with[thing] = true;
-            add_needs(*problem_, problem_->shared[thing].needs, with);
             double price = 0, brings = 0;
-            for (std::size_t t = 0; t < with.size(); ++t) {
-                if (!with[t] || built_[t]) continue;
+            for (std::size_t t : facts_->with_needs[thing]) {
+                if (built_[t]) continue;
                 price += problem_->shared[t].cost;
                 for (const CapacityUse& one : problem_->shared[t].uses)
                     brings -= one.capacity == k ? one.amount : 0;
@@ -294,6 +311,7 @@ public:
         wanted.most_nodes = effort.most_nodes;
         wanted.gap_share = effort.gap_share;
         wanted.seed = effort.seed;
+        wanted.go_on = effort.go_on;
         wanted.start = values_of(first);
         const ProgrammeSolution solution = ovant::solve(programme_, wanted);
         DesignAnswer answer = first;
@@ -349,11 +367,8 @@ private:
         for (std::size_t c = 0; c < column_.size(); ++c) {
             if (column_[c] < 0) continue;
             const DesignChoice& choice = problem_.choices[c];
-            std::vector<bool> built(problem_.shared.size(), false);
-            add_needs(problem_, choice.needs, built);
-            for (std::size_t thing = 0; thing < built.size(); ++thing) {
-                if (built[thing]) users[{choice.camera, thing}].push_back({column_[c], 1});
-            }
+            for (std::size_t thing : all_needs(problem_, choice.needs))
+                users[{choice.camera, thing}].push_back({column_[c], 1});
         }
         for (auto& [key, terms] : users) {
             terms.push_back({shared_[key.second], -1});
@@ -564,34 +579,37 @@ double cost_of_choices(const DesignProblem& problem, const std::vector<std::size
     return cost_of_design(problem, choice, built_for(problem, choice));
 }
 
-DesignAnswer greedy_design(const DesignProblem& problem) {
+DesignAnswer greedy_design(const DesignProblem& problem, const std::function<bool()>& go_on) {
     const ChoicesOf of = choices_by_camera(problem);
     Taken taken(problem);
     // Who would lose most by not getting its best comes first.
     std::vector<std::pair<double, std::size_t>> order;
     for (std::size_t camera = 0; camera < problem.cameras; ++camera) {
+        if (go_on && !go_on()) return answer_of(taken);
         Taken alone = taken;
         const auto [least, second] = take_best(alone, camera, of[camera]);
         order.push_back(
             {least - std::min(second, problem.unserved_cost * 2 + taken.cost()), camera});
     }
     std::stable_sort(order.begin(), order.end());
-    for (const auto& [lost, camera] : order) take_best(taken, camera, of[camera]);
+    for (const auto& [lost, camera] : order) {
+        if (go_on && !go_on()) return answer_of(taken);
+        take_best(taken, camera, of[camera]);
+    }
     // Choices that lean on each thing, by camera.
     std::vector<ChoicesOf> leaning(problem.shared.size(), ChoicesOf(problem.cameras));
     for (std::size_t c = 0; c < problem.choices.size(); ++c) {
-        std::vector<bool> built(problem.shared.size(), false);
-        add_needs(problem, problem.choices[c].needs, built);
-        for (std::size_t thing = 0; thing < built.size(); ++thing) {
-            if (built[thing]) leaning[thing][problem.choices[c].camera].push_back(c);
-        }
+        for (std::size_t thing : all_needs(problem, problem.choices[c].needs))
+            leaning[thing][problem.choices[c].camera].push_back(c);
     }
     for (int round = 0; round < most_passes; ++round) {
         const double before = taken.cost();
         for (std::size_t camera = 0; camera < problem.cameras; ++camera)
             take_best(taken, camera, of[camera]);
-        for (std::size_t thing = 0; thing < problem.shared.size(); ++thing)
+        for (std::size_t thing = 0; thing < problem.shared.size(); ++thing) {
+            if (go_on && !go_on()) return answer_of(taken);
             move_to(problem, leaning[thing], thing, taken);
+        }
         taken.settle_anew();
         if (!(taken.cost() < before - slack)) break;
     }
@@ -599,7 +617,15 @@ DesignAnswer greedy_design(const DesignProblem& problem) {
 }
 
 DesignAnswer solve_design(const DesignProblem& problem, const DesignEffort& effort) {
-    DesignAnswer first = greedy_design(problem);
+    const auto start = std::chrono::steady_clock::now();
+    const auto left_s = [&] {
+        const std::chrono::duration<double> past = std::chrono::steady_clock::now() - start;
+        return effort.most_s - past.count();
+    };
+    constexpr double greedy_share = 0.4;
+    DesignAnswer first = greedy_design(problem, [&] {
+        return left_s() > (1 - greedy_share) * effort.most_s && (!effort.go_on || effort.go_on());
+    });
     if (effort.start.size() == problem.cameras) {
         DesignAnswer given;
         given.choice = effort.start;
@@ -611,7 +637,9 @@ DesignAnswer solve_design(const DesignProblem& problem, const DesignEffort& effo
         first.proven = true;
         return first;
     }
-    return Programme(problem).solve(effort, first);
+    DesignEffort rest = effort;
+    rest.most_s = std::max(0.05, left_s());
+    return Programme(problem).solve(rest, first);
 }
 
 }  // namespace ovant

@@ -5,6 +5,7 @@
 #pragma once
 
 #include <cstddef>
+#include <functional>
 #include <optional>
 #include <vector>
 
@@ -61,6 +62,7 @@ struct DesignEffort {
     double gap_share = 0;            // good enough
     unsigned seed = 0;               // of the search
     std::vector<std::size_t> start;  // a choice a camera, to begin with; may be empty
+    std::function<bool()> go_on;     // asked now and then; false ends it with what there is
 };
 
 struct DesignAnswer {
@@ -77,7 +79,8 @@ DesignAnswer solve_design(const DesignProblem& problem, const DesignEffort& effo
 
 // One camera after the other, each the choice that adds least to what is built by then, the one
 // first that would lose most by waiting; then whatever moves that make it cheaper.
-DesignAnswer greedy_design(const DesignProblem& problem);
+// Ends early, with less of that, when `go_on` says so.
+DesignAnswer greedy_design(const DesignProblem& problem, const std::function<bool()>& go_on = {});
 
 // What these choices cost with all that is built, which is what they need or more; infinite where
 // something needed is missing, more is used than there is, or they are cut off.
