@@ -10,6 +10,7 @@
 
 #include "cli/check_json.h"
 #include "cli/command_parts.h"
+#include "cli/file_options.h"
 #include "cli/number_option.h"
 #include "cli/plain_text.h"
 #include "core/assess/check_table.h"
@@ -185,6 +186,7 @@ public:
     }
     CommandLine(const CommandLine&) = delete;
 
+    FileOptions files;
     CLI::App app{"Checks camera runs: reach, power, parts, wiring cards", "ovant-cli"};
     Options options;
     Command chosen = nullptr;
@@ -192,7 +194,7 @@ public:
 private:
     CLI::App* add(const char* name, const char* help, Command command) {
         CLI::App* sub = app.add_subcommand(name, help);
-        sub->add_option("SITE", options.site_path, "site file")->required();
+        files.reads(sub, "SITE", options.site_path, "site file")->required();
         sub->callback([this, command] { chosen = command; });
         return sub;
     }
@@ -221,24 +223,24 @@ private:
 
     void add_papers() {
         CLI::App* parts = add("parts", "parts list as CSV, or into a spreadsheet", parts_command);
-        parts->add_option("--xlsx", options.xlsx_path, "write a spreadsheet here");
+        files.writes(parts, "--xlsx", options.xlsx_path, "write a spreadsheet here");
         parts->add_flag("--supply-boxes", options.supply_boxes,
                         "say which mains adapters could be one supply box");
-        parts->add_option("--write", options.write_path, "write the site with those boxes here");
+        files.writes(parts, "--write", options.write_path, "write the site with those boxes here");
         CLI::App* cuts = add("cuts", "which run is cut from which package", cuts_command);
-        cuts->add_option("--pdf", options.pdf_path, "write a card for each package here");
+        files.writes(cuts, "--pdf", options.pdf_path, "write a card for each package here");
         cuts->add_flag("--json", options.json, "JSON instead of text");
         add_format(cuts);
         CLI::App* work =
             add("work", "work by task, day and place, with what to load", work_command);
         work->add_option("--by", options.by, "day, task or place")
             ->check(CLI::IsMember({"day", "task", "place"}));
-        work->add_option("--pdf", options.pdf_path, "write a list for each day and place here");
+        files.writes(work, "--pdf", options.pdf_path, "write a list for each day and place here");
         add_format(work);
         CLI::App* offer = add("offer", "what the customer is offered", offer_command);
-        offer->add_option("--pdf", options.pdf_path, "write the customer's offer here");
-        offer->add_option("--xlsx", options.xlsx_path, "write a spreadsheet with costs here");
-        offer->add_option("--csv", options.csv_path, "write the customer's lines here");
+        files.writes(offer, "--pdf", options.pdf_path, "write the customer's offer here");
+        files.writes(offer, "--xlsx", options.xlsx_path, "write a spreadsheet with costs here");
+        files.writes(offer, "--csv", options.csv_path, "write the customer's lines here");
         add_format(offer);
         CLI::App* variants =
             add("variants", "the designs of a site side by side", variants_command);
@@ -249,14 +251,14 @@ private:
         keep->needs(variants->add_option("--camera", options.camera, "camera id, with --keep"));
         keep->needs(
             variants->add_option("--way", options.way, "way id, such as fibre, with --keep"));
-        variants->add_option("--write", options.write_path, "write the site as chosen here");
+        files.writes(variants, "--write", options.write_path, "write the site as chosen here");
         add_format(variants);
         for (CLI::App* sub : {parts, cuts, work, offer, variants}) {
             add_number(sub, "--seconds", options.seconds, {0.1, 600},
- "how long to look for the least price");
+                       "how long to look for the least price");
         }
         CLI::App* cards = add("cards", "wiring cards, four to a page", cards_command);
-        cards->add_option("--pdf", options.pdf_path, "file to write")->required();
+        files.writes(cards, "--pdf", options.pdf_path, "file to write")->required();
     }
 
     void add_design() {
@@ -275,16 +277,16 @@ private:
             ->transform(CLI::CheckedTransformer(keeps).description(""));
         design->add_flag("--tight", options.tight, "tight is as good as holds");
         add_number(design, "--most-price", options.most_price, {0, 1e9},
- "at most so much for the new ways");
+                   "at most so much for the new ways");
         design->add_flag("--frontier", options.frontier,
                          "five designs, from the least price to the fewest things that can fail");
         add_number(design, "--seconds", options.design_s, {0.1, 600},
- "how long to look for the best");
+                   "how long to look for the best");
         add_number(design, "--nodes", options.nodes, {0, 100000000},
- "how far to search, the same each time");
+                   "how far to search, the same each time");
         add_number(design, "--seed", options.seed, {1, 1000000000},
- "the same seed gives the same design");
-        design->add_option("--write", options.write_path, "write the site as designed here");
+                   "the same seed gives the same design");
+        files.writes(design, "--write", options.write_path, "write the site as designed here");
         add_format(design);
     }
 
@@ -292,19 +294,17 @@ private:
         CLI::App* power = add("power", "what every unit gives, loses and has left", power_command);
         CLI::App* day = add("day", "play the site through a day", day_command);
         day->add_option("--date", options.date, "such as 2027-01-15; else the site's");
-        add_number(day, "--lat", options.latitude_deg, {-90, 90},
- "degrees north; else the site's");
+        add_number(day, "--lat", options.latitude_deg, {-90, 90}, "degrees north; else the site's");
         add_number(day, "--lon", options.longitude_deg, {-180, 180},
- "degrees east; else the site's");
-        add_number(day, "--days", options.days, {1, 31},
- "how many days, 7 for a solar week");
-        add_number(day, "--seed", options.seed, {0, 4294967295}, "the same seed gives the same day");
+                   "degrees east; else the site's");
+        add_number(day, "--days", options.days, {1, 31}, "how many days, 7 for a solar week");
+        add_number(day, "--seed", options.seed, {0, 4294967295},
+                   "the same seed gives the same day");
         day->add_flag("--events", options.events, "list every event");
         CLI::App* assign = add("assign", "put runs on ports that suit them", assign_command);
         assign->add_option("--place", options.place, "whose units; else the head end");
-        add_number(assign, "--spare", options.spare, {0, 64},
- "ports that every unit keeps free");
-        assign->add_option("--write", options.write_path, "write the site as assigned here");
+        add_number(assign, "--spare", options.spare, {0, 64}, "ports that every unit keeps free");
+        files.writes(assign, "--write", options.write_path, "write the site as assigned here");
         for (CLI::App* sub : {power, day, assign}) {
             sub->add_flag("--json", options.json, "JSON instead of text");
             add_format(sub);
@@ -316,24 +316,24 @@ private:
                                   "addresses and channels of all units: what is wrong, "
                                   "how to reach them",
                                   addresses_command);
-        addresses->add_option("--scan", options.scan_path,
-                              "take over what a scan found: nmap XML, ip neigh, arp, CSV");
+        files.reads(addresses, "--scan", options.scan_path,
+                    "take over what a scan found: nmap XML, ip neigh, arp, CSV");
         addresses->add_flag("--number", options.number,
                             "give an address and a channel to what has none");
         addresses->add_option("--subnet", options.subnet, "number in this one; else the first");
         addresses->add_option("--order", options.order, "of the units")
             ->check(CLI::IsMember({"place", "channel"}));
         add_number(addresses, "--gap", options.gap, {0, 100},
- "addresses left free behind each place");
+                   "addresses left free behind each place");
         addresses->add_option("--who", options.who, "initials for the record of the scan");
         addresses->add_option("--when", options.when, "such as 2027-01-15T14:05, for the record");
-        addresses->add_option("--write", options.write_path, "write the site with them here");
+        files.writes(addresses, "--write", options.write_path, "write the site with them here");
         addresses->add_option("--format", options.format, "text, json, csv or dnsmasq")
             ->check(CLI::IsMember({"text", "json", "csv", "dnsmasq"}));
         addresses->add_flag("--json", options.json, "JSON instead of text");
         CLI::App* readings =
             add("readings", "what was read on site against what is promised", readings_command);
-        readings->add_option("--csv", options.csv_path, "take readings from this file first");
+        files.reads(readings, "--csv", options.csv_path, "take readings from this file first");
         readings
             ->add_option("--column", options.columns,
                          "what a heading means that says too little: \"Cable ID=at\"")
@@ -342,7 +342,7 @@ private:
                              "take the length or loop of this reading into the design");
         readings->add_option("--who", options.who, "initials for lines that say none");
         readings->add_option("--when", options.when, "such as 2027-01-15T14:05, the same");
-        readings->add_option("--write", options.write_path, "write the site with them here");
+        files.writes(readings, "--write", options.write_path, "write the site with them here");
         readings->add_flag("--json", options.json, "JSON instead of text");
         add_format(readings);
         CLI::App* bench = add("bench", "what to set up on a table and try first", bench_command);
@@ -351,8 +351,8 @@ private:
         bench->add_option("--note", options.note, "what was seen at it");
         bench->add_option("--who", options.who, "initials for its record");
         bench->add_option("--when", options.when, "such as 2027-01-15T14:05, for its record");
-        bench->add_option("--write", options.write_path, "write the site with it here");
-        bench->add_option("--pdf", options.pdf_path, "write the bench as PDF here");
+        files.writes(bench, "--write", options.write_path, "write the site with it here");
+        files.writes(bench, "--pdf", options.pdf_path, "write the bench as PDF here");
         bench->add_flag("--json", options.json, "JSON instead of text");
         add_format(bench);
         CLI::App* handover =
@@ -360,9 +360,10 @@ private:
         handover->add_option("--sign", options.sign, "hand over as it is, by this name");
         handover->add_option("--when", options.when, "such as 2027-01-15T14:05");
         handover->add_option("--note", options.note, "for the record");
-        handover->add_option("--write", options.write_path, "write the site with the record here");
-        handover->add_option("--pdf", options.pdf_path, "write the handover as PDF here");
-        handover->add_option("--csv", options.csv_path, "write all readings as CSV here");
+        files.writes(handover, "--write", options.write_path,
+                     "write the site with the record here");
+        files.writes(handover, "--pdf", options.pdf_path, "write the handover as PDF here");
+        files.writes(handover, "--csv", options.csv_path, "write all readings as CSV here");
         handover->add_flag("--json", options.json, "JSON instead of text");
         add_format(handover);
         CLI::App* look =
@@ -371,26 +372,28 @@ private:
                          "address of this computer's interface to ask on, such as 192.168.10.5");
         look->add_flag("--interfaces", options.interfaces, "list them and send nothing");
         add_number(look, "--seconds", options.look.seconds, {0.1, 60},
- "how long to wait for answers");
+                   "how long to wait for answers");
         add_number(look, "--port", options.look.port, {1, 65535}, "UDP port, else 3702");
         look->add_option("--who", options.who, "initials for the record");
         look->add_option("--when", options.when, "such as 2027-01-15T14:05, for the record");
-        look->add_option("--write", options.write_path, "write the site with what was seen here");
+        files.writes(look, "--write", options.write_path, "write the site with what was seen here");
         look->add_flag("--json", options.json, "JSON instead of text");
         add_format(look);
         add_read_switch();
         CLI::App* labels =
             add("labels", "labels for cables, ports and units, as PDF", labels_command);
-        labels->add_option("--pdf", options.pdf_path, "file to write")->required();
+        files.writes(labels, "--pdf", options.pdf_path, "file to write")->required();
         labels->add_option("--of", options.words, "cables, ports, units; else all")
             ->check(CLI::IsMember({"cables", "ports", "units"}));
         add_number(labels, "--rows", options.sheet.rows, {1, 100}, "labels down a sheet");
         add_number(labels, "--columns", options.sheet.columns, {1, 100}, "labels across it");
         add_number(labels, "--top", options.sheet.top_mm, {0, 500}, "margin above and below, mm");
         add_number(labels, "--left", options.sheet.left_mm, {0, 500}, "margin left and right, mm");
-        add_number(labels, "--gap-across", options.sheet.gap_across_mm, {0, 500}, "between columns, mm");
+        add_number(labels, "--gap-across", options.sheet.gap_across_mm, {0, 500},
+                   "between columns, mm");
         add_number(labels, "--gap-down", options.sheet.gap_down_mm, {0, 500}, "between rows, mm");
-        add_number(labels, "--used", options.sheet.used, {0, 9999}, "labels gone from the first sheet");
+        add_number(labels, "--used", options.sheet.used, {0, 9999},
+                   "labels gone from the first sheet");
         CLI::App* diagnose = add("diagnose", "what is wrong with a camera's run, from its readings",
                                  diagnose_command);
         diagnose->add_option("CAMERA", options.camera, "camera id, such as K14")->required();
@@ -411,7 +414,7 @@ private:
         read->add_option("--interface", options.snmp.interface_address,
                          "address of this computer's interface to ask from; else as it routes");
         add_number(read, "--timeout", options.snmp.timeout_s, {0.05, 30},
- "seconds to wait, three times");
+                   "seconds to wait, three times");
         read->add_option("--user", options.login.user, "v3 by this user, else v2c");
         const std::map<std::string, SnmpAuth> signing = {
             {"sha1", SnmpAuth::sha1}, {"sha256", SnmpAuth::sha256}, {"md5", SnmpAuth::md5}};
@@ -426,14 +429,13 @@ private:
                          "condition of the promise; sun: day or night by the time of the reading")
             ->check(CLI::IsMember({"day", "night", "coldest-night", "restart", "sun"}));
         read->add_flag("--switch-clock", options.switch_clock, "the time is the switch's own");
-        add_number(read, "--watch", options.watch_s, {0, 604800},
- "go on for so many seconds");
+        add_number(read, "--watch", options.watch_s, {0, 604800}, "go on for so many seconds");
         add_number(read, "--every", options.every_s, {0.2, 86400},
- "seconds between two readings, else 60");
+                   "seconds between two readings, else 60");
         read->add_option("--who", options.who, "initials for the record");
         read->add_option("--when", options.when, "such as 2027-01-15T14:05; else now");
-        read->add_option("--csv", options.csv_path, "write the series as CSV here");
-        read->add_option("--write", options.write_path, "write the site with the readings here");
+        files.writes(read, "--csv", options.csv_path, "write the series as CSV here");
+        files.writes(read, "--write", options.write_path, "write the site with the readings here");
         read->add_flag("--json", options.json, "JSON instead of text");
         add_format(read);
     }
@@ -441,14 +443,14 @@ private:
     void add_files() {
         CLI::App* import =
             add("import", "take cameras from a CSV file into the site", import_command);
-        import->add_option("CSV", options.csv_path, "name, x, y, kind, watts, mbps, length")
+        files.reads(import, "CSV", options.csv_path, "name, x, y, kind, watts, mbps, length")
             ->required();
-        import->add_option("--write", options.write_path, "write the site with them here");
+        files.writes(import, "--write", options.write_path, "write the site with them here");
         import->add_flag("--feet", options.feet, "bare lengths are feet");
         CLI::App* chance = add("chances", "how surely each run holds", chances_command);
-        add_number(chance, "--trials", options.trials, {1, 100000},
- "how often each is tried");
-        add_number(chance, "--seed", options.seed, {0, 4294967295}, "the same seed gives the same chances");
+        add_number(chance, "--trials", options.trials, {1, 100000}, "how often each is tried");
+        add_number(chance, "--seed", options.seed, {0, 4294967295},
+                   "the same seed gives the same chances");
         add("validate", "read a site file and say what is wrong with it", validate_command);
     }
 
@@ -469,6 +471,10 @@ int run(const std::vector<std::string>& arguments, const Streams& streams) {
         line.app.parse(std::vector<std::string>(arguments.rbegin(), arguments.rend()));
     } catch (const CLI::ParseError& error) {
         return line.app.exit(error, streams.out, streams.err) == 0 ? cli_holds : cli_unreadable;
+    }
+    if (const std::string clash = line.files.clash(); !clash.empty()) {
+        streams.err << clash << "\n";
+        return cli_unreadable;
     }
     return line.chosen(line.options, streams);
 }

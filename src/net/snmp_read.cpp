@@ -19,7 +19,7 @@ namespace {
 constexpr long at_once = 24;                     // rows asked for in one question
 constexpr std::size_t most_of_a_column = 8'000;  // a table of learnt addresses may be long
 constexpr std::size_t most_bytes = 16 << 20;
-constexpr std::size_t shortest_phrase = 8;       // RFC 3414
+constexpr std::size_t shortest_phrase = 8;  // RFC 3414
 
 Error cannot(const SnmpAt& at, const std::string& why) {
     return {ErrorCode::not_possible, "", at.address, why};

@@ -114,7 +114,11 @@ int main(int argc, char** argv) {
     Telling telling(asked->programme.cost.size());
     model.passInEventHandler(&telling);
     if (satisfies(asked->programme, effort.start)) set_start(model, effort.start);
-    std::vector<std::string> words{"ovant-solve", "-log", "0", "-preprocess", argc > 1 ? argv[1] : "off",
+    std::vector<std::string> words{"ovant-solve",
+                                   "-log",
+                                   "0",
+                                   "-preprocess",
+                                   argc > 1 ? argv[1] : "off",
                                    "-seconds",
                                    fmt::format("{:.3f}", effort.most_s)};
     if (effort.most_nodes > 0) {

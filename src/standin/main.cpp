@@ -7,6 +7,7 @@
 #include <map>
 
 #include "cli/command_parts.h"
+#include "cli/file_options.h"
 #include "cli/number_option.h"
 #include "cli/plain_text.h"
 #include "core/format/file_store.h"
@@ -158,43 +159,48 @@ void stop_on_signals() {
 int main(int argc, char** argv) {
     CLI::App app("Stand-ins for meters, cameras and switches, for trying Ovant without a site");
     app.require_subcommand(1);
+    FileOptions files;
     TesterOptions options;
     std::vector<std::string> faults;
     for (const FaultFacts& facts : all_faults()) {
         if (facts.kind != FaultKind::none) faults.emplace_back(id_of(facts.kind));
     }
     CLI::App* make = app.add_subcommand("tester", "readings along a run with a hidden fault, CSV");
-    make->add_option("SITE", options.site_path, "site file")->required();
+    files.reads(make, "SITE", options.site_path, "site file")->required();
     make->add_option("CAMERA", options.camera, "whose run, such as K02")->required();
     make->add_option("--fault", options.fault, "of this kind; else by the seed")
         ->check(CLI::IsMember(faults));
-    add_number(make, "--seed", options.seed, {0, 4294967295}, "the same seed gives the same readings");
-    make->add_option("--csv", options.csv_path, "write them here");
+    add_number(make, "--seed", options.seed, {0, 4294967295},
+               "the same seed gives the same readings");
+    files.writes(make, "--csv", options.csv_path, "write them here");
     make->add_flag("--tell", options.tell, "say which fault it is");
     CamerasOptions of_cameras;
     CLI::App* answer = app.add_subcommand("cameras", "answers WS-Discovery as cameras do");
-    answer->add_option("SITE", of_cameras.site_path, "site file")->required();
+    files.reads(answer, "SITE", of_cameras.site_path, "site file")->required();
     answer->add_flag("--factory", of_cameras.factory, "at the addresses they come with");
     answer->add_option("--interface", of_cameras.where.interface_address, "else the loopback");
     add_number(answer, "--port", of_cameras.where.port, {1, 65535}, "UDP port, else 3702");
-    add_number(answer, "--seconds", of_cameras.seconds, {0, 604800}, "end after these; else when stopped");
+    add_number(answer, "--seconds", of_cameras.seconds, {0, 604800},
+               "end after these; else when stopped");
     SwitchOptions of_switch;
     SnmpLogin& login = of_switch.where.login;
     login.community = "public";
     CLI::App* agent = app.add_subcommand("switch", "answers SNMP as a switch through its day");
-    agent->add_option("SITE", of_switch.site_path, "site file")->required();
+    files.reads(agent, "SITE", of_switch.site_path, "site file")->required();
     agent->add_option("SWITCH", of_switch.device, "which, such as SW1")->required();
     agent->add_option("--interface", of_switch.where.address, "else the loopback");
     add_number(agent, "--port", of_switch.where.port, {1, 65535}, "UDP port, else 1161");
     add_number(agent, "--start", of_switch.start_h, {0, 24},
- "hour of the day to begin at, else 12");
+               "hour of the day to begin at, else 12");
     add_number(agent, "--speed", of_switch.speed, {0, 100000},
- "seconds of the day in one, else 60");
-    add_number(agent, "--seconds", of_switch.seconds, {0, 604800}, "end after these; else when stopped");
+               "seconds of the day in one, else 60");
+    add_number(agent, "--seconds", of_switch.seconds, {0, 604800},
+               "end after these; else when stopped");
     agent->add_option("--fault", of_switch.fault, "of this kind, hidden in a run")
         ->check(CLI::IsMember(faults));
     agent->add_option("--camera", of_switch.camera, "in whose run; else by the seed");
-    add_number(agent, "--seed", of_switch.seed, {0, 4294967295}, "the same seed hides the same fault");
+    add_number(agent, "--seed", of_switch.seed, {0, 4294967295},
+               "the same seed hides the same fault");
     agent->add_option("--lacks", of_switch.lacks, "what the switch does not have")
         ->check(CLI::IsMember(lacking));
     // The stand-in's own, to be typed where it is read; no secrets.
@@ -208,6 +214,10 @@ int main(int argc, char** argv) {
         app.parse(argc, argv);
     } catch (const CLI::ParseError& error) {
         return app.exit(error, out, err) == 0 ? cli_holds : cli_unreadable;
+    }
+    if (const std::string clash = files.clash(); !clash.empty()) {
+        err << clash << "\n";
+        return cli_unreadable;
     }
     login.version_3 = user->count() > 0;
     if (login.privacy_phrase.empty()) login.privacy = SnmpPrivacy::none;

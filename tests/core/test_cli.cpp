@@ -187,18 +187,119 @@ TEST_CASE("control characters of a site never reach the terminal", "[cli][bad-in
     }
 }
 
-TEST_CASE("numbers on the command line are numbers", "[cli][bad-input]") {
-    const std::string demo_path = source_file("data/demo/marram-quay.ovant.json");
-    for (const char* latitude : {"nan", "inf", "-nan", "91", "x", ""}) {
-        std::ostringstream out, err;
-        INFO(latitude);
-        CHECK(run_cli({"day", demo_path, "--lat", latitude}, out, err) == 2);
-        CHECK_FALSE(err.str().empty());
+namespace {
+
+// The options of a command that take a number, as its help names them; "" is no command.
+std::vector<std::string> number_options(const std::string& help) {
+    std::vector<std::string> out;
+    std::istringstream lines(help);
+    for (std::string line; std::getline(lines, line);) {
+        const std::size_t at = line.find("--"), kind = line.find(" NUMBER");
+        if (at == std::string::npos || kind == std::string::npos || kind < at) continue;
+        out.push_back(line.substr(at, kind - at));
     }
+    return out;
+}
+
+const char* const no_numbers[] = {"nan", "-nan", "inf",  "-inf", "infinity", "1e999", "-1e300",
+                                  "",    " ",    "0x10", "1e",   "--",       "five",  "1;2"};
+
+}  // namespace
+
+TEST_CASE("every number on every command line is read by the one reader", "[cli][bad-input]") {
+    const std::string demo_path = source_file("data/demo/marram-quay.ovant.json");
+    // Whatever a command needs besides.
+    const std::map<std::string, std::vector<std::string>> needs = {
+        {"ways", {"K14"}},
+        {"diagnose", {"K14"}},
+        {"read-switch", {"SW1"}},
+        {"import", {"none.csv"}},
+        {"cards", {"--pdf", "none.pdf"}},
+        {"labels", {"--pdf", "none.pdf"}}};
+    const std::string all = cli({"--help"}).out;
+    std::istringstream lines(all.substr(all.find("Subcommands:")));
+    std::string line;
+    std::getline(lines, line);
+    int options = 0;
+    while (std::getline(lines, line) && line.size() > 2) {
+        const std::string command = line.substr(2, line.find(' ', 2) - 2);
+        const std::string help = cli({command, "--help"}).out;
+        INFO(command);
+        for (const char* other_reader : {" FLOAT", " INT", " UINT"})
+            CHECK(help.find(other_reader) == std::string::npos);
+        for (const std::string& option : number_options(help)) {
+            ++options;
+            for (const char* text : no_numbers) {
+                std::vector<std::string> arguments{command, demo_path};
+                const auto more = needs.find(command);
+                if (more != needs.end())
+                    arguments.insert(arguments.end(), more->second.begin(), more->second.end());
+                arguments.push_back(option + "=" + text);
+                const Ran ran = cli(arguments);
+                INFO(option << "=" << text << ": " << ran.err);
+                CHECK(ran.status == 2);
+                CHECK(ran.out.empty());
+                CHECK((ran.err.find("number") != std::string::npos || std::string(text).empty()));
+            }
+        }
+    }
+    CHECK(options > 25);
     std::ostringstream out, err;
     CHECK(run_cli({"sum", "hello"}, out, err) == 2);
     for (const char* known : {"ello is no sum", "drop 24awg", "fibre 2.4 km", "ups 780 Wh"})
         CHECK(err.str().find(known) != std::string::npos);
+}
+
+TEST_CASE("the stand-in refuses numbers and logins as its elders do", "[cli][bad-input]") {
+    const std::string demo = source_file("data/demo/marram-quay.ovant.json");
+    const auto status = [&](const std::string& arguments) {
+        const std::string command =
+            std::string(STANDIN_PATH) + " " + arguments + " > /dev/null 2>&1";
+        return WEXITSTATUS(std::system(command.c_str()));
+    };
+    for (const char* text : no_numbers) {
+        INFO(text);
+        for (const char* of : {"tester '{}' K02 '--seed={}'", "cameras '{}' '--seconds={}'",
+                               "switch '{}' SW1 '--seconds={}'", "switch '{}' SW1 '--speed={}'",
+                               "switch '{}' SW1 '--start={}'", "switch '{}' SW1 '--port={}'"})
+            CHECK(status(fmt::format(fmt::runtime(of), demo, text)) == 2);
+    }
+    for (const char* user : {"' '", "'a b'", "''", "'a\"b'", "$'a\\nb'"}) {
+        INFO(user);
+        CHECK(status(
+                  fmt::format("switch '{}' SW1 --seconds 1 --port 20161 --sign abcdefgh1 --user {}",
+                              demo, user)) == 2);
+    }
+    CHECK(status("nothing") == 2);
+    CHECK(status("") == 2);
+    CHECK(status("--help") == 0);
+}
+
+TEST_CASE("nothing is written over what is read, or twice", "[cli][bad-input]") {
+    const TempFolder folder;
+    const std::string demo = read_all(source_file("data/demo/marram-quay.ovant.json"));
+    const std::string site = folder.write("site.json", demo), other = folder.file("other");
+    std::filesystem::create_symlink(site, folder.path / "link");
+    const std::string link = folder.file("link"), again = folder.file("./site.json");
+    for (const std::string& path : {site, link, again}) {
+        for (const std::vector<std::string>& arguments :
+             {std::vector<std::string>{"cards", site, "--pdf", path},
+              {"parts", site, "--xlsx", path},
+              {"handover", site, "--csv", path},
+              {"assign", site, "--write", path},
+              {"work", site, "--pdf", path},
+              {"offer", site, "--pdf", other, "--csv", other}}) {
+            const Ran ran = cli(arguments);
+            INFO(arguments[0] << ": " << ran.err);
+            CHECK(ran.status == 2);
+            CHECK(ran.err.find("name") != std::string::npos);
+            CHECK(read_all(site) == demo);
+        }
+    }
+    CHECK_FALSE(std::filesystem::exists(other));
+    const std::string list = folder.write("list.csv", "name,x,y\nA,1,1\n");
+    CHECK(cli({"import", site, list, "--write", list}).status == 2);
+    CHECK(cli({"import", site, list, "--write", other}).status == 0);
 }
 
 TEST_CASE("a spreadsheet is written whole or not at all, long lists in several cells",

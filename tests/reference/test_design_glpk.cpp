@@ -101,7 +101,7 @@ std::optional<double> by_glpk(const DesignProblem& problem) {
 TEST_CASE("designs of middle size cost what GLPK finds", "[design][reference]") {
     std::mt19937 random(23);
     int compared = 0, proven = 0, better = 0;
-    const int sites = rounds(40, 6);
+    const int sites = rounds_or_long(rounds(10, 6), 40);
     for (int round = 0; round < sites; ++round) {
         const DesignProblem problem =
             street(random, 8 + static_cast<int>(random() % 17), 1 + static_cast<int>(random() % 5));

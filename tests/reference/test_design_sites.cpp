@@ -87,7 +87,7 @@ int no_dearer_choices(const Site& site, const Catalogue& catalogue, double than)
 TEST_CASE("small sites cost what the best of all choices costs", "[design]") {
     std::mt19937 random(11);
     int looked_at = 0, shared = 0, left_out = 0, in_turn = 0;
-    for (int round = 0; round < rounds(200, 12); ++round) {
+    for (int round = 0; round < rounds_or_long(rounds(40, 12), 200); ++round) {
         const int cameras = std::uniform_int_distribution<int>(1, 5)(random);
         const Site site =
             undesigned_site(random, cameras, std::uniform_int_distribution<int>(0, 3)(random));
@@ -122,7 +122,7 @@ TEST_CASE("designs are never worse than each camera's best way in turn", "[desig
     std::mt19937 random(23);
     double in_turn = 0, designed = 0;
     int better = 0;
-    for (int round = 0; round < rounds(100, 5); ++round) {
+    for (int round = 0; round < rounds_or_long(rounds(15, 5), 100); ++round) {
         const Site site = undesigned_site(random, std::uniform_int_distribution<int>(6, 14)(random),
                                           std::uniform_int_distribution<int>(1, 5)(random));
         const Catalogue& catalogue = shipped_catalogue();

@@ -1,6 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// Under a sanitizer a test looks for faults of memory, not of numbers: fewer rounds will do.
+// How often a test tries. Under a sanitizer it looks for faults of memory, not of numbers: fewer
+// rounds will do. Many rounds are gone only when asked for: scripts/test --long.
 #pragma once
+
+#include <cstdlib>
 
 namespace ovant {
 
@@ -15,6 +18,10 @@ inline constexpr bool under_sanitizer = false;
 #else
 inline constexpr bool under_sanitizer = false;
 #endif
+
+inline int rounds_or_long(int plain, int many) {
+    return std::getenv("OVANT_LONG_TESTS") ? many : plain;
+}
 
 constexpr int rounds(int plain, int sanitized) { return under_sanitizer ? sanitized : plain; }
 

@@ -22,8 +22,8 @@ namespace {
 
 constexpr double beyond_price = std::numeric_limits<double>::infinity();
 constexpr double hub_reach_m = 20000;
-constexpr double most_saved = 1e5;       // by serving a camera that nothing else does
-constexpr std::size_t most_parts = 400;  // besides switches at the head end
+constexpr double most_saved = 1e5;        // by serving a camera that nothing else does
+constexpr std::size_t most_parts = 400;   // besides switches at the head end
 constexpr std::size_t most_ways = 60000;  // in all: about 10 kB each, and so many in the programme
 constexpr int ordinary_class = 4;
 constexpr std::size_t a_crowd = 3;  // of cameras, where a place is suggested: a choice of ours

@@ -71,10 +71,9 @@ public:
         wanted.keep = wishes_.keep;
         wanted.up_to_the_limit = wishes_.tight;
         wanted.by_price = by_price;
-        candidates_ = find_candidates(site_, catalogue_, wanted,
-                                      [&](double share) {
-                                          return goes_on(0.6 * share) && past_share() < candidates_by;
-                                      });
+        candidates_ = find_candidates(site_, catalogue_, wanted, [&](double share) {
+            return goes_on(0.6 * share) && past_share() < candidates_by;
+        });
         bare_ = candidates_.cleared;
         bare_.places = site_.places;
         for (const Device& camera : candidates_.cameras) bare_.devices.push_back(camera);
@@ -298,8 +297,8 @@ private:
         }
     }
 
-    // What fails when the time is over does without: the rest stands. The dearest of all that stands
-    // in the way of something goes, until nothing does.
+    // What fails when the time is over does without: the rest stands. The dearest of all that
+    // stands in the way of something goes, until nothing does.
     void leave_out(SiteDesign& out, DesignAnswer& answer) const {
         for (std::size_t round = 0; round <= answer.choice.size(); ++round) {
             std::optional<PlacedDesign> placed =

@@ -182,7 +182,7 @@ private:
                 with_needs.push_back(all_needs(problem, {thing}));
         }
         Bringers bringers;
-        std::vector<std::vector<std::size_t>> with_needs;  // a thing and all that it needs
+        std::vector<std::vector<std::size_t>> with_needs;     // a thing and all that it needs
         std::vector<std::vector<std::size_t>> capacities_of;  // that a thing brings
         bool groups = false;
     };

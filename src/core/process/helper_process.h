@@ -1,7 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// Work that may crash, run away or never end is done by a helper program that ships beside this one,
-// in a process of its own with limits of time and memory: whatever happens to it, the caller goes
-// on with what it told by then. Includes nothing of the model.
+// Work that may crash, run away or never end is done by a helper program that ships beside this
+// one, in a process of its own with limits of time and memory: whatever happens to it, the caller
+// goes on with what it told by then. Includes nothing of the model.
 #pragma once
 
 #include <cstddef>
@@ -13,8 +13,8 @@
 namespace ovant {
 
 struct HelperLimits {
-    double most_s = 10;                                 // then it is killed
-    std::size_t most_bytes = std::size_t{2} << 30;      // of memory
+    double most_s = 10;                                    // then it is killed
+    std::size_t most_bytes = std::size_t{2} << 30;         // of memory
     std::size_t most_answer_bytes = std::size_t{1} << 28;  // longer: it is killed
 };
 

@@ -38,11 +38,11 @@ struct ProgrammeSolution {
 
 struct ProgrammeEffort {
     double most_s = 10;
-    int most_nodes = 0;         // of the search; 0: no limit. The same answer each time where it
-                                // ends the search, and not the time
-    double gap_share = 0;       // of the cost: what is so near to the bound is good enough
-    unsigned seed = 0;          // of whatever the search draws; 0: as it comes
-    std::vector<double> start;  // values to begin with, one a column; may be empty
+    int most_nodes = 0;           // of the search; 0: no limit. The same answer each time where it
+                                  // ends the search, and not the time
+    double gap_share = 0;         // of the cost: what is so near to the bound is good enough
+    unsigned seed = 0;            // of whatever the search draws; 0: as it comes
+    std::vector<double> start;    // values to begin with, one a column; may be empty
     std::function<bool()> go_on;  // asked 20 times a second; false ends the search at once
 };
 
