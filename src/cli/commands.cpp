@@ -16,6 +16,7 @@
 #include "core/assess/check_table.h"
 #include "core/fields/fields.h"
 #include "core/site/site_enum_names.h"
+#include "core/format/drawing_facts.h"
 #include "core/format/file_store.h"
 #include "core/prove/cards.h"
 #include "core/format/reading_csv.h"
@@ -150,7 +151,15 @@ int sum_command(const Options& options, const Streams& streams) {
 }
 
 int validate_command(const Options& options, const Streams& streams) {
-    if (!open_site(options, streams)) return cli_unreadable;
+    const std::optional<Opened> opened = open_site(options, streams);
+    if (!opened) return cli_unreadable;
+    if (opened->site.drawing && opened->site.drawing->data) {
+        const Result<DrawingFacts> drawing = look_at_drawing(*opened->site.drawing->data);
+        if (!drawing) {
+            streams.err << "The drawing is not shown. " << sentence(drawing.error()) << "\n";
+            return cli_unreadable;
+        }
+    }
     streams.out << options.site_path << " is a sound site file.\n";
     return cli_holds;
 }

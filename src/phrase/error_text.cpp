@@ -129,8 +129,12 @@ std::string sentence(const Error& error) {
         const std::string spot = told("line {}, column {}", error.line, error.column);
         place = place.empty() ? spot : fmt::format("{} ({})", place, spot);
     }
-    std::string out = place.empty() ? text + "." : fmt::format("{}: {}.", place, text);
-    if (place.empty() && out.front() >= 'a' && out.front() <= 'z')
+    const bool ended = text.ends_with('.') || text.ends_with('?') || text.ends_with('!');
+    std::string out = place.empty() ? text : fmt::format("{}: {}", place, text);
+    if (!ended) out += '.';
+    // What somebody named keeps its letters.
+    const bool ours = error.subject.empty() || !text.starts_with(error.subject);
+    if (place.empty() && ours && out.front() >= 'a' && out.front() <= 'z')
         out.front() = static_cast<char>(out.front() - 32);
     return out;
 }

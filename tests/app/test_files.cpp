@@ -7,6 +7,7 @@
 #include <unistd.h>
 
 #include "app/document/document.h"
+#include "app/kit/q.h"
 #include "core/format/site_json.h"
 #include "core/edits/edits.h"
 #include "support/temp_folder.h"
@@ -14,8 +15,6 @@
 using namespace ovant;
 
 namespace {
-
-QString q(const std::string& text) { return QString::fromStdString(text); }
 
 void move(Driver& d, const char* id, double dx_m) {
     const Point at = find_device(d.document().site(), id)->at;

@@ -64,12 +64,12 @@ TEST_CASE("a drawing that reaches outside is refused, however it is written", "[
                                "<?xml-stylesheet href='a.css'?>",
                                "<a:image xmlns:a='x' a:href='y.png'/>"}) {
         INFO(inside);
-        const Result<bool> checked = check_svg(svg(inside));
+        const Result<SvgSize> checked = check_svg(svg(inside));
         REQUIRE_FALSE(checked);
         CHECK(checked.error().code == ErrorCode::refers_outside);
         CHECK(sentence(checked.error()).find("outside itself") != std::string::npos);
     }
-    const Result<bool> entity = check_svg(
+    const Result<SvgSize> entity = check_svg(
         "<!DOCTYPE svg [<!ENTITY x SYSTEM 'file:///etc/passwd'>]>" + svg("<text>&x;</text>"));
     REQUIRE_FALSE(entity);
     CHECK(entity.error().code == ErrorCode::refers_outside);
@@ -77,7 +77,7 @@ TEST_CASE("a drawing that reaches outside is refused, however it is written", "[
 
 TEST_CASE("a drawing is bounded in parts and depth", "[svg][bad-input]") {
     const auto code = [](const std::string& text) {
-        const Result<bool> checked = check_svg(text);
+        const Result<SvgSize> checked = check_svg(text);
         return checked ? std::string("taken") : sentence(checked.error());
     };
     std::string many, deep, laughs = "<g id='a0'><rect/></g>";

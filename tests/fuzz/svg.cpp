@@ -8,7 +8,7 @@ using namespace ovant;
 
 int LLVMFuzzerTestOneInput(const std::uint8_t* data, std::size_t size) {
     const std::string_view text = text_of(data, size);
-    if (const Result<bool> checked = check_svg(text); !checked)
+    if (const Result<SvgSize> checked = check_svg(text); !checked)
         promise(sentence(checked.error()).size() > 8);
     Drawing drawing;
     drawing.media_type = "image/svg+xml";

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// What the plan shows of its drawing. A light one is drawn at once; a heavy one on a thread of its
-// own, the last picture standing in until it is ready. Newer wishes stop older ones.
+// What the plan shows of its drawing. It is drawn beside the window, the last picture standing in
+// until it is ready. What is asked for meanwhile is drawn next; another drawing stops that of the
+// last.
 #pragma once
 
 #include <QObject>
@@ -21,15 +22,17 @@ public:
 
 signals:
     void ready();
+    void not_drawn(const Error& why);
 
 private:
     void start(const DrawingShown& shown);
-    void take(const DrawingShown& shown, QImage image);
+    void take(const DrawingShown& shown, Drawn drawn);
 
     DrawingShown shown_;  // what image_ is of
     DrawingShown wanted_;
     QImage image_;
-    BackgroundJob<QImage> job_;
+    std::shared_ptr<const std::string> told_of_;  // why it is not drawn
+    BackgroundJob<Drawn> job_;
 };
 
 }  // namespace ovant

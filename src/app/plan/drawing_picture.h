@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// The drawing beneath the plan as a picture: PNG, JPEG, SVG or the first page of a PDF. Pure
-// functions that may run on any thread.
+// The drawing beneath the plan as a picture: PNG, JPEG, SVG or the first page of a PDF. A drawing
+// comes from strangers: it is drawn by a helper (src/drawer) with limits of time, memory and
+// files, never in this process. Functions may run on any thread.
 #pragma once
 
 #include <QByteArray>
@@ -8,23 +9,22 @@
 #include <QRectF>
 #include <QSizeF>
 
+#include <optional>
+
 #include "app/kit/background_job.h"
 #include "core/site/site.h"
 
 namespace ovant {
 
-inline constexpr double most_drawing_pixels = 100e6;  // of a raster; a page has none
 inline constexpr qint64 largest_drawing_bytes = 20 << 20;
 
-// Its own size in pixels, a page at 150 dots to the inch; empty if it cannot be read. Reads no more
-// than the head of the file.
+// Its own size in pixels, a page at 150 dots to the inch; empty if it cannot be shown. Worked out
+// once for the same bytes.
 QSizeF drawing_size_px(const Drawing& drawing);
+// Why it is not shown, where its bytes say so.
+std::optional<Error> why_not_shown(const Drawing& drawing);
 
-// Whether it is drawn in no time: small enough to be drawn while the plan is painted.
-bool is_light(const Drawing& drawing);
-
-// The part of a drawing that a view shows: laid out over `area`, both in pixels of the view. Empty
-// where it cannot be drawn, is no longer wanted, or reaches outside itself.
+// The part of a drawing that a view shows: laid out over `area`, both in pixels of the view.
 struct DrawingShown {
     Drawing drawing;
     QRectF area;
@@ -33,10 +33,14 @@ struct DrawingShown {
     bool dark = false;  // light and dark exchanged, every colour kept
     bool operator==(const DrawingShown&) const = default;
 };
-QImage draw(const DrawingShown& shown, const Wanted& wanted);
+// Empty where it is no longer wanted, or not drawn within its limits, with the reason.
+struct Drawn {
+    QImage image;
+    std::optional<Error> why_not;
+};
+Drawn draw(const DrawingShown& shown, const Wanted& wanted);
 
-// From a file's bytes. The error says what is wrong: too many pixels with how many, what it refers
-// to, or that it is none of these kinds.
+// From a file's bytes; what they are is told by themselves. Errors: those of look_at_drawing.
 Result<Drawing> drawing_from_bytes(const QByteArray& bytes);
 
 }  // namespace ovant

@@ -18,7 +18,6 @@
 #include "app/plan/plan_paint.h"
 #include "app/theme/theme.h"
 #include "core/assess/radio_path.h"
-#include "core/format/svg_check.h"
 #include "core/look_up.h"
 #include "core/route/route.h"
 #include "core/edits/edits.h"
@@ -42,6 +41,8 @@ PlanView::PlanView(Document& document, QWidget* parent)
       between_(new QComboBox(this)),
       drawing_layer_(new DrawingLayer(this)) {
     setObjectName("plan");
+    connect(drawing_layer_, &DrawingLayer::not_drawn, this,
+            [this](const Error& why) { emit document_.refused(q(sentence(why))); });
     connect(drawing_layer_, &DrawingLayer::ready, this, [this] {
         ground_ = {};
         update();
@@ -123,10 +124,9 @@ void PlanView::take_change(Change what) {
     set_tool(PlanTool::select);
     fit();
     const auto& drawing = document_.site().drawing;
-    if (!drawing || drawing->media_type != "image/svg+xml") return;
-    if (const Result<bool> checked = check_svg(*drawing->data); !checked)
-        emit document_.refused(
-            tr("The drawing is not shown. %1").arg(q(sentence(checked.error()))));
+    if (!drawing) return;
+    if (const std::optional<Error> why = why_not_shown(*drawing))
+        emit document_.refused(tr("The drawing is not shown. %1").arg(q(sentence(*why))));
 }
 
 void PlanView::set_tool(PlanTool tool) {

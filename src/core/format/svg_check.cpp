@@ -5,14 +5,21 @@
 #include <fmt/format.h>
 
 #include <algorithm>
+#include <cctype>
+#include <charconv>
+#include <cmath>
 #include <map>
 #include <memory>
+#include <locale>
 #include <optional>
+#include <set>
+#include <sstream>
 #include <string>
 #include <type_traits>
 #include <vector>
 
 #include "core/fields/fields.h"
+#include "core/format/base64.h"
 #include "core/text.h"
 #include "core/format/xml_error.h"
 
@@ -28,11 +35,131 @@ std::string_view trimmed(std::string_view text) {
     return text.substr(first, text.find_last_not_of(blank) - first + 1);
 }
 
+// Whoever reads the picture looks at what it begins with, not at what it is said to be.
 bool inside_the_file(std::string_view reference) {
-    const std::string text = lowered(trimmed(reference));
-    return text.empty() || text.front() == '#' || text.starts_with("data:image/png;base64,") ||
-           text.starts_with("data:image/jpeg;base64,") ||
-           text.starts_with("data:image/jpg;base64,");
+    const std::string_view whole = trimmed(reference);
+    if (whole.empty() || whole.front() == '#') return true;
+    const std::size_t comma = whole.find(',');
+    if (comma == std::string_view::npos) return false;
+    const std::string type = lowered(whole.substr(0, comma));
+    if (type != "data:image/png;base64" && type != "data:image/jpeg;base64" &&
+        type != "data:image/jpg;base64")
+        return false;
+    std::string first;
+    for (char letter : whole.substr(comma + 1, 200)) {
+        if (first.size() == 12) break;
+        if (letter != ' ' && letter != '\n' && letter != '\r' && letter != '\t') first += letter;
+    }
+    const std::string bytes = base64_decode(first.substr(0, first.size() / 4 * 4));
+    return bytes.starts_with("\x89PNG") || bytes.starts_with("\xff\xd8\xff");
+}
+
+// Attributes that are numbers, or lists and functions of them. A style has them too.
+bool holds_numbers(std::string_view attribute) {
+    static const std::set<std::string_view> all = {"x",
+                                                   "y",
+                                                   "x1",
+                                                   "y1",
+                                                   "x2",
+                                                   "y2",
+                                                   "cx",
+                                                   "cy",
+                                                   "r",
+                                                   "rx",
+                                                   "ry",
+                                                   "fx",
+                                                   "fy",
+                                                   "fr",
+                                                   "dx",
+                                                   "dy",
+                                                   "width",
+                                                   "height",
+                                                   "d",
+                                                   "points",
+                                                   "transform",
+                                                   "viewbox",
+                                                   "offset",
+                                                   "rotate",
+                                                   "style",
+                                                   "gradienttransform",
+                                                   "patterntransform",
+                                                   "stroke-width",
+                                                   "stroke-dasharray",
+                                                   "stroke-dashoffset",
+                                                   "stroke-miterlimit",
+                                                   "font-size",
+                                                   "opacity",
+                                                   "fill-opacity",
+                                                   "stroke-opacity",
+                                                   "stop-opacity",
+                                                   "letter-spacing",
+                                                   "word-spacing",
+                                                   "textlength",
+                                                   "refx",
+                                                   "refy",
+                                                   "markerwidth",
+                                                   "markerheight",
+                                                   "startoffset",
+                                                   "stddeviation"};
+    return all.contains(attribute);
+}
+
+// The first number of a text that is not finite or too large; empty where all are good.
+std::string_view wild_number(std::string_view text) {
+    const auto letter = [&](std::size_t i) {
+        const char at = i < text.size() ? text[i] : ' ';
+        return std::isalpha(static_cast<unsigned char>(at)) || at == '#' || at == '_' || at == '-';
+    };
+    for (std::size_t i = 0; i < text.size();) {
+        if (text[i] == '#') {  // a colour or a part
+            for (++i; i < text.size() && std::isalnum(static_cast<unsigned char>(text[i])); ++i) {
+            }
+            continue;
+        }
+        const bool digit = std::isdigit(static_cast<unsigned char>(text[i]));
+        if (digit || (text[i] == '.' && i + 1 < text.size() &&
+                      std::isdigit(static_cast<unsigned char>(text[i + 1])))) {
+            double value = 0;
+            const auto [end, code] =
+                std::from_chars(text.data() + i, text.data() + text.size(), value);
+            const auto size = static_cast<std::size_t>(end - (text.data() + i));
+            const std::string_view number = text.substr(i, size);
+            const bool tiny = code == std::errc::result_out_of_range &&
+                              lowered(number).find("e-") != std::string::npos;
+            if (!tiny && (code != std::errc{} || value > most_svg_number)) return number;
+            i += size;
+            continue;
+        }
+        for (std::string_view word : {"nan", "infinity", "inf"}) {
+            if (lowered(text.substr(i, word.size())) == word && !letter(i + word.size()) &&
+                (i == 0 || !letter(i - 1) || text[i - 1] == '-'))
+                return text.substr(i, word.size());
+        }
+        ++i;
+    }
+    return "";
+}
+
+// A length of the outermost element in pixels; nothing where it is left out or a share of whatever
+// it is shown in; refused (0) where it is no length.
+std::optional<double> length_px(std::string_view text) {
+    text = trimmed(text);
+    if (text.empty() || text.ends_with('%') || text == "auto") return std::nullopt;
+    double value = 0;
+    const auto [end, code] = std::from_chars(text.data(), text.data() + text.size(), value);
+    if (code != std::errc{} || !std::isfinite(value)) return 0;
+    const std::string unit =
+        lowered(trimmed(text.substr(static_cast<std::size_t>(end - text.data()))));
+    constexpr double per_inch = 96, mm_in_inch = 25.4, letter_px = 16;
+    if (unit.empty() || unit == "px") return value;
+    if (unit == "in") return value * per_inch;
+    if (unit == "mm") return value * per_inch / mm_in_inch;
+    if (unit == "cm") return value * 10 * per_inch / mm_in_inch;
+    if (unit == "pt") return value * per_inch / 72;
+    if (unit == "pc") return value * per_inch / 6;
+    if (unit == "em") return value * letter_px;
+    if (unit == "ex") return value * letter_px / 2;
+    return 0;
 }
 
 // What a style reaches for, outside the file; empty for nothing. A backslash could write url( in
@@ -62,7 +189,7 @@ public:
         XML_SetProcessingInstructionHandler(parser, on_instruction);
     }
 
-    Result<bool> read(std::string_view svg) {
+    Result<SvgSize> read(std::string_view svg) {
         const bool parsed =
             XML_Parse(parser_, svg.data(), static_cast<int>(svg.size()), 1) == XML_STATUS_OK;
         if (error_) return *error_;
@@ -72,7 +199,7 @@ public:
                          why_no_xml(XML_GetErrorCode(parser_)), ""};
         }
         if (!is_svg_) return Error{ErrorCode::bad_value, "", "this", "an SVG drawing"};
-        if (drawn() <= most_svg_elements) return true;
+        if (drawn() <= most_svg_elements) return size();
         return Error{ErrorCode::too_large, "drawing", "more parts",
                      std::to_string(most_svg_elements)};
     }
@@ -83,6 +210,39 @@ private:
         std::size_t elements = 0;
         std::vector<std::string> uses;
     };
+
+    // Stated, else that of the view box.
+    Result<SvgSize> size() const {
+        const std::optional<double> width = length_px(width_), height = length_px(height_);
+        std::vector<double> box;
+        std::string numbers = view_box_;
+        std::replace(numbers.begin(), numbers.end(), ',', ' ');
+        std::istringstream in(numbers);
+        in.imbue(std::locale::classic());
+        for (double one = 0; in >> one;) box.push_back(one);
+        const bool has_box = box.size() == 4;
+        if ((!width || !height) && !has_box)
+            return Error{ErrorCode::missing_field, "", "width, height or viewBox", ""};
+        SvgSize out;
+        out.width_px = width                  ? *width
+                       : height && box[3] > 0 ? *height * box[2] / box[3]
+                       : has_box              ? box[2]
+                                              : 0;
+        out.height_px = height                ? *height
+                        : width && box[2] > 0 ? *width * box[3] / box[2]
+                        : has_box             ? box[3]
+                                              : 0;
+        const auto good = [](double px) { return px >= least_svg_px && px <= most_svg_px; };
+        const auto refused = [](std::string_view name, const std::string& text) {
+            return Error{ErrorCode::out_of_range, std::string(name), shown_value(text),
+                         fmt::format("{} to {:.0f} pixels", least_svg_px, most_svg_px)};
+        };
+        if (!good(out.width_px))
+            return width ? refused("width", width_) : refused("viewBox", view_box_);
+        if (!good(out.height_px))
+            return height ? refused("height", height_) : refused("viewBox", view_box_);
+        return out;
+    }
 
     static Reader& of(void* reader) { return *static_cast<Reader*>(reader); }
 
@@ -125,6 +285,18 @@ private:
     void attribute(const std::string& element, Attribute attribute) {
         const auto [name, value] = attribute;
         const std::string key = lowered(name.substr(name.rfind(':') + 1));
+        if (open_.size() == 1 && key == name.substr(name.rfind(':') + 1)) {
+            if (key == "width") width_ = std::string(value);
+            if (key == "height") height_ = std::string(value);
+        }
+        if (open_.size() == 1 && name == "viewBox") view_box_ = std::string(value);
+        if (name.find(':') == std::string_view::npos && holds_numbers(key)) {
+            if (const std::string_view wild = wild_number(value); !wild.empty())
+                stop({ErrorCode::out_of_range,
+                      fmt::format("line {}", XML_GetCurrentLineNumber(parser_)),
+                      shown_value(std::string(wild)),
+                      fmt::format("up to {:.0f}", most_svg_number)});
+        }
         if (key == "id") open_.back() = std::string(value);
         if (key == "href" || key == "src") {
             if (!inside_the_file(value)) return refuse(value);
@@ -198,6 +370,7 @@ private:
     XML_Parser parser_;
     std::optional<Error> error_;
     bool is_svg_ = false;
+    std::string width_, height_, view_box_;  // of the outermost element
     std::size_t count_ = 0;
     int in_style_ = 0;
     std::string style_;
@@ -207,7 +380,7 @@ private:
 
 }  // namespace
 
-Result<bool> check_svg(std::string_view svg) {
+Result<SvgSize> check_svg(std::string_view svg) {
     constexpr std::size_t most_bytes = 64u << 20;
     if (svg.size() > most_bytes)
         return Error{ErrorCode::too_large, "drawing", fmt::format("{} MB", svg.size() >> 20),
