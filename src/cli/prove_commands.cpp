@@ -139,9 +139,13 @@ std::string diagnosis_json(const Diagnosis& found, UnitSystem units) {
                          {"at", one.at},
                          {"outcome", name_of(one.outcome)},
                          {"text", tried_text(one, units)}});
-    ordered_json out{{"camera", found.camera},         {"readings", found.readings.size()},
-                     {"impossible", found.impossible}, {"before_mending", found.before_mending},
-                     {"suspects", suspects},           {"tried", tried}};
+    ordered_json out{{"camera", found.camera},
+                     {"readings", found.readings.size()},
+                     {"impossible", found.impossible},
+                     {"before_mending", found.before_mending},
+                     {"read_again", found.read_again},
+                     {"suspects", suspects},
+                     {"tried", tried}};
     if (found.next) {
         out["next"] = {{"of", name_of(found.next->reading.of)},
                        {"subject", found.next->reading.subject},

@@ -148,6 +148,8 @@ std::string diagnosis_text(const Diagnosis& diagnosis) {
     if (diagnosis.before_mending > 0)
         out +=
             " " + told("Left out, as read before the last mending: {}.", diagnosis.before_mending);
+    if (diagnosis.read_again > 0)
+        out += " " + told("Left out, as the same was read again later: {}.", diagnosis.read_again);
     return out;
 }
 

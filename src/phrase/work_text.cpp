@@ -66,13 +66,14 @@ std::string where_text(const WorkItem& item, const Network& net) {
 std::string item_text(const WorkItem& item, const Network& net, const TextContext& context) {
     const auto metres = [&](double m) { return shown(m, Unit::metre, context.units); };
     if (item.subject.empty()) return said("the whole site");
-    if (const Device* device = find_device(*net.site, item.subject)) {
+    const bool cable = find_link(*net.site, item.subject) != nullptr;  // most are
+    if (const Device* device = cable ? nullptr : find_device(*net.site, item.subject)) {
         const std::string unit = with_name(device->id, device->name);
         return item.height_m > 0 ? told("{}, at {}", unit, metres(item.height_m)) : unit;
     }
-    if (const Place* place = find_place(*net.site, item.subject))
+    if (const Place* place = cable ? nullptr : find_place(*net.site, item.subject))
         return with_name(place->id, place->name);
-    if (const Pathway* pathway = find_pathway(*net.site, item.subject))
+    if (const Pathway* pathway = cable ? nullptr : find_pathway(*net.site, item.subject))
         return told("{}, {}", with_name(pathway->id, pathway->name), metres(item.metres));
     std::string text = item.subject;
     if (item.metres > 0) text += fmt::format(", {}", metres(item.metres));

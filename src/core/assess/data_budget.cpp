@@ -3,6 +3,8 @@
 #include "core/assess/link_reach.h"
 
 #include <algorithm>
+#include <map>
+#include <set>
 
 namespace ovant {
 namespace {
@@ -15,12 +17,14 @@ double into_recorder_mbps(const Network& net, DeviceNumber recorder) {
     return mbps;
 }
 
-int cameras_over(const Network& net, LinkNumber link) {
-    int count = 0;
+// Cameras whose run leads over each link.
+std::map<LinkNumber, int> cameras_over_links(const Network& net) {
+    std::map<LinkNumber, int> out;
     for (const Run& run : net.runs) {
-        count += std::find(run.links.begin(), run.links.end(), link) != run.links.end();
+        for (LinkNumber link : std::set<LinkNumber>(run.links.begin(), run.links.end()))
+            ++out[link];
     }
-    return count;
+    return out;
 }
 
 bool is_uplink(const Network& net, const NetLink& link) {
@@ -31,11 +35,13 @@ bool is_uplink(const Network& net, const NetLink& link) {
 
 std::vector<DataStretch> data_budget(const Network& net) {
     std::vector<DataStretch> out;
+    const std::map<LinkNumber, int> cameras_over = cameras_over_links(net);
     for (LinkNumber number : net.links.numbers()) {
         const NetLink& link = net.links[number];
         if (link.load_mbps <= 0) continue;
         const bool uplink = is_uplink(net, link);
-        if (!uplink && cameras_over(net, number) < 2) continue;
+        const auto cameras = cameras_over.find(number);
+        if (!uplink && (cameras == cameras_over.end() || cameras->second < 2)) continue;
         const bool a_near = net.towards[link.b.device] == link.b.port;
         out.push_back({link.medium() == Medium::radio ? StretchKind::radio
                        : uplink                       ? StretchKind::uplink

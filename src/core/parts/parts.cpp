@@ -4,6 +4,7 @@
 #include <algorithm>
 #include <cmath>
 #include <map>
+#include <unordered_set>
 
 #include "core/catalogue/usual_kinds.h"
 #include "core/look_up.h"
@@ -145,11 +146,10 @@ namespace {
 // A line for each package that is bought, for each left-over, and for what comes by the metre.
 void add_cable(const Network& net, const CableCuts& cuts, std::vector<PartLine>& parts) {
     const Kind* kind = net.catalogue->find(cuts.cable);
-    const auto use = [](PartLine& line, const std::vector<CutPiece>& pieces) {
+    using Users = std::unordered_set<std::string>;
+    const auto use = [](PartLine& line, Users& users, const std::vector<CutPiece>& pieces) {
         for (const CutPiece& piece : pieces) {
-            if (std::find(line.used_by.begin(), line.used_by.end(), piece.link) ==
-                line.used_by.end())
-                line.used_by.push_back(piece.link);
+            if (users.insert(piece.link).second) line.used_by.push_back(piece.link);
         }
     };
     PartLine plain;
@@ -160,24 +160,27 @@ void add_cable(const Network& net, const CableCuts& cuts, std::vector<PartLine>&
     by_metre.unit_price = too_long.unit_price = kind && kind->cable ? kind->cable->price_per_m : 0;
     too_long.too_long = true;
     std::vector<PartLine> lines;
+    std::vector<Users> users;  // of each line
+    Users by_metre_users, too_long_users;
     for (const PackageCut& cut : cuts.packages) {
         if (cut.to_measure) {
             by_metre.quantity += cut.package.length_m;
-            use(by_metre, cut.pieces);
+            use(by_metre, by_metre_users, cut.pieces);
             continue;
         }
         const auto same = std::find_if(lines.begin(), lines.end(), [&](const PartLine& line) {
             return line.package == cut.package && line.left_over == cut.left_over;
         });
         PartLine& line = same != lines.end() ? *same : lines.emplace_back(plain);
+        users.resize(lines.size());
         line.package = cut.package;
         line.left_over = cut.left_over;
         line.unit_price = cut.package.price;
         line.quantity += 1;
-        use(line, cut.pieces);
+        use(line, users[static_cast<std::size_t>(&line - lines.data())], cut.pieces);
     }
     for (const CutPiece& piece : cuts.too_long) too_long.quantity += piece.length_m;
-    use(too_long, cuts.too_long);
+    use(too_long, too_long_users, cuts.too_long);
     for (PartLine* line : {&by_metre, &too_long}) {
         if (line->quantity > 0) lines.push_back(std::move(*line));
     }

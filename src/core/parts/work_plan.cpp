@@ -2,11 +2,15 @@
 #include "core/parts/work_plan.h"
 
 #include <algorithm>
+#include <boost/geometry.hpp>
+#include <boost/geometry/geometries/point.hpp>
+#include <boost/geometry/index/rtree.hpp>
 #include <cmath>
 #include <limits>
 #include <map>
 #include <tuple>
 #include <unordered_map>
+#include <unordered_set>
 
 namespace ovant {
 namespace {
@@ -27,22 +31,39 @@ Spot spot_of(const Network& net, DeviceNumber number) {
 
 // Each spot's turn: from the head end always to the nearest that is left.
 std::map<std::string, int> turns(const Network& net) {
-    std::map<std::string, Point> left;
+    namespace bg = boost::geometry;
+    using At = bg::model::point<double, 2, bg::cs::cartesian>;
+    using Left = std::pair<At, std::string>;
+    const auto at = [](Point point) { return At(point.x_m, point.y_m); };
+    std::map<std::string, Point> spots;
     for (DeviceNumber number : net.kinds.numbers()) {
         const Spot spot = spot_of(net, number);
-        left.emplace(spot.id, spot.at);
+        spots.emplace(spot.id, spot.at);
     }
+    std::vector<Left> all;
+    for (const auto& [id, point] : spots) all.emplace_back(at(point), id);
+    struct SameSpot {
+        bool operator()(const Left& a, const Left& b) const { return a.second == b.second; }
+    };
+    bg::index::rtree<Left, bg::index::quadratic<16>, bg::index::indexable<Left>, SameSpot> left(
+        all);
     std::map<std::string, int> turn;
     const Place* head_end = head_end_of(*net.site);
-    Point here = head_end ? head_end->at : left.empty() ? Point{} : left.begin()->second;
+    Point here = head_end ? head_end->at : spots.empty() ? Point{} : spots.begin()->second;
+    // Of several just as near the first by its id.
+    constexpr double same_m = 1e-9;
     while (!left.empty()) {
-        const auto next =
-            std::min_element(left.begin(), left.end(), [&](const auto& a, const auto& b) {
-                return distance_m(here, a.second) < distance_m(here, b.second);
-            });
-        here = next->second;
-        turn.emplace(next->first, static_cast<int>(turn.size()));
-        left.erase(next);
+        Left next = *left.qbegin(bg::index::nearest(at(here), 1));
+        const double away_m = bg::distance(at(here), next.first) + same_m;
+        const bg::model::box<At> around(At(here.x_m - away_m, here.y_m - away_m),
+                                        At(here.x_m + away_m, here.y_m + away_m));
+        for (auto one = left.qbegin(bg::index::intersects(around)); one != left.qend(); ++one) {
+            if (bg::distance(at(here), one->first) <= away_m && one->second < next.second)
+                next = *one;
+        }
+        here = spots.at(next.second);
+        turn.emplace(next.second, static_cast<int>(turn.size()));
+        left.remove(next);
     }
     return turn;
 }
@@ -71,14 +92,14 @@ public:
 
     void add(const std::string& part, double quantity, const std::string& used_by) {
         if (part.empty()) return;
-        PartLine& line = lines_[{part, 0, ""}];
+        Loaded& line = lines_[{part, 0, ""}];
         line.kind = part;
         line.quantity += quantity;
         use(line, used_by);
     }
     void add(const std::string& cable, const PackageCut& cut) {
         const double length_m = cut.package.length_m;
-        PartLine& line = lines_[{cable, cut.to_measure ? 0 : length_m, cut.left_over}];
+        Loaded& line = lines_[{cable, cut.to_measure ? 0 : length_m, cut.left_over}];
         line.kind = cable;
         if (cut.to_measure) {
             line.unit = Unit::metre;
@@ -91,7 +112,7 @@ public:
         for (const CutPiece& piece : cut.pieces) use(line, piece.link);
     }
     void add(const CutPiece& too_long, const std::string& cable) {
-        PartLine& line = lines_[{cable, -1, ""}];
+        Loaded& line = lines_[{cable, -1, ""}];
         line.kind = cable;
         line.unit = Unit::metre;
         line.quantity += too_long.length_m;
@@ -113,12 +134,14 @@ public:
     }
 
 private:
-    static void use(PartLine& line, const std::string& id) {
-        if (std::find(line.used_by.begin(), line.used_by.end(), id) == line.used_by.end())
-            line.used_by.push_back(id);
+    struct Loaded : PartLine {
+        std::unordered_set<std::string> users;
+    };
+    static void use(Loaded& line, const std::string& id) {
+        if (line.users.insert(id).second) line.used_by.push_back(id);
     }
     const Catalogue& catalogue_;
-    std::map<std::tuple<std::string, double, std::string>, PartLine> lines_;
+    std::map<std::tuple<std::string, double, std::string>, Loaded> lines_;
 };
 
 class WorkPlanning {

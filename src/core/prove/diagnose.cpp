@@ -7,8 +7,10 @@
 #include <cmath>
 #include <limits>
 #include <map>
+#include <numeric>
 #include <random>
 #include <set>
+#include <tuple>
 
 #include "core/prove/likelihood.h"
 #include "core/site/site_enum_names.h"
@@ -30,6 +32,7 @@ public:
         for (DeviceNumber number : parts.devices) subjects_.insert(net.device(number).id);
     }
     bool touches(const std::string& subject) const { return subjects_.contains(subject); }
+    const std::set<std::string>& subjects() const { return subjects_; }
 
 private:
     std::set<std::string> subjects_;
@@ -42,17 +45,45 @@ std::vector<CameraNumber> beside(const Network& net, CameraNumber camera) {
     std::vector<CameraNumber> out;
     const PortAt root = net.fed_by[net.cameras[camera]];
     if (!root) return out;
+    std::set<std::string_view> read;
+    for (const Reading& one : net.site->readings) {
+        if (one.of == ReadingOf::volts) read.insert(one.subject);
+    }
+    if (read.empty()) return out;
     for (CameraNumber other : net.cameras.numbers()) {
         const DeviceNumber device = net.cameras[other];
         const PortAt by = net.fed_by[device];
         if (other == camera || !by || by.device != root.device || out.size() == most_beside)
             continue;
-        const auto& readings = net.site->readings;
-        if (std::any_of(readings.begin(), readings.end(), [&](const Reading& one) {
-                return one.of == ReadingOf::volts && one.subject == net.device(device).id;
-            }))
-            out.push_back(other);
+        if (read.contains(net.device(device).id)) out.push_back(other);
     }
+    return out;
+}
+
+// Of what was read again and again at one thing and under one condition the newest counts: a meter
+// that is off is off each time. Past so many the oldest are left out too.
+constexpr std::size_t most_weighed = 120;
+constexpr double same_temperature_k = 5;
+
+std::vector<ReadingAlong> newest(std::vector<ReadingAlong> all, int& left_out) {
+    std::vector<std::size_t> later(all.size());
+    std::iota(later.rbegin(), later.rend(), std::size_t{0});
+    std::stable_sort(later.begin(), later.end(), [&](std::size_t a, std::size_t b) {
+        return all[a].reading.when > all[b].reading.when;  // moments sort as text
+    });
+    std::set<std::tuple<ReadingOf, std::string, std::string, ReadUnder, double>> seen;
+    std::vector<std::size_t> kept;
+    for (std::size_t i : later) {
+        const Reading& one = all[i].reading;
+        const double warmth = std::round(one.temperature_c.value_or(-1000) / same_temperature_k);
+        if (kept.size() < most_weighed &&
+            seen.insert({one.of, one.subject, one.pair, one.under, warmth}).second)
+            kept.push_back(i);
+    }
+    std::sort(kept.begin(), kept.end());
+    std::vector<ReadingAlong> out;
+    for (std::size_t i : kept) out.push_back(std::move(all[i]));
+    left_out += static_cast<int>(all.size() - out.size());
     return out;
 }
 
@@ -66,6 +97,7 @@ void collect(const Network& net, CameraNumber camera, Diagnosis& out) {
         out.tried.push_back(one);
         if (one.outcome == FaultOutcome::mended) mended = std::max(mended, one.when);
     }
+    std::vector<ReadingAlong> speaking;
     for (ReadingAlong& one : readings_along(net, camera)) {
         const ReadingVerdict verdict = one.judged.verdict;
         if (one.reading.when < mended) {
@@ -73,13 +105,17 @@ void collect(const Network& net, CameraNumber camera, Diagnosis& out) {
         } else if (!tells_faults(one.reading.of)) {
             continue;
         } else if (verdict == ReadingVerdict::as_promised || verdict == ReadingVerdict::off) {
-            out.readings.push_back(std::move(one.reading));
-            out.judged.push_back(std::move(one.judged));
+            speaking.push_back(std::move(one));
         } else {
             ++out.impossible;
         }
     }
+    for (ReadingAlong& one : newest(std::move(speaking), out.read_again)) {
+        out.readings.push_back(std::move(one.reading));
+        out.judged.push_back(std::move(one.judged));
+    }
     if (out.readings.empty()) return;
+    std::vector<ReadingAlong> at_others;
     for (CameraNumber other : beside(net, camera)) {
         for (ReadingAlong& one : readings_along(net, other)) {
             const ReadingVerdict verdict = one.judged.verdict;
@@ -88,10 +124,12 @@ void collect(const Network& net, CameraNumber camera, Diagnosis& out) {
                 one.reading.subject == net.device(net.cameras[other]).id &&
                 one.reading.when >= mended &&
                 (verdict == ReadingVerdict::as_promised || verdict == ReadingVerdict::off);
-            if (!speaks || along.touches(one.reading.subject)) continue;
-            out.readings.push_back(std::move(one.reading));
-            out.judged.push_back(std::move(one.judged));
+            if (speaks && !along.touches(one.reading.subject)) at_others.push_back(std::move(one));
         }
+    }
+    for (ReadingAlong& one : newest(std::move(at_others), out.read_again)) {
+        out.readings.push_back(std::move(one.reading));
+        out.judged.push_back(std::move(one.judged));
     }
 }
 
@@ -233,12 +271,36 @@ void choose_next(const Network& net, CameraNumber camera, const Site& run,
 std::vector<ReadingAlong> readings_along(const Network& net, CameraNumber camera) {
     if (net.site->readings.empty()) return {};
     const Along along(net, camera);
-    const Site run = site_of_run(net, camera);
-    std::vector<ReadingAlong> out;
+    std::vector<Reading> readings;
     for (const Reading& reading : net.site->readings) {
-        if (along.touches(reading.subject))
-            out.push_back({reading, judge_reading(run, *net.catalogue, reading)});
+        if (along.touches(reading.subject)) readings.push_back(reading);
     }
+    if (readings.empty()) return {};
+    std::vector<JudgedReading> judged =
+        judge_readings(site_of_run(net, camera), *net.catalogue, readings);
+    std::vector<ReadingAlong> out;
+    for (std::size_t i = 0; i < readings.size(); ++i)
+        out.push_back({std::move(readings[i]), std::move(judged[i])});
+    return out;
+}
+
+ReadingsAlong::ReadingsAlong(const Network& net)
+    : net_(net), judged_(judge_readings(*net.site, *net.catalogue)) {
+    const std::vector<Reading>& readings = net.site->readings;
+    for (std::size_t i = 0; i < readings.size(); ++i) at_[readings[i].subject].push_back(i);
+}
+
+std::vector<ReadingAlong> ReadingsAlong::of(CameraNumber camera) const {
+    if (at_.empty()) return {};
+    std::vector<std::size_t> which;
+    for (const std::string& subject : Along(net_, camera).subjects()) {
+        const auto found = at_.find(subject);
+        if (found != at_.end())
+            which.insert(which.end(), found->second.begin(), found->second.end());
+    }
+    std::sort(which.begin(), which.end());
+    std::vector<ReadingAlong> out;
+    for (std::size_t i : which) out.push_back({net_.site->readings[i], judged_[i]});
     return out;
 }
 

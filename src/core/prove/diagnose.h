@@ -10,6 +10,8 @@
 #pragma once
 
 #include <string>
+#include <string_view>
+#include <unordered_map>
 #include <vector>
 
 #include "core/prove/faults.h"
@@ -44,6 +46,7 @@ struct Diagnosis {
     std::vector<JudgedReading> judged;  // the same
     int impossible = 0;                 // that physics forbids, or nothing is promised for
     int before_mending = 0;             // left out: the run is no longer as it was read
+    int read_again = 0;                 // left out: the same was read later, or too much else was
     std::vector<TriedFault> tried;      // along the run
     std::vector<Suspect> suspects;      // most likely first; the fault `none` is one of them
     // Suspects that no further reading tells from the first: their places in `suspects`.
@@ -57,6 +60,20 @@ struct ReadingAlong {
     JudgedReading judged;
 };
 std::vector<ReadingAlong> readings_along(const Network& net, CameraNumber camera);
+
+// All readings of a site judged once, for whoever asks for many of its runs. Borrows the network.
+class ReadingsAlong {
+public:
+    explicit ReadingsAlong(const Network& net);
+    // In the order of the site.
+    std::vector<ReadingAlong> of(CameraNumber camera) const;
+    const std::vector<JudgedReading>& judged() const { return judged_; }
+
+private:
+    const Network& net_;
+    std::vector<JudgedReading> judged_;
+    std::unordered_map<std::string_view, std::vector<std::size_t>> at_;  // by subject
+};
 
 // Suspects that were looked into and were not it are less likely; readings from before something
 // was mended are left out. Errors: no_such_object where there is no such camera; not_possible

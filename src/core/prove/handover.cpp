@@ -15,8 +15,7 @@ void add_failing(const std::string& subject, const std::vector<Check>& checks, H
     }
 }
 
-void collect_readings(const Network& net, Handover& out) {
-    const std::vector<JudgedReading> judged = judge_readings(*net.site, *net.catalogue);
+void collect_readings(const Network& net, const std::vector<JudgedReading>& judged, Handover& out) {
     for (std::size_t i = 0; i < judged.size(); ++i) {
         const ReadingVerdict verdict = judged[i].verdict;
         if (verdict == ReadingVerdict::off || verdict == ReadingVerdict::impossible)
@@ -24,7 +23,7 @@ void collect_readings(const Network& net, Handover& out) {
     }
 }
 
-void collect_runs(const Network& net, Handover& out) {
+void collect_runs(const Network& net, const ReadingsAlong& readings, Handover& out) {
     const std::vector<Card> cards = wiring_cards(net);
     std::size_t card = 0;
     for (CameraNumber number : net.cameras.numbers()) {
@@ -40,7 +39,7 @@ void collect_runs(const Network& net, Handover& out) {
             run.expected_w = of.expected_w;
             run.rate_mbps = of.rate_mbps;
             run.length_m = net.runs[number].length_m;
-            run.readings = readings_along(net, number);
+            run.readings = readings.of(number);
             if (run.readings.empty()) out.not_read.push_back(run.camera);
             for (Caution caution : of.cautions) {
                 if (std::find(out.cautions.begin(), out.cautions.end(), caution) ==
@@ -78,8 +77,9 @@ Handover handover(const Network& net, const Assessment& assessment, std::string 
     for (const RunAssessment& run : assessment.runs) add_failing(run.camera, run.checks, out);
     for (const UnitAssessment& unit : assessment.units) add_failing(unit.device, unit.checks, out);
     add_failing("", assessment.site_checks, out);
-    collect_readings(net, out);
-    collect_runs(net, out);
+    const ReadingsAlong readings(net);
+    collect_readings(net, readings.judged(), out);
+    collect_runs(net, readings, out);
     collect_bench(net, out);
     out.parts = count_parts(net);
     out.addresses = address_rows(net, AddressOrder::by_place);

@@ -48,15 +48,19 @@ Condition condition_of(ReadUnder under) {
     return Condition::day;
 }
 
-Site as_read(Site then, const Reading& reading) {
-    then.settings.source_volts = SourceVolts::nominal;
-    then.settings.worst_permitted_cable = false;
-    then.settings.tolerances = {};
+Settings as_read(Settings then, const Reading& reading) {
+    then.source_volts = SourceVolts::nominal;
+    then.worst_permitted_cable = false;
+    then.tolerances = {};
     if (reading.temperature_c) {
-        Settings& s = then.settings;
-        s.day_c = s.night_c = s.coldest_night_c = *reading.temperature_c;
-        s.hot_cable_c.reset();
+        then.day_c = then.night_c = then.coldest_night_c = *reading.temperature_c;
+        then.hot_cable_c.reset();
     }
+    return then;
+}
+
+Site as_read(Site then, const Reading& reading) {
+    then.settings = as_read(std::move(then.settings), reading);
     return then;
 }
 
@@ -93,27 +97,24 @@ private:
         if (all_.steps_ == Promises::Steps::all) out.working.push_back(std::move(step));
     }
     const NetLink* link() const {
-        for (const NetLink& one : net_.links) {
-            if (one.link->id == reading_.subject) return &one;
-        }
-        return nullptr;
+        const auto found = all_.links_.find(reading_.subject);
+        return found == all_.links_.end() ? nullptr : found->second;
     }
-    DeviceNumber device() const {
-        for (DeviceNumber number : net_.kinds.numbers()) {
-            if (net_.device(number).id == reading_.subject) return number;
-        }
-        return {};
+    DeviceNumber device() const { return device_called(reading_.subject); }
+    DeviceNumber device_called(std::string_view id) const {
+        const auto found = all_.devices_.find(id);
+        return found == all_.devices_.end() ? DeviceNumber() : found->second;
     }
     // "SW1.6": the port behind the last dot.
     PortAt port() const {
         const std::size_t dot = reading_.subject.rfind('.');
         if (dot == std::string::npos) return {};
-        for (DeviceNumber number : net_.kinds.numbers()) {
-            if (net_.device(number).id != reading_.subject.substr(0, dot)) continue;
-            for (PortNumber port : net_.kind(number).ports.numbers()) {
-                if (net_.kind(number).ports[port].id == reading_.subject.substr(dot + 1))
-                    return {number, port};
-            }
+        const DeviceNumber number =
+            device_called(std::string_view(reading_.subject).substr(0, dot));
+        if (!number) return {};
+        for (PortNumber port : net_.kind(number).ports.numbers()) {
+            if (net_.kind(number).ports[port].id == reading_.subject.substr(dot + 1))
+                return {number, port};
         }
         return {};
     }
@@ -452,6 +453,11 @@ const std::vector<PortFeed>& Promises::feeds(PortAt port, Condition condition) {
     const auto found = solved_.find(key);
     if (found != solved_.end()) return found->second;
     return solved_.emplace(key, solve_port(net_, port, condition)).first->second;
+}
+
+Promises::Promises(const Network& net, Steps steps) : net_(net), steps_(steps) {
+    for (const NetLink& link : net.links) links_.emplace(link.link->id, &link);
+    for (DeviceNumber number : net.kinds.numbers()) devices_.emplace(net.device(number).id, number);
 }
 
 Promise Promises::of(const Reading& reading) { return PromiseOf(*this, reading).make(); }

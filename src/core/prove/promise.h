@@ -5,7 +5,9 @@
 #include <limits>
 #include <map>
 #include <optional>
+#include <string_view>
 #include <tuple>
+#include <unordered_map>
 #include <vector>
 
 #include "core/assess/assess.h"
@@ -19,6 +21,7 @@ Condition condition_of(ReadUnder under);
 // The site as it was when the reading was taken: at that temperature, sources at their nominal
 // volts, nothing at the end of its tolerance.
 Site as_read(Site site, const Reading& reading);
+Settings as_read(Settings settings, const Reading& reading);
 
 struct Promise {
     double value = std::numeric_limits<double>::quiet_NaN();  // where nothing is promised
@@ -31,18 +34,25 @@ struct Promise {
 };
 
 // Promises of one network, laid out as the site was when it was read, which it borrows. Feeds are
-// solved once for all readings.
+// solved once for all readings of a temperature.
 class Promises {
 public:
     enum class Steps { none, all };
-    explicit Promises(const Network& net, Steps steps = Steps::all) : net_(net), steps_(steps) {}
+    explicit Promises(const Network& net, Steps steps = Steps::all);
     Promise of(const Reading& reading);
+    // The settings of its site were changed: of how it is laid out nothing.
+    void settings_changed() {
+        solved_.clear();
+        assessed_.reset();
+    }
 
 private:
     friend class PromiseOf;
     const std::vector<PortFeed>& feeds(PortAt port, Condition condition);
     const Network& net_;
     const Steps steps_;
+    std::unordered_map<std::string_view, const NetLink*> links_;
+    std::unordered_map<std::string_view, DeviceNumber> devices_;
     std::map<std::tuple<std::size_t, std::size_t, Condition>, std::vector<PortFeed>> solved_;
     std::optional<Assessment> assessed_;  // only for what whole units carry
 };

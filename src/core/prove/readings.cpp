@@ -170,7 +170,8 @@ JudgedReading promise_of(const Site& site, const Catalogue& catalogue, const Rea
 
 namespace {
 
-// Readings of one evening share the site as it was: laid out and solved once for each temperature.
+// Readings of one evening share the site as it was: laid out once, since how it lies is no matter
+// of temperature, and solved once for each.
 std::map<std::optional<double>, std::vector<std::size_t>> by_temperature(
     const std::vector<Reading>& readings) {
     std::map<std::optional<double>, std::vector<std::size_t>> out;
@@ -185,25 +186,33 @@ std::vector<double> values_read(Site site, const Catalogue& catalogue,
     std::vector<double> out(readings.size());
     const Tolerances tolerances = site.settings.tolerances;
     const Settings settings = site.settings;
+    if (readings.empty()) return out;
+    const Network net = lay_out(site, catalogue);
+    Promises promises(net, Promises::Steps::none);
     for (const auto& [temperature_c, group] : by_temperature(readings)) {
-        site.settings = settings;
-        site = as_read(std::move(site), readings[group.front()]);
+        site.settings = as_read(settings, readings[group.front()]);
         site.settings.tolerances = tolerances;
-        const Network net = lay_out(site, catalogue);
-        Promises promises(net, Promises::Steps::none);
+        promises.settings_changed();
         for (std::size_t i : group) out[i] = promises.of(readings[i]).value;
     }
     return out;
 }
 
 std::vector<JudgedReading> judge_readings(const Site& site, const Catalogue& catalogue) {
-    std::vector<JudgedReading> out(site.readings.size());
-    for (const auto& [temperature_c, group] : by_temperature(site.readings)) {
-        const Site then = as_read(site, site.readings[group.front()]);
-        const Network net = lay_out(then, catalogue);
-        Promises promises(net);
-        for (std::size_t i : group)
-            out[i] = judged(site, site.readings[i], promises.of(site.readings[i]));
+    return judge_readings(site, catalogue, site.readings);
+}
+
+std::vector<JudgedReading> judge_readings(const Site& site, const Catalogue& catalogue,
+                                          const std::vector<Reading>& readings) {
+    std::vector<JudgedReading> out(readings.size());
+    if (readings.empty()) return out;
+    Site then = as_read(site, readings.front());
+    const Network net = lay_out(then, catalogue);
+    Promises promises(net);
+    for (const auto& [temperature_c, group] : by_temperature(readings)) {
+        then.settings = as_read(site.settings, readings[group.front()]);
+        promises.settings_changed();
+        for (std::size_t i : group) out[i] = judged(site, readings[i], promises.of(readings[i]));
     }
     return out;
 }

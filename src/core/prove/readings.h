@@ -72,6 +72,9 @@ std::vector<double> values_read(Site site, const Catalogue& catalogue,
                                 const std::vector<Reading>& readings);
 // All of a site's, in order.
 std::vector<JudgedReading> judge_readings(const Site& site, const Catalogue& catalogue);
+// Of other readings than the site's.
+std::vector<JudgedReading> judge_readings(const Site& site, const Catalogue& catalogue,
+                                          const std::vector<Reading>& readings);
 
 // A measured length or loop resistance becomes the design's, so that every check is judged on what
 // hangs there. Errors: not_possible for a reading of something else, no_such_object.

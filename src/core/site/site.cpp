@@ -6,7 +6,11 @@
 #include <fmt/format.h>
 
 #include <algorithm>
+#include <array>
 #include <cmath>
+#include <cstdint>
+#include <functional>
+#include <unordered_map>
 
 namespace ovant {
 
@@ -15,11 +19,69 @@ OVANT_VALUE_MADE(Link);
 OVANT_VALUE_MADE(Site);
 namespace {
 
+// Where the ids of a long list stand, remembered by each thread for the lists it asked last. A list
+// is a plain value that may have been changed, or be gone and another lie in its place: what is
+// remembered is only where to look first.
+class RememberedPlaces {
+public:
+    static constexpr std::size_t long_list = 48;
+
+    template <class Items>
+    std::size_t find(const Items& items, std::string_view id) {
+        Known& known = of(items.data(), items.size());
+        const auto place = known.places.find(std::hash<std::string_view>()(id));
+        if (place != known.places.end() && items.begin()[place->second].id == id)
+            return place->second;
+        const auto found = std::find_if(items.begin(), items.end(),
+                                        [&](const auto& item) { return item.id == id; });
+        const auto at = static_cast<std::size_t>(found - items.begin());
+        // What is not in the list at all is looked for in all of it each time.
+        if (known.places.empty() || at < items.size()) known.gone_through += at;
+        // Worth it once it was gone through a few times.
+        if (known.gone_through > 4 * items.size()) {
+            known.places.clear();
+            for (std::size_t i = 0; i < items.size(); ++i)
+                known.places.emplace(std::hash<std::string_view>()(items.begin()[i].id),
+                                     static_cast<std::uint32_t>(i));
+            known.gone_through = 0;
+        }
+        return at;
+    }
+
+private:
+    struct Known {
+        const void* list = nullptr;
+        std::size_t size = 0;
+        std::size_t gone_through = 0;
+        std::size_t asked_last = 0;
+        std::unordered_map<std::size_t, std::uint32_t> places;  // by hash of the id
+    };
+    Known& of(const void* list, std::size_t size) {
+        ++now_;
+        Known* oldest = &known_[0];
+        for (Known& one : known_) {
+            if (one.list == list && one.size == size) {
+                one.asked_last = now_;
+                return one;
+            }
+            if (one.asked_last < oldest->asked_last) oldest = &one;
+        }
+        *oldest = {list, size, 0, now_, {}};
+        return *oldest;
+    }
+    std::array<Known, 6> known_;
+    std::size_t now_ = 0;
+};
+
 template <class Items>
 auto find_by_id(Items& items, std::string_view id) -> decltype(items.data()) {
-    const auto found =
-        std::find_if(items.begin(), items.end(), [&](const auto& item) { return item.id == id; });
-    return found == items.end() ? nullptr : &*found;
+    thread_local RememberedPlaces remembered;
+    std::size_t at = 0;
+    if (items.size() >= RememberedPlaces::long_list)
+        at = remembered.find(items, id);
+    else
+        while (at < items.size() && items.begin()[at].id != id) ++at;
+    return at < items.size() ? items.data() + at : nullptr;
 }
 
 }  // namespace
