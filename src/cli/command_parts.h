@@ -72,12 +72,19 @@ struct Streams {
 
 struct Opened {
     Site site;
+    Site read;  // as it was opened
     Catalogue catalogue;
     TextContext context;
 };
 
 // The site of the options, or nothing with the reason written to err.
 std::optional<Opened> open_site(const Options& options, const Streams& streams);
+
+// Writes the site as a command made it where --write names a file: through the gate, as the window
+// keeps it. Every command that writes a site does so here. Nothing on success, also where no file
+// is named; else the status to end with, the reason told.
+std::optional<int> write_site(const Opened& opened, Result<Site> made, const Options& options,
+                              const Streams& streams);
 
 // Tells the error; the status to end with.
 int refused(const Error& error, const Streams& streams);

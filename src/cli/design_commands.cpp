@@ -95,10 +95,7 @@ int design_command(const Options& options, const Streams& streams) {
     const Result<Site> taken =
         sound(opened->site, opened->catalogue, std::move(designs.front().site));
     if (!taken) return refused(taken.error(), streams);
-    if (!options.write_path.empty()) {
-        const Result<FileStamp> saved = save_site(options.write_path, *taken);
-        if (!saved) return refused(saved.error(), streams);
-    }
+    if (const auto status = write_site(*opened, *taken, options, streams)) return *status;
     if (options.format == "json") {
         json all = json::array();
         for (const SiteDesign& design : designs)

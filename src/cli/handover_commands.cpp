@@ -80,10 +80,7 @@ int handover_command(const Options& options, const Streams& streams) {
             options.csv_path, readings_csv(site, judge_readings(site, opened->catalogue)));
         if (!saved) return refuse(saved.error());
     }
-    if (!options.write_path.empty()) {
-        const Result<FileStamp> saved = save_site(options.write_path, site);
-        if (!saved) return refuse(saved.error());
-    }
+    if (const auto status = write_site(*opened, site, options, streams)) return *status;
     return found.nothing_open() ? cli_holds : cli_fails;
 }
 

@@ -44,12 +44,7 @@ int look_command(const Options& options, const Streams& streams) {
     }
     if (looked->not_understood > 0)
         streams.err << told("Answers that were not understood: {}", looked->not_understood) << "\n";
-    if (!options.write_path.empty()) {
-        const Result<Site> kept = sound(opened->site, opened->catalogue, taken.site);
-        if (!kept) return refuse(kept.error());
-        const Result<FileStamp> saved = save_site(options.write_path, *kept);
-        if (!saved) return refuse(saved.error());
-    }
+    if (const auto status = write_site(*opened, taken.site, options, streams)) return *status;
     return looked->found.empty() ? cli_fails : cli_holds;
 }
 

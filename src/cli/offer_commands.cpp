@@ -307,10 +307,7 @@ int variants_command(const Options& options, const Streams& streams) {
         if (!taken) return refused(taken.error(), streams);
         opened->site = *taken;
     }
-    if (!options.write_path.empty()) {
-        const Result<FileStamp> saved = save_site(options.write_path, opened->site);
-        if (!saved) return refused(saved.error(), streams);
-    }
+    if (const auto status = write_site(*opened, opened->site, options, streams)) return *status;
     const std::vector<DesignFacts> designs = compare_designs(opened->site);
     if (options.format == "json")
         streams.out << designs_json(designs);

@@ -110,9 +110,7 @@ int boxes_command(Opened opened, const Options& options, const Streams& streams)
         streams.out << supply_box_text(boxes.front(), opened.site, opened.context) << "\n";
         opened.site = std::move(boxes.front().site);
     }
-    if (options.write_path.empty()) return cli_holds;
-    const Result<FileStamp> saved = save_site(options.write_path, opened.site);
-    return saved ? cli_holds : refused(saved.error(), streams);
+    return write_site(opened, opened.site, options, streams).value_or(cli_holds);
 }
 
 }  // namespace

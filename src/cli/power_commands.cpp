@@ -41,12 +41,23 @@ std::optional<Opened> open_site(const Options& options, const Streams& streams) 
         streams.err << options.site_path << ": " << sentence(site.error()) << "\n";
         return std::nullopt;
     }
-    Opened opened{std::move(*site), {}, {}};
+    Opened opened{std::move(*site), {}, {}, {}};
+    opened.read = opened.site;
     if (const auto school = from_name<School>(options.school))
         opened.site.settings.school = *school;
     opened.catalogue = catalogue_for(opened.site);
     opened.context.units = opened.site.settings.units;
     return opened;
+}
+
+std::optional<int> write_site(const Opened& opened, Result<Site> made, const Options& options,
+                              const Streams& streams) {
+    if (options.write_path.empty()) return std::nullopt;
+    const Result<Site> kept = sound(opened.read, catalogue_for(opened.read), std::move(made));
+    if (!kept) return refused(kept.error(), streams);
+    const Result<FileStamp> saved = save_site(options.write_path, *kept);
+    if (!saved) return refused(saved.error(), streams);
+    return std::nullopt;
 }
 
 int power_command(const Options& options, const Streams& streams) {
@@ -166,14 +177,8 @@ int assign_command(const Options& options, const Streams& streams) {
         for (const std::string& camera : found.not_helped)
             streams.out << fmt::format("  no port here mends {}\n", camera);
     }
-    if (found.found && !options.write_path.empty()) {
-        const Result<Site> assigned = sound(opened->site, opened->catalogue, found.site);
-        const Result<FileStamp> saved = assigned ? save_site(options.write_path, *assigned)
-                                                 : Result<FileStamp>(assigned.error());
-        if (!saved) {
-            streams.err << sentence(saved.error()) << "\n";
-            return cli_unreadable;
-        }
+    if (found.found) {
+        if (const auto status = write_site(*opened, found.site, options, streams)) return *status;
     }
     return found.found ? cli_holds : cli_fails;
 }

@@ -255,10 +255,7 @@ int bench_command(const Options& options, const Streams& streams) {
             save_file(options.pdf_path, bench_pdf(plan, site, opened->context), std::nullopt);
         if (!saved) return refuse(saved.error());
     }
-    if (!options.write_path.empty()) {
-        const Result<FileStamp> saved = save_site(options.write_path, site);
-        if (!saved) return refuse(saved.error());
-    }
+    if (const auto status = write_site(*opened, site, options, streams)) return *status;
     const bool all_done = std::all_of(steps.begin(), steps.end(), [&](const BenchStep* step) {
         const BenchRecord* record = record_of(site, *step);
         return record && record->state == BenchState::done;
@@ -325,10 +322,7 @@ int addresses_command(const Options& options, const Streams& streams) {
     if (!taken) return refuse(taken.error());
     const Network net = lay_out(*taken, opened->catalogue);
     streams.out << file_text(net, options, opened->context);
-    if (!options.write_path.empty()) {
-        const Result<FileStamp> saved = save_site(options.write_path, *taken);
-        if (!saved) return refuse(saved.error());
-    }
+    if (const auto status = write_site(*opened, *taken, options, streams)) return *status;
     const std::vector<Check> checks = address_checks(net, false);
     const bool fails = std::any_of(checks.begin(), checks.end(), [](const Check& check) {
         return check.verdict == Verdict::fails;
@@ -374,10 +368,7 @@ int readings_command(const Options& options, const Streams& streams) {
                                        reading_text(reading, judged[i], kept->settings.units));
         }
     }
-    if (!options.write_path.empty()) {
-        const Result<FileStamp> saved = save_site(options.write_path, *kept);
-        if (!saved) return refuse(saved.error());
-    }
+    if (const auto status = write_site(*opened, *kept, options, streams)) return *status;
     const bool all = std::all_of(judged.begin(), judged.end(), [](const JudgedReading& one) {
         return one.verdict == ReadingVerdict::as_promised;
     });

@@ -26,10 +26,7 @@ int import_command(const Options& options, const Streams& streams) {
                 << counted(made.lines.size(), "line") << " left out or in part\n";
     const Result<Site> taken = sound(opened->site, opened->catalogue, made.site);
     if (!taken) return refuse(taken.error());
-    if (!options.write_path.empty()) {
-        const Result<FileStamp> saved = save_site(options.write_path, *taken);
-        if (!saved) return refuse(saved.error());
-    }
+    if (const auto status = write_site(*opened, *taken, options, streams)) return *status;
     return made.lines.empty() ? cli_holds : cli_fails;
 }
 

@@ -227,9 +227,7 @@ int read_switch_command(const Options& options, const Streams& streams) {
     }
     if (!options.write_path.empty()) {
         const Result<Site> kept = keep_readings(opened->site, readings_to_keep(series, units));
-        if (!kept) return refused(kept.error(), streams);
-        const Result<FileStamp> saved = save_site(options.write_path, *kept);
-        if (!saved) return refused(saved.error(), streams);
+        if (const auto status = write_site(*opened, kept, options, streams)) return *status;
     }
     return all_well(series) ? cli_holds : cli_fails;
 }

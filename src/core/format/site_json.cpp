@@ -4,6 +4,7 @@
 #include <fmt/format.h>
 
 #include <algorithm>
+#include <cmath>
 #include <unordered_set>
 
 #include "core/catalogue/kind_json.h"
@@ -22,7 +23,8 @@ int version_of(const json& object) {
     const auto version = object.is_object() ? object.find("version") : object.end();
     if (!object.is_object() || version == object.end() || !version->is_number()) return 0;
     const double number = version->get<double>();
-    return number >= 1 && number <= 1000 ? static_cast<int>(number) : 0;
+    const bool whole = number >= 1 && number <= 1000 && number == std::floor(number);
+    return whole ? static_cast<int>(number) : 0;
 }
 
 void tell(Problems& problems, Error error) {
