@@ -8,6 +8,7 @@
 #include <sys/stat.h>
 #include <unistd.h>
 
+#include <algorithm>
 #include <boost/functional/hash.hpp>
 #include <cerrno>
 #include <charconv>
@@ -129,6 +130,14 @@ std::optional<Error> move_into_place(const std::string& aside, const std::string
     return std::nullopt;
 }
 
+bool is_in_group(gid_t group) {
+    const int count = ::getgroups(0, nullptr);
+    std::vector<gid_t> own(static_cast<std::size_t>(std::max(0, count)));
+    const int read = ::getgroups(count, own.data());
+    return std::find(own.begin(), own.begin() + std::max(0, read), group) !=
+           own.begin() + std::max(0, read);
+}
+
 std::optional<Error> replace(const std::string& path, std::string_view bytes) {
     struct stat there {};
     const bool exists = ::stat(path.c_str(), &there) == 0;
@@ -136,7 +145,10 @@ std::optional<Error> replace(const std::string& path, std::string_view bytes) {
     // A printer, a pipe, the bin of the system: written to, never replaced.
     if (exists && !S_ISREG(there.st_mode)) return write_in_place(path, bytes);
     const bool foreign = exists && there.st_uid != ::geteuid() && ::geteuid() != 0;
-    const bool in_place = exists && (there.st_nlink > 1 || foreign);
+    // A group that one is not in cannot be given to a new file.
+    const bool foreign_group =
+        exists && ::geteuid() != 0 && there.st_gid != ::getegid() && !is_in_group(there.st_gid);
+    const bool in_place = exists && (there.st_nlink > 1 || foreign || foreign_group);
     if (in_place) there.st_uid = ::geteuid(), there.st_gid = ::getegid();
     const Result<std::string> aside = write_aside(path, bytes, exists ? &there : nullptr);
     if (!aside) return aside.error();

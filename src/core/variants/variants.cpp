@@ -109,8 +109,13 @@ auto with_id(Variants& variants, std::string_view id) {
                         [&](const Variant& variant) { return variant.id == id; });
 }
 
+// What stands is called so until it has a name of its own.
+std::string_view standing_name(const Site& site) {
+    return site.design_name.empty() ? std::string_view(first_design) : site.design_name;
+}
+
 bool name_taken(const Site& site, std::string_view name, std::string_view but_id) {
-    if (!but_id.empty() && name == site.design_name) return true;
+    if (!but_id.empty() && name == standing_name(site)) return true;
     return std::any_of(site.variants.begin(), site.variants.end(), [&](const Variant& variant) {
         return variant.name == name && variant.id != but_id;
     });
@@ -157,7 +162,7 @@ std::string free_design_name(const Site& site, std::string_view wanted) {
     std::string name(wanted.substr(0, most_name_letters - room));
     while (!letters_in(name)) name.pop_back();  // cut inside a letter
     std::string free = name;
-    for (int number = 2; free == site.design_name || name_taken(site, free, ""); ++number)
+    for (int number = 2; free == standing_name(site) || name_taken(site, free, ""); ++number)
         free = fmt::format("{} {}", name, number);
     return free;
 }
@@ -188,7 +193,7 @@ Result<Site> describe_variant(Site site, const Variant& described) {
 }
 
 Result<Site> name_design(Site site, std::string_view name) {
-    if (name_taken(site, name, "")) return taken(name);
+    if (name_taken(site, name.empty() ? first_design : name, "")) return taken(name);
     site.design_name = name;
     return site;
 }
@@ -199,9 +204,11 @@ Result<Chosen> choose_variant(const Site& site, std::string_view id) {
     DesignSite design = with_variant(site, *found);
     Chosen chosen{std::move(design.site), std::move(design.mended)};
     chosen.site.design_name = found->name;
+    std::string standing(standing_name(site));
+    if (name_taken(chosen.site, standing, id)) standing = free_design_name(chosen.site, standing);
     for (Variant& variant : chosen.site.variants) {
         if (variant.id == id) {
-            variant.name = site.design_name.empty() ? first_design : site.design_name;
+            variant.name = standing;
             variant.note.clear();
             set_difference(variant, chosen.site, site);
         } else {
