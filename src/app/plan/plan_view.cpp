@@ -195,6 +195,7 @@ void PlanView::paintEvent(QPaintEvent*) {
     paint_above(painter, document_, map_, layout_, *this, labels_);
     paint_tool(painter);
     paint_refusal(painter);
+    if (hasFocus()) paint_focus(painter, theme_of(*this), rect());
 }
 
 void PlanView::say(QPainter& painter, QPointF at, const QString& text) {

@@ -117,6 +117,7 @@ void DayChart::paintEvent(QPaintEvent*) {
     }
     paint_hours(painter);
     paint_marker(painter);
+    if (hasFocus()) paint_focus(painter, theme_of(*this), rect());
 }
 
 void DayChart::paint_night(QPainter& painter) const {

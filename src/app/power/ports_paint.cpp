@@ -248,10 +248,8 @@ private:
             p_.setPen(QPen(theme_.ink, 2));
             p_.drawRect(box.adjusted(-2, -2, 2, 2));
         }
-        if (port.port == state_.focused && view_.hasFocus()) {
-            p_.setPen(QPen(theme_.copper, 1, Qt::DotLine));
-            p_.drawRect(box.adjusted(-5, -5, 5, line_ + 8));
-        }
+        if (port.port == state_.focused && view_.hasFocus())
+            paint_focus(p_, theme_, box.adjusted(-6, -6, 6, line_ + 9));
     }
 
     // A line under the ports that are on the long setting together.

@@ -94,6 +94,7 @@ void PortsPicture::paintEvent(QPaintEvent*) {
                     {here(dragged_), here(over_), here(focused_), units_.size() > 1}, area_of(u),
                     *this);
     }
+    if (hasFocus() && focused_.empty()) paint_focus(painter, theme_of(*this), rect());
     if (any) return;
     painter.setPen(theme_of(*this).quiet);
     painter.drawText(rect(), Qt::AlignCenter,

@@ -49,11 +49,7 @@ protected:
             painter.setPen(theme.fails);
             painter.drawText(QPointF(centre.x() + 14, centre.y() - 5), QString::number(faults_));
         }
-        if (hasFocus()) {
-            painter.setPen(QPen(theme.copper, 1, Qt::DotLine));
-            painter.setBrush(Qt::NoBrush);
-            painter.drawRoundedRect(rect().adjusted(4, 2, -5, -3), 4, 4);
-        }
+        if (hasFocus()) paint_focus(painter, theme, rect().adjusted(3, 1, -4, -2));
     }
 
 private:

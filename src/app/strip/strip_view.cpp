@@ -156,11 +156,8 @@ void StripView::paintEvent(QPaintEvent*) {
             spots_.push_back(std::move(spot));
         }
     }
-    if (hasFocus() && focused_ < spots_.size()) {
-        painter.setPen(QPen(theme.copper, 1.5));
-        painter.setBrush(Qt::NoBrush);
-        painter.drawRoundedRect(spots_[focused_].area.adjusted(-3, -1, 3, 1), 3, 3);
-    }
+    if (hasFocus() && focused_ < spots_.size())
+        paint_focus(painter, theme, spots_[focused_].area.adjusted(-4, -2, 4, 2));
 }
 
 void StripView::set_height(const std::string& radio, double height_m, bool take) {

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/theme/icons.h"
 
+#include "app/theme/theme.h"
+
 #include <QApplication>
 #include <QIconEngine>
 #include <QPainter>
@@ -77,6 +79,21 @@ private:
 }  // namespace
 
 QIcon icon(Icon which) { return QIcon(new LineIcon(which)); }
+
+void OwnStyle::drawPrimitive(PrimitiveElement element, const QStyleOption* option,
+                             QPainter* painter, const QWidget* widget) const {
+    if (element != PE_FrameFocusRect)
+        return QProxyStyle::drawPrimitive(element, option, painter, widget);
+    const bool dark = option->palette.color(QPalette::Window).lightness() < 128;
+    paint_focus(*painter, theme_for(dark), option->rect);
+}
+
+void OwnStyle::drawComplexControl(ComplexControl control, const QStyleOptionComplex* option,
+                                  QPainter* painter, const QWidget* widget) const {
+    QProxyStyle::drawComplexControl(control, option, painter, widget);
+    if (control == CC_SpinBox && option->state & State_HasFocus)
+        drawPrimitive(PE_FrameFocusRect, option, painter, widget);
+}
 
 int OwnStyle::styleHint(StyleHint hint, const QStyleOption* option, const QWidget* widget,
                         QStyleHintReturn* data) const {

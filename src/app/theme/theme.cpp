@@ -42,10 +42,14 @@ void load_font(const char* begin, const char* end) {
 QString style_sheet(const Theme& theme) {
     return QStringLiteral(
                "QToolTip { color: %1; background: %2; border: 1px solid %3; }"
-               "QLineEdit, QComboBox, QPlainTextEdit { background: %4; color: %1; "
+               // Of fields no colour is set here: that of what is not typed yet would follow it.
+               "QLineEdit, QComboBox, QPlainTextEdit { background: %4; "
                "border: 1px solid %3;"
-               " border-radius: 3px; padding: 3px 6px; selection-background-color: %5; }"
-               "QLineEdit:focus, QComboBox:focus { border: 1px solid %5; }"
+               " border-radius: 3px; padding: 3px 6px; selection-background-color: %5; "
+               "selection-color: %8; }"
+               "QLineEdit:focus, QComboBox:focus, QPlainTextEdit:focus, QTextEdit:focus { border: "
+               "1px "
+               "solid %5; }"
                "QComboBox::drop-down { border: none; width: 18px; }"
                "QComboBox::down-arrow { image: url(:/style/arrow-%9.svg); width: 10px; height: "
                "6px; }"
@@ -66,23 +70,29 @@ QString style_sheet(const Theme& theme) {
                "#paletteList::item { padding: 4px 6px; } #paletteList::item:selected { background: "
                "%6; color: %1; }"
                "#tools QToolButton { padding: 3px 4px; }"
-               "QToolButton:hover, QToolButton:focus { border-color: %3; }"
+               "QToolButton:hover { border-color: %3; }"
+               "QToolButton:focus { border-color: %5; }"
                "QToolButton:checked { background: %6; }"
                "QToolButton::menu-indicator { image: none; }"
                "QMenu { background: %4; color: %1; border: 1px solid %3; padding: 4px; }"
-               "QMenu::item { padding: 5px 22px 5px 22px; } QMenu::item:selected { background: %6; "
-               "}"
+               "QMenu::item { padding: 5px 22px 5px 22px; border: 1px solid transparent; } "
+               "QMenu::item:selected { background: %6; "
+               "color: %1; border: 1px solid %5; }"
                "QMenu::item:disabled { color: %7; }"
                "QMenu::separator { height: 1px; background: %3; margin: 4px; }"
-               "QScrollArea, QListView, QTableView { border: none; background: %8; }"
+               "QScrollArea, QListView, QTableView, QTreeView { border: 1px solid transparent; "
+               "background: %8; }"
+               "QListView:focus, QTableView:focus, QTreeView:focus { border: 1px solid %5; }"
                "QTableView { gridline-color: %3; alternate-background-color: %4; }"
                "QHeaderView::section { background: %8; color: %7; border: none; border-bottom: 1px "
                "solid %3;"
                " padding: 5px 6px; }"
-               "QTabBar::tab { padding: 6px 12px; color: %7; border: none; background: "
+               "QTabBar::tab { padding: 5px 11px; color: %7; border: 1px solid transparent; "
+               "background: "
                "transparent; }"
                "QTabBar::tab:selected { color: %1; font-weight: 600; border-bottom: 2px solid %5; }"
-               "QTabBar::tab:focus { color: %5; }"
+               "QTabBar::tab:focus { border: 1px solid %5; }"
+               "QScrollArea:focus { border: 1px solid %5; }"
                "QScrollBar:vertical { width: 9px; background: transparent; }"
                "QScrollBar:horizontal { height: 9px; background: transparent; }"
                "QScrollBar::handle { background: %3; border-radius: 4px; min-height: 24px; "
@@ -136,6 +146,15 @@ void apply_theme(QApplication& app, bool dark) {
     palette.setColor(QPalette::Link, theme.copper);
     app.setPalette(palette);
     app.setStyleSheet(style_sheet(theme));
+}
+
+void paint_focus(QPainter& painter, const Theme& theme, const QRectF& around) {
+    painter.save();
+    painter.setRenderHint(QPainter::Antialiasing);
+    painter.setBrush(Qt::NoBrush);
+    painter.setPen(QPen(theme.copper, 2));
+    painter.drawRoundedRect(around.adjusted(1, 1, -1, -1), 3, 3);
+    painter.restore();
 }
 
 QFont text_font(const QWidget& widget, double scale, bool bold) {
@@ -349,6 +368,7 @@ BarShares bar_shares(const Check& check) {
 
 void paint_bar(QPainter& painter, const Theme& theme, const QRectF& area, const BarShares& shares,
                Verdict verdict) {
+    painter.save();
     painter.setPen(Qt::NoPen);
     painter.setBrush(theme.track);
     painter.drawRect(area);
@@ -357,10 +377,12 @@ void paint_bar(QPainter& painter, const Theme& theme, const QRectF& area, const 
     const double limit_x = area.left() + area.width() * shares.limit;
     painter.setPen(QPen(theme.ink, 2));
     painter.drawLine(QPointF(limit_x, area.top() - 3), QPointF(limit_x, area.bottom() + 3));
-    if (shares.keep < 0) return;
-    const double keep_x = area.left() + area.width() * shares.keep;
-    painter.setPen(QPen(theme.quiet, 1, Qt::DotLine));
-    painter.drawLine(QPointF(keep_x, area.top() - 2), QPointF(keep_x, area.bottom() + 2));
+    if (shares.keep >= 0) {
+        const double keep_x = area.left() + area.width() * shares.keep;
+        painter.setPen(QPen(theme.quiet, 1, Qt::DotLine));
+        painter.drawLine(QPointF(keep_x, area.top() - 2), QPointF(keep_x, area.bottom() + 2));
+    }
+    painter.restore();
 }
 
 }  // namespace ovant

@@ -26,6 +26,9 @@ struct Theme {
 const Theme& theme_of(const QWidget& widget);
 const Theme& theme_for(bool dark);
 
+// Around what has the focus; leaves the painter as it was.
+void paint_focus(QPainter& painter, const Theme& theme, const QRectF& around);
+
 // Loads the bundled fonts and sets style, palette and style sheet. Sizes follow the desktop's font.
 void apply_theme(QApplication& app, bool dark);
 bool desktop_is_dark(const QApplication& app);

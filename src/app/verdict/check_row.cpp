@@ -96,10 +96,7 @@ void CheckRow::paintEvent(QPaintEvent*) {
         painter.fontMetrics().elidedText(reason_, Qt::ElideRight, width() - 2 * side - indent));
     painter.setPen(theme.rule);
     painter.drawLine(side, height() - 1, width() - side, height() - 1);
-    if (hasFocus()) {
-        painter.setPen(QPen(theme.copper, 1));
-        painter.drawRect(rect().adjusted(2, 1, -3, -3));
-    }
+    if (hasFocus()) paint_focus(painter, theme, rect().adjusted(2, 0, -2, -2));
 }
 
 void CheckRow::mousePressEvent(QMouseEvent*) { set_open(!is_open()); }

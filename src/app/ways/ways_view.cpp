@@ -65,6 +65,8 @@ public:
         }
         painter->setPen(theme.rule);
         painter->drawLine(r.bottomLeft(), r.bottomRight());
+        if (option.state & QStyle::State_HasFocus)
+            paint_focus(*painter, theme, r.adjusted(1, 0, -1, -1));
         painter->restore();
     }
 

@@ -293,7 +293,8 @@ ReadingsAlong::ReadingsAlong(const Network& net)
 std::vector<ReadingAlong> ReadingsAlong::of(CameraNumber camera) const {
     if (at_.empty()) return {};
     std::vector<std::size_t> which;
-    for (const std::string& subject : Along(net_, camera).subjects()) {
+    const Along along(net_, camera);
+    for (const std::string& subject : along.subjects()) {
         const auto found = at_.find(subject);
         if (found != at_.end())
             which.insert(which.end(), found->second.begin(), found->second.end());
