@@ -4,10 +4,14 @@
 #include "app/theme/theme.h"
 
 #include <QApplication>
+#include <QComboBox>
 #include <QIconEngine>
 #include <QPainter>
 #include <QPalette>
+#include <QPushButton>
 #include <QSvgRenderer>
+#include <QTabBar>
+#include <QToolButton>
 
 namespace ovant {
 namespace {
@@ -84,6 +88,10 @@ void OwnStyle::drawPrimitive(PrimitiveElement element, const QStyleOption* optio
                              QPainter* painter, const QWidget* widget) const {
     if (element != PE_FrameFocusRect)
         return QProxyStyle::drawPrimitive(element, option, painter, widget);
+    // Their frames say it already, by the style sheet.
+    if (qobject_cast<const QPushButton*>(widget) || qobject_cast<const QToolButton*>(widget) ||
+        qobject_cast<const QTabBar*>(widget) || qobject_cast<const QComboBox*>(widget))
+        return;
     const bool dark = option->palette.color(QPalette::Window).lightness() < 128;
     paint_focus(*painter, theme_for(dark), option->rect);
 }
