@@ -2,11 +2,14 @@
 // Saving, reopening, damage, somebody else's changes, a kill and recovery.
 #include "driver.h"
 
+#include <chrono>
 #include <csignal>
+#include <filesystem>
 #include <sys/wait.h>
 #include <unistd.h>
 
 #include "app/document/document.h"
+#include "app/document/kept_work.h"
 #include "app/kit/q.h"
 #include "core/format/site_json.h"
 #include "core/edits/edits.h"
@@ -519,4 +522,27 @@ TEST_CASE("history is bounded, and the newest steps stay", "[document]") {
     CHECK(undone >= 49);
     CHECK(undone < 70);
     CHECK(find_device(document.site(), "R7")->at.x_m == Approx(70 - undone));
+}
+
+TEST_CASE("a lock that names nobody holds nobody up", "[files]") {
+    const TempFolder folder;
+    Driver d;
+    d.window().open_demo();
+    const std::string path = folder.file("quay.ovant.json"),
+                      lock = folder.file(".quay.ovant.json.lock");
+    d.save_paths = {q(path)};
+    REQUIRE(d.window().save());
+    d.window().new_site();
+    for (const char* left : {"", "\n\n\n", "no process"}) {
+        std::filesystem::remove(lock);
+        folder.write(".quay.ovant.json.lock", left);
+        // Just begun: it may be being written.
+        SiteLock early;
+        CHECK_FALSE(early.take(q(path)).isEmpty());
+        std::filesystem::last_write_time(
+            lock, std::filesystem::file_time_type::clock::now() - std::chrono::seconds(30));
+        SiteLock late;
+        INFO(left);
+        CHECK(late.take(q(path)).isEmpty());
+    }
 }

@@ -85,7 +85,7 @@ TEST_CASE("photos are noted for what is selected, and a file that has gone is se
     open_handover(d);
     d.document().select("K05");
     const TempFolder folder;
-    const std::string file = folder.write("k05.jpg", "picture");
+    const std::string file = folder.write("k05.jpg", "\xff\xd8\xff picture");
     d.open_paths << QString::fromStdString(file) << QString::fromStdString(file);
     bool seen = false;
     QTimer::singleShot(0, [&] {

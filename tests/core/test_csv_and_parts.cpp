@@ -226,3 +226,20 @@ TEST_CASE("a long list is read in its time, tells how far it is and can be stopp
     CHECK(stopped.stopped);
     CHECK(stopped.added.size() < 3000);
 }
+
+TEST_CASE("a cell that a spreadsheet would take for a formula is covered, blanks before it or not",
+          "[files][bad-input]") {
+    for (const char* cell :
+         {"=1+1", "+1", "-1", "@a", " =1", "\t=1", "\n=1", "\r=1", "  \t @a", "\u00a0=1",
+          "\u3000-1", "\ufeff=1", "\uff1d1", " \u00a0 +1", "\tplain"}) {
+        INFO(cell);
+        const std::string covered = csv_cell(cell);
+        CHECK(covered.substr(0, 2) == "\"'");
+        CHECK(without_cover(covered.substr(1, covered.size() - 2)) == cell);
+    }
+    for (const char* cell : {"", " ", "K01", "1 - 2", "a=b", "'", "'x", " plain", "5 @ 30 m"}) {
+        INFO(cell);
+        CHECK(csv_cell(cell) == "\"" + std::string(cell) + "\"");
+        CHECK(without_cover(cell) == cell);
+    }
+}

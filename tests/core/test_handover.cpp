@@ -216,19 +216,19 @@ TEST_CASE("photos are known by their digest, found beside the site's file, and n
           "[handover][photos]") {
     const TempFolder folder;
     std::filesystem::create_directories(folder.path / "photos");
-    const std::string file = folder.write("photos/k01.jpg", "not really a picture");
+    const std::string file = folder.write("photos/k01.jpg", "\xff\xd8\xff not all of a picture");
     const std::string here = folder.path.string();
     Result<Photo> photo = photo_of({file, here}, "K01", {"ab", "2027-01-15T14:05"});
     REQUIRE(photo);
     CHECK(photo->path == "photos/k01.jpg");
-    CHECK(photo->sha256 == sha256_of(std::string_view("not really a picture")));
+    CHECK(photo->sha256 == sha256_of(std::string_view("\xff\xd8\xff not all of a picture")));
     CHECK(file_of(*photo, here) == file);
     CHECK(state_of(*photo, here) == PhotoState::there);
     // The folder moves as a whole.
     const TempFolder other;
     CHECK(state_of(*photo, other.path.string()) == PhotoState::missing);
     std::filesystem::create_directories(other.path / "photos");
-    other.write("photos/k01.jpg", "another picture");
+    other.write("photos/k01.jpg", "\xff\xd8\xff another");
     CHECK(state_of(*photo, other.path.string()) == PhotoState::changed);
     // What lies elsewhere, or beside a site that is not saved yet, is kept by its whole path.
     CHECK(photo_of({file, other.path.string()}, "", {})->path == file);
@@ -253,4 +253,46 @@ TEST_CASE("photos are known by their digest, found beside the site's file, and n
     const Result<Site> gone = remove_object(added->site, shipped_catalogue(), "PH1");
     REQUIRE(gone);
     CHECK(gone->photos.empty());
+}
+
+TEST_CASE("a photo is a picture by what it holds, and lies where the site says",
+          "[handover][bad-input]") {
+    const TempFolder folder;
+    const std::string here = folder.path.string();
+    CHECK_FALSE(photo_of({folder.write("a.jpg", "#!/bin/sh"), here}, "", {}));
+    CHECK_FALSE(photo_of({folder.write("b.png", "\x89PNG"), here}, "", {}));
+    for (const std::string& bytes : {std::string("\xff\xd8\xff"), std::string("\x89PNG\r\n\x1a\n"),
+                                     std::string("II*\0", 4), std::string("RIFF1234WEBPVP8 "),
+                                     std::string("\0\0\0\x18"
+                                                 "ftypheic",
+                                                 12)})
+        CHECK(is_picture(bytes));
+    for (const std::string& bytes :
+         {std::string(), std::string("RIFF1234WAVE"), std::string("<svg/>"),
+          std::string("\0\0\0\x18"
+                      "ftypisom",
+                      12),
+          std::string("%PDF-1.4")})
+        CHECK_FALSE(is_picture(bytes));
+    // What a desktop would run, or what leads out of the folder, is never handed on to it.
+    Photo photo;
+    const std::string jpeg = "\xff\xd8\xff";
+    photo.path = "run.desktop";
+    folder.write(photo.path, jpeg);
+    CHECK_FALSE(picture_to_show(photo, here));
+    photo.path = "page.html";
+    CHECK_FALSE(picture_to_show(photo, here));
+    photo.path = "k01.JPG";
+    CHECK_FALSE(picture_to_show(photo, here));
+    folder.write(photo.path, jpeg);
+    CHECK(*picture_to_show(photo, here) == folder.file("k01.JPG"));
+    photo.path = "a.jpg";
+    CHECK_FALSE(picture_to_show(photo, here));
+    std::filesystem::create_directory(folder.path / "inside");
+    for (const char* out : {"../k01.JPG", "x/../../k01.JPG", "./../k01.JPG"}) {
+        photo.path = out;
+        CHECK(file_of(photo, folder.file("inside")).empty());
+        CHECK(state_of(photo, folder.file("inside")) == PhotoState::missing);
+        CHECK_FALSE(picture_to_show(photo, folder.file("inside")));
+    }
 }

@@ -3,9 +3,11 @@
 
 #include <QCoreApplication>
 #include <QCryptographicHash>
+#include <QDateTime>
 #include <QDir>
 #include <QFile>
 #include <QFileInfo>
+#include <QLockFile>
 #include <QRegularExpression>
 #include <QSysInfo>
 
@@ -58,13 +60,28 @@ QString lock_beside(const QString& site_path) {
     return target.dir().filePath("." + target.fileName() + ".lock");
 }
 
+// A lock that names nobody was begun when the disk was full, or by a process that was killed then:
+// nobody's, unless it is being written just now.
+bool try_lock(QLockFile& lock, const QString& path) {
+    constexpr qint64 being_written_s = 5;
+    lock.setStaleLockTime(0);  // then it is stale only where its process is gone
+    if (lock.tryLock(0)) return true;
+    qint64 process = 0;
+    QString host, program;
+    const bool named = lock.getLockInfo(&process, &host, &program) && process > 0;
+    if (lock.error() != QLockFile::LockFailedError || named ||
+        QFileInfo(path).lastModified().secsTo(QDateTime::currentDateTime()) < being_written_s)
+        return false;
+    QFile::remove(path);
+    return lock.tryLock(0);
+}
+
 // Another person or machine has the site open: what is kept beside it may be theirs, and alive.
 bool held_by_another(const QString& site_path) {
     const QString path = lock_beside(site_path);
     if (!QFileInfo::exists(path)) return false;
     QLockFile lock(path);
-    lock.setStaleLockTime(0);
-    if (lock.tryLock(0)) return false;
+    if (try_lock(lock, path)) return false;
     qint64 process = 0;
     QString host, program;
     return !lock.getLockInfo(&process, &host, &program) ||
@@ -119,10 +136,8 @@ Session::Session(const QString& folder) : folder_(folder) {
 bool Session::is_there(const QString& folder, const QString& id) {
     const QString path = lock_of(folder, id);
     if (!QFileInfo::exists(path)) return false;
-    // Without a time a lock is stale only where its process is gone.
     QLockFile lock(path);
-    lock.setStaleLockTime(0);
-    return !lock.tryLock(0);
+    return !try_lock(lock, path);
 }
 
 QString kept_beside(const Session& session, const QString& site_path) {
@@ -179,8 +194,7 @@ void throw_away(const QString& kept_file) {
 QString SiteLock::take(const QString& site_path) {
     release();
     auto lock = std::make_unique<QLockFile>(lock_beside(site_path));
-    lock->setStaleLockTime(0);
-    if (lock->tryLock(0)) {
+    if (try_lock(*lock, lock_beside(site_path))) {
         lock_ = std::move(lock);
         return {};
     }

@@ -174,7 +174,10 @@ void PhotosDialog::remove() {
 void PhotosDialog::open() {
     const Photo* photo = current();
     if (!photo) return;
-    if (!QDesktopServices::openUrl(QUrl::fromLocalFile(q(file_of(*photo, folder())))))
+    const Result<std::string> path = picture_to_show(*photo, folder());
+    if (!path)
+        words_->setText(q(sentence(path.error())));
+    else if (!QDesktopServices::openUrl(QUrl::fromLocalFile(q(*path))))
         words_->setText(tr("No program opens %1 here.").arg(q(photo->path)));
 }
 

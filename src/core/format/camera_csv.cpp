@@ -278,16 +278,42 @@ CsvImport import_cameras(const Site& site, const Catalogue& catalogue, std::stri
     return Importer(site, catalogue).run(from_latin_1(csv), goes_on);
 }
 
-std::string csv_cell(std::string_view text) {
-    std::string safe;
-    if (!text.empty() &&
-        std::string_view("=+-@\t\r").find(text.front()) != std::string_view::npos) {
-        safe = "'";
+namespace {
+
+// A spreadsheet takes it for a formula, or for what goes on in another cell: blanks before it are
+// passed over there.
+bool looks_like_a_formula(std::string_view text) {
+    if (!text.empty() && std::string_view("\t\r\n").find(text.front()) != std::string_view::npos)
+        return true;
+    constexpr std::string_view blanks[] = {" ",      "\t",     "\r",     "\n",     "\v",    "\f",
+                                           "\u00a0", "\u2007", "\u202f", "\u3000", "\ufeff"};
+    for (bool again = true; again;) {
+        again = false;
+        for (std::string_view blank : blanks) {
+            if (!text.starts_with(blank)) continue;
+            text.remove_prefix(blank.size());
+            again = true;
+        }
     }
+    // The wide forms that some of them read as well.
+    for (std::string_view sign : {"=", "+", "-", "@", "\uff1d", "\uff0b", "\uff0d", "\uff20"}) {
+        if (text.starts_with(sign)) return true;
+    }
+    return false;
+}
+
+}  // namespace
+
+std::string csv_cell(std::string_view text) {
+    std::string safe = looks_like_a_formula(text) ? "'" : "";
     safe += text;
     std::string quoted(2 * safe.size() + 2, '\0');
     quoted.resize(csv_write(quoted.data(), quoted.size(), safe.data(), safe.size()));
     return quoted;
+}
+
+std::string_view without_cover(std::string_view cell) {
+    return cell.starts_with('\'') && looks_like_a_formula(cell.substr(1)) ? cell.substr(1) : cell;
 }
 
 }  // namespace ovant

@@ -39,5 +39,7 @@ CsvRows csv_rows(std::string_view text);
 
 // A cell as text for a CSV file: quoted where needed, and a leading = + - @ made harmless.
 std::string csv_cell(std::string_view text);
+// What csv_cell put before it taken off again.
+std::string_view without_cover(std::string_view cell);
 
 }  // namespace ovant

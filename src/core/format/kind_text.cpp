@@ -283,12 +283,8 @@ KindsImport import_kinds(std::string_view text) {
         ordered_json kind = ordered_json::object();
         const std::size_t columns = std::min(rows[r].cells.size(), rows[0].cells.size());
         for (std::size_t c = 0; c < columns; ++c) {
-            std::string cell = rows[r].cells[c];
+            const std::string cell(without_cover(rows[r].cells[c]));
             const std::string& path = rows[0].cells[c];
-            // What csv_cell made harmless.
-            if (cell.size() > 1 && cell[0] == '\'' &&
-                std::string_view("=+-@").find(cell[1]) != std::string_view::npos)
-                cell.erase(0, 1);
             if (cell.empty() || path.empty() ||
                 std::count(path.begin(), path.end(), '/') > deepest_path)
                 continue;
