@@ -110,6 +110,7 @@ std::string failing_sentence(const Check& check, const TextContext& context) {
 }  // namespace
 
 std::string figures(const Check& check, const TextContext& context) {
+    if (check.note == Note::no_recorder) return "";
     switch (check.id) {
         case CheckId::port_class: return told("class {:g}, needs {:g}", check.value, check.limit);
         case CheckId::surge: return ends_text(check);
@@ -218,6 +219,9 @@ std::string reason(const Check& check, const TextContext& context) {
         case Note::over_port_class: return said("split the load or feed it locally");
         case Note::crosses_water: return said("draw a pathway there, or go by radio");
         case Note::unit_without_power: return said("no picture comes through a unit that is dark");
+        case Note::ends_nowhere:
+            return said("follow the data from the camera: where it ends, a cable is missing");
+        case Note::no_recorder: return said("place a recorder and join it, if it is not elsewhere");
         case Note::wrong_line: return said("a plain port cannot drive this line");
         case Note::unsure_rate: return said("try it on site before promising it");
         case Note::steel_core: return said("copper-clad steel core: many times the resistance");

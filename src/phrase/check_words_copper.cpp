@@ -65,6 +65,9 @@ std::string uplink_rate_words(const Sentence& s) {
 }
 
 std::string recorder_input_words(const Sentence& s) {
+    if (s.check.note == Note::no_recorder)
+        return told("Nothing records: the site has no recorder, pictures end at {}",
+                    s.check.subject);
     return told("{} takes in {} of {}", s.check.subject,
                 shown_number(s.check.value, s.check.unit, s.context.units),
                 s.quantity(s.check.limit));
@@ -102,6 +105,9 @@ std::string not_connected_words(const Sentence& s) {
                               s.context.units));
         case Note::power_off: return said("The port that should feed it is switched off");
         case Note::unit_without_power: return told("{} on the way has no power", s.check.subject);
+        case Note::ends_nowhere:
+            return told("Its pictures end at {}: nothing there leads to a recorder",
+                        s.check.subject);
         default: return said("Its cable leads to nothing that feeds it");
     }
 }

@@ -132,8 +132,9 @@ std::string sentence(const Error& error) {
     const bool ended = text.ends_with('.') || text.ends_with('?') || text.ends_with('!');
     std::string out = place.empty() ? text : fmt::format("{}: {}", place, text);
     if (!ended) out += '.';
-    // What somebody named keeps its letters.
-    const bool ours = error.subject.empty() || !text.starts_with(error.subject);
+    // The name of a file keeps its letters.
+    const bool ours =
+        error.subject.find_first_of("./") == std::string::npos || !text.starts_with(error.subject);
     if (place.empty() && ours && out.front() >= 'a' && out.front() <= 'z')
         out.front() = static_cast<char>(out.front() - 32);
     return out;

@@ -241,7 +241,7 @@ TEST_CASE("A short backup is offered the cheapest that lasts", "[remedies]") {
     Added ups = *add_device(room.site, shipped_catalogue(), "ups-150", {1, 1});
     room.site = *set_backup(ups.site, shipped_catalogue(), "SW1", ups.id);
     const Judged before = judge_site(room.site);
-    REQUIRE(before.assessment.site_checks.size() == 1);
+    REQUIRE(before.assessment.site_checks.size() == 2);
     CHECK(before.assessment.site_checks.front().verdict == Verdict::fails);
     CHECK(count_failing(before.assessment) == 1);
     const auto remedies = propose_unit_remedies(room.site, shipped_catalogue(), ups.id);

@@ -390,7 +390,7 @@ TEST_CASE("a failing site check is shown and fails the command", "[cli][rule-19]
     CHECK(text.status == cli_fails);
     CHECK(text.out.find("fails    UPS1") != std::string::npos);
     const json out = json::parse(cli({"check", path, "--format", "json"}).out);
-    REQUIRE(out["site_checks"].size() == 1);
+    REQUIRE(out["site_checks"].size() == 2);
     CHECK(out["site_checks"][0]["id"] == "backup-time");
     // Watts by class belong to the switch's power and to nothing else.
     for (const json& run : out["runs"]) {

@@ -7,6 +7,7 @@
 #include "core/choose/proposal.h"
 #include "core/format/site_json.h"
 #include "core/route/route.h"
+#include "core/simulate/day.h"
 #include "phrase/check_text.h"
 #include "support/builder.h"
 
@@ -375,4 +376,149 @@ TEST_CASE("volts kept back are a share of the window", "[rule-14]") {
     // A PoE line keeps about as much as it always has: 15 % of 50 to 37 V.
     const Check poe = check_of(judge_site(site_with_run({})).run(), CheckId::camera_voltage);
     CHECK(poe.keep_line == Approx(37 + 0.15 * 13));
+}
+
+namespace {
+
+// Check and day agree: what fails for want of a way shows nothing all day.
+void arrives(const Builder& b, bool wanted, Note why = Note::ends_nowhere) {
+    const Judged judged = b.judged();
+    const RunAssessment& run = judged.run();
+    const Check* found = find_check(run.checks, CheckId::not_connected);
+    INFO(id_of(run.verdict));
+    CHECK((found && found->verdict == Verdict::fails) != wanted);
+    if (!wanted && found) CHECK(found->note == why);
+    const Site site = b.site;
+    const Network net = lay_out(site, b.catalogue);
+    const Result<DayPlan> plan = day_plan(site.settings);
+    REQUIRE(plan);
+    const DayResult day = play_day(net, *plan);
+    bool seen = false;
+    for (const CameraMoment& moment : day.cameras.front().moments)
+        seen = seen || moment.state == CameraState::on;
+    CHECK(seen == wanted);
+}
+
+}  // namespace
+
+TEST_CASE("a picture that arrives nowhere fails, whatever way it does so", "[danger][arrives]") {
+    {
+        HeadEnd b;
+        const std::string cam = b.unit("cam-fixed-4mp", {30, 0});
+        b.cable(b.sw, "1", cam, "lan");
+        arrives(b, true);
+        // The recorder unplugged.
+        std::erase_if(b.site.links, [&](const Link& link) { return link.a.device == b.recorder; });
+        arrives(b, false);
+        const Judged judged = b.judged();
+        const Check* check = find_check(judged.run().checks, CheckId::not_connected);
+        REQUIRE(check);
+        CHECK(check->subject == b.sw);
+        CHECK(sentence(*check, {}) ==
+              "Its pictures end at " + b.sw + ": nothing there leads to a recorder");
+    }
+    {
+        // A switch in a hut that is joined to nothing, then joined.
+        HeadEnd b;
+        const std::string hut = b.place("Hut", {50, 0});
+        const std::string far = b.unit("sw-8-at-120", {50, 0}, hut);
+        const std::string cam = b.unit("cam-fixed-4mp", {60, 0});
+        b.cable(far, "1", cam, "lan");
+        arrives(b, false);
+        b.cable(b.sw, "2", far, "up1");
+        arrives(b, true);
+    }
+    {
+        // Two huts joined to each other only.
+        HeadEnd b;
+        const std::string hut = b.place("Hut", {50, 0});
+        const std::string one = b.unit("sw-8-at-120", {50, 0}, hut);
+        const std::string two = b.unit("sw-8-at-120", {52, 0}, hut);
+        const std::string cam = b.unit("cam-fixed-4mp", {60, 0});
+        b.cable(two, "1", cam, "lan");
+        b.cable(one, "up1", two, "up1");
+        arrives(b, false);
+        b.cable(b.sw, "2", one, "up2");
+        arrives(b, true);
+    }
+    {
+        // Through a mid-span: what comes in at one channel goes on at that one's other side.
+        HeadEnd b;
+        const std::string mid = b.unit("inj-mid-4", {1, 1}, b.office);
+        const std::string cam = b.unit("cam-fixed-4mp", {30, 0});
+        b.cable(mid, "out1", cam, "lan");
+        arrives(b, false);
+        b.cable(b.sw, "3", mid, "in2", "patch-24");
+        arrives(b, false);
+        b.cable(b.sw, "4", mid, "in1", "patch-24");
+        arrives(b, true);
+    }
+}
+
+TEST_CASE("a unit on the way without power passes no pictures, by day either",
+          "[danger][arrives]") {
+    for (bool fed : {false, true}) {
+        // The camera has an adapter of its own; the repeater lives on the port.
+        HeadEnd b;
+        const std::string rep = b.unit("rep-1-out", {60, 0});
+        const std::string cam = b.unit("cam-fixed-12v-dc", {100, 0});
+        b.cable(b.sw, "1", rep, "in");
+        b.cable(rep, "out", cam, "lan");
+        const std::string hut = b.place("Hut", {100, 0});
+        const std::string adapter = b.unit("adapter-12", {100, 0}, hut);
+        b.cable(adapter, "out", cam, "dc", "dc-lead-18");
+        if (!fed) b.device(b.sw).power_off_ports.insert("1");
+        INFO((fed ? "fed" : "dark"));
+        arrives(b, fed, Note::unit_without_power);
+    }
+    for (bool fed : {false, true}) {
+        // A radio pair, the far end on an injector or on nothing.
+        HeadEnd b;
+        const std::string near = b.unit("radio-5-ptp", {10, 0}),
+                          far = b.unit("radio-5-ptp", {200, 0});
+        b.device(near).height_m = b.device(far).height_m = 6;
+        b.cable(b.sw, "1", near, "lan");
+        b.cable(near, "air", far, "air", "air");
+        const std::string hut = b.place("Hut", {200, 0});
+        const std::string sw = b.unit("sw-8-at-120", {200, 0}, hut);
+        b.cable(sw, fed ? "1" : "up1", far, "lan");
+        const std::string cam = b.unit("cam-fixed-4mp", {210, 0});
+        b.cable(sw, "2", cam, "lan");
+        INFO((fed ? "fed" : "dark"));
+        arrives(b, fed, Note::unit_without_power);
+    }
+}
+
+TEST_CASE("a site without a recorder says so once and is judged up to its head end",
+          "[danger][arrives]") {
+    Builder b;
+    const std::string office = b.site.places.front().id;
+    const std::string sw = b.unit("sw-8-at-120", {1, 0}, office);
+    for (int i = 1; i <= 3; ++i)
+        b.cable(sw, std::to_string(i).c_str(), b.unit("cam-fixed-4mp", {30.0 * i, 0}), "lan");
+    const Judged judged = b.judged();
+    int told = 0;
+    for (const Check& check : judged.assessment.site_checks) {
+        told += check.note == Note::no_recorder;
+        if (check.note == Note::no_recorder) {
+            CHECK(check.verdict == Verdict::tight);
+            CHECK(sentence(check, {}).find("Nothing records") != std::string::npos);
+        }
+    }
+    CHECK(told == 1);
+    for (const RunAssessment& run : judged.assessment.runs)
+        CHECK_FALSE(find_check(run.checks, CheckId::not_connected));
+    arrives(b, true);
+    // A hut that is not joined to the head end.
+    const std::string hut = b.place("Hut", {300, 0});
+    const std::string far = b.unit("sw-8-at-120", {300, 0}, hut);
+    const std::string cam = b.unit("cam-fixed-4mp", {310, 0});
+    b.cable(far, "1", cam, "lan");
+    const Judged apart = b.judged();
+    CHECK(apart.run(cam).verdict == Verdict::fails);
+    // With a recorder nothing is said.
+    HeadEnd with;
+    with.cable(with.sw, "1", with.unit("cam-fixed-4mp", {30, 0}), "lan");
+    for (const Check& check : with.judged().assessment.site_checks)
+        CHECK(check.note != Note::no_recorder);
 }

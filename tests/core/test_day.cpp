@@ -229,7 +229,7 @@ TEST_CASE("A backup carries its units as long as its watt hours last", "[day]") 
     CHECK(played.camera().at(86399).state == CameraState::on);
     const Check check = [&] {
         const Assessment assessment = assess(played.net);
-        REQUIRE(assessment.site_checks.size() == 1);
+        REQUIRE(assessment.site_checks.size() == 2);
         return assessment.site_checks.front();
     }();
     CHECK(check.id == CheckId::backup_time);

@@ -100,6 +100,8 @@ enum class Note {
     over_port_class,     // draws more than the class it asks for
     power_off,           // the feeding port is switched off
     unit_without_power,  // a unit on the way has no feed
+    ends_nowhere,        // pictures end at a unit from which no way leads to a recorder
+    no_recorder,         // the site has none
     wrong_line,          // the two ends speak different line codes
     unsure_rate,         // nobody knows the rate before trying
     steel_core,          // coax with a copper-clad steel core

@@ -3,6 +3,7 @@
 #include "core/assess/link_reach.h"
 
 #include <algorithm>
+#include <limits>
 #include <map>
 #include <set>
 
@@ -89,6 +90,26 @@ std::vector<Check> recorder_inputs(const Network& net, bool working) {
         if (std::optional<Check> check = recorder_input(net, device, working))
             out.push_back(std::move(*check));
     }
+    if (net.has_recorder) return out;
+    // Said once, of the unit that most pictures end at.
+    std::map<DeviceNumber, double> ends;
+    for (CameraNumber camera : net.cameras.numbers()) {
+        const Run& run = net.runs[camera];
+        if (pictures_arrive(net, run)) ends[run.root] += net.bit_rate_mbps[camera];
+    }
+    const auto most = std::max_element(
+        ends.begin(), ends.end(), [](const auto& a, const auto& b) { return a.second < b.second; });
+    if (most == ends.end()) return out;
+    Check check;
+    check.id = CheckId::recorder_input;
+    check.subject = net.device(most->first).id;
+    check.value = most->second;
+    check.limit = check.margin = std::numeric_limits<double>::quiet_NaN();
+    check.unit = Unit::megabit_per_second;
+    check.source = source::drawing;
+    check.verdict = Verdict::tight;
+    check.note = Note::no_recorder;
+    out.push_back(std::move(check));
     return out;
 }
 

@@ -263,6 +263,30 @@ PortNumber onward_to_recorder(const Network& net, PortAt entered) {
     return net.towards[entered.device];
 }
 
+bool pictures_arrive(const Network& net, const Run& run) {
+    if (!run.connected || !run.root) return false;
+    const Kind& end = net.kind(run.root);
+    if (net.has_recorder) return end.category == Category::recorder;
+    return net.has_head_end ? net.at_head_end(run.root) : plugs_into_mains(end) || is_source(end);
+}
+
+std::vector<DeviceNumber> way_of_pictures(const Network& net, const Run& run) {
+    std::vector<DeviceNumber> out;
+    for (PortAt one : run.outs) out.push_back(one.device);
+    for (LinkNumber link : run.upstream) {
+        out.push_back(net.links[link].a.device);
+        out.push_back(net.links[link].b.device);
+    }
+    std::sort(out.begin(), out.end());
+    out.erase(std::unique(out.begin(), out.end()), out.end());
+    return out;
+}
+
+bool lives_on_a_feed(const Kind& kind) {
+    if (kind.camera || plugs_into_mains(kind) || is_source(kind)) return false;
+    return kind.draw_w > 0 || kind.supply || (kind.in_line && kind.in_line->own_draw_w > 0);
+}
+
 bool carries_power(Medium medium) {
     return medium == Medium::twisted_pair || medium == Medium::composite ||
            medium == Medium::coax || medium == Medium::dc;
@@ -426,6 +450,10 @@ Network lay_out(const Site& site, const Catalogue& catalogue, const BackgroundLo
     net.catalogue = &catalogue;
     const DeviceNumbers numbers = add_devices(net);
     for (const Link& link : site.links) add_link(net, numbers, link);
+    for (const Kind* kind : net.kinds) {
+        if (kind->category == Category::recorder) net.has_recorder = true;
+    }
+    net.has_head_end = head_end_of(site) != nullptr;
     Towards(net).mark();
     Feeding(net).mark();
     add_runs(net);

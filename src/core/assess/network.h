@@ -46,7 +46,7 @@ struct Run {
     bool fed = false;          // a source behind the camera's feed, with all ports on
     bool power_off = false;    // a port on the way of the feed is switched off
     double length_m = 0;
-    DeviceNumber root;  // the unit where its pictures end, the recorder
+    DeviceNumber root;  // the unit where its pictures end, the recorder or wherever no way leads on
     std::vector<LinkNumber>
         upstream;  // the head end's own links, from the first unit to the recorder
 };
@@ -81,6 +81,7 @@ struct Network {
     By<CameraNumber, Run> runs;
     By<CameraNumber, double> bit_rate_mbps;
     std::vector<PassiveEnd> passive_ends;
+    bool has_recorder = false, has_head_end = false;
 
     const Device& device(DeviceNumber number) const { return site->devices[number.position()]; }
     const Kind& kind(DeviceNumber number) const { return *kinds[number]; }
@@ -122,6 +123,16 @@ PortNumber onward_to_recorder(const Network& net, PortAt entered);
 PortNumber passed_on_at(const Kind& kind, PortNumber from, std::string& lane);
 
 bool carries_power(Medium medium);
+
+// Whether the pictures of a run come to where they are wanted: a recorder; in a site without one a
+// unit at the head end; without that too, any unit with mains.
+bool pictures_arrive(const Network& net, const Run& run);
+
+// Units that pictures come through or end at, the camera not among them.
+std::vector<DeviceNumber> way_of_pictures(const Network& net, const Run& run);
+
+// Whether a unit does nothing unless something feeds it: plugged into no mains, and no source.
+bool lives_on_a_feed(const Kind& kind);
 
 // The camera with this id; none where there is no such.
 CameraNumber find_camera(const Network& net, std::string_view id);

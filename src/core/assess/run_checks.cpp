@@ -31,16 +31,25 @@ void not_connected(RunCase& of) {
 // A unit on the way that nothing feeds: no picture comes through it.
 void unit_without_power(RunCase& of, DeviceNumber device) {
     const Network& net = of.net;
-    const Kind& kind = net.kind(device);
-    if (kind.camera || plugs_into_mains(kind) || is_source(kind)) return;
-    const bool hungry =
-        kind.draw_w > 0 || kind.supply || (kind.in_line && kind.in_line->own_draw_w > 0);
-    if (!hungry || net.fed_by[device].device) return;
+    if (!lives_on_a_feed(net.kind(device)) || net.fed_by[device].device) return;
     Check check = start_check(CheckId::not_connected, net.device(device).id, no_value, no_value,
                               Unit::none, Sense::at_least, source::drawing);
     check.margin = no_value;
     check.verdict = Verdict::fails;
     check.note = Note::unit_without_power;
+    of.offer(std::move(check));
+}
+
+// There is a cable and perhaps power, and yet nobody sees the picture.
+void pictures_end_before(RunCase& of) {
+    const Network& net = of.net;
+    if (!of.run.connected || pictures_arrive(net, of.run)) return;
+    const std::string end = of.run.root ? net.device(of.run.root).id : of.out.camera;
+    Check check = start_check(CheckId::not_connected, end, no_value, no_value, Unit::none,
+                              Sense::at_least, source::drawing);
+    check.margin = no_value;
+    check.verdict = Verdict::fails;
+    check.note = Note::ends_nowhere;
     of.offer(std::move(check));
 }
 
@@ -99,7 +108,13 @@ RunAssessment assess_run(const Network& net, CameraNumber camera, const AssessOp
     }
     out.checks.reserve(16);
     if (!of.run.connected || !of.run.fed) not_connected(of);
-    for (DeviceNumber unit : of.units()) {
+    pictures_end_before(of);
+    std::vector<DeviceNumber> units = of.units();
+    if (of.run.connected) {
+        const std::vector<DeviceNumber> beyond = way_of_pictures(net, of.run);
+        units.insert(units.end(), beyond.begin(), beyond.end());
+    }
+    for (DeviceNumber unit : units) {
         // A combiner takes nothing for itself: what feeds its other channel is the other camera's.
         if (net.kind(unit).category != Category::combiner) unit_without_power(of, unit);
     }

@@ -126,19 +126,8 @@ void DayEngine::add_camera(CameraNumber number) {
         camera.heater_below_c = kind.camera->heater_below_c;
     }
     camera.rate_mbps = net_.bit_rate_mbps[number];
-    if (run.connected) {
-        for (PortAt out : run.outs) camera.way.push_back(out.device);
-        // From the head end's unit on to the recorder.
-        PortAt at = run.outs.empty() ? PortAt{} : run.outs.front();
-        for (std::size_t steps = 0; at && steps < net_.links.size(); ++steps) {
-            const PortNumber towards = onward_to_recorder(net_, at);
-            if (!towards) break;
-            at = net_.across({at.device, towards});
-            if (at) camera.way.push_back(at.device);
-        }
-    }
-    std::sort(camera.way.begin(), camera.way.end());
-    camera.way.erase(std::unique(camera.way.begin(), camera.way.end()), camera.way.end());
+    // Empty where no way leads to who wants to see it.
+    if (pictures_arrive(net_, run)) camera.way = way_of_pictures(net_, run);
     camera_at_[run.camera] = number;
     for (DeviceNumber device : camera.way) behind_[device].push_back(number);
     CameraDay day;
@@ -205,11 +194,8 @@ void DayEngine::start_cameras() {
     now_.outdoor_c = day_temperature_c(0, sun_.front(), plan_.low_c, plan_.high_c);
     for (DeviceNumber device : net_.kinds.numbers()) {
         const Kind& kind = net_.kind(device);
-        const bool plugged = plugs_into_mains(kind) || is_source(kind);
-        const bool hungry =
-            kind.draw_w > 0 || kind.supply || (kind.in_line && kind.in_line->own_draw_w > 0);
-        powered_[device] = plugged;
-        running_[device] = plugged || !hungry || kind.camera.has_value();
+        powered_[device] = plugs_into_mains(kind) || is_source(kind);
+        running_[device] = !lives_on_a_feed(kind);
     }
     for (Camera& camera : cameras_) {
         const double share = camera.inside_c;
@@ -233,6 +219,9 @@ void DayEngine::start_cameras() {
     for (CameraNumber number : cameras_.numbers()) {
         const bool never_fed = !cameras_[number].root || cameras_[number].volts <= 0;
         if (never_fed) camera_lost(number, DayEventKind::camera_off, 0, 0);
+        Camera& camera = cameras_[number];
+        if (camera.state == CameraState::on && !picture_arrives(camera))
+            camera.state = CameraState::no_picture;
     }
     starting_up_ = false;
     add_up_flows();
