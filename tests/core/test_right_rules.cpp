@@ -487,3 +487,29 @@ TEST_CASE("room that is left can really be drawn, and no more", "[rule-10]") {
     CHECK(room_left_at_port_w(laid, port_at(0, 1)) ==
           Approx(35 - solve_port(laid, port_at(0, 0), Condition::day).front().watts()).margin(0.1));
 }
+
+TEST_CASE("a channel all of stranded cord goes 102 over its own weight", "[right][cords]") {
+    // ANSI/TIA-568.2, from memory: 85 m of 24 AWG, 68 m of 26 AWG, at 20 degrees.
+    struct Case {
+        const char* cable;
+        double just_inside_m, just_outside_m;
+    };
+    for (const Case& one : {Case{"cat5e-stranded-24", 84.9, 85.1},
+                            {"patch-26", 67.9, 68.1},
+                            {"cat5e-solid-24-out", 99.9, 100.1}}) {
+        for (double length_m : {one.just_inside_m, one.just_outside_m}) {
+            HeadEnd b;
+            b.site.settings.day_c = b.site.settings.night_c = b.site.settings.coldest_night_c = 20;
+            b.site.settings.keep_back.length_share = 0;
+            const std::string cam = b.unit("cam-fixed-4mp", {30, 0});
+            const std::string link = b.cable(b.sw, "1", cam, "lan", one.cable);
+            b.link(link).measured_length_m = length_m;
+            b.link(link).cords_m = 0;
+            INFO(one.cable << " " << length_m);
+            const Judged judged = b.judged();
+            const Check* found = find_check(judged.run(cam).checks, CheckId::link_length);
+            REQUIRE(found);
+            CHECK((found->verdict == Verdict::fails) == (length_m > one.just_inside_m));
+        }
+    }
+}

@@ -231,10 +231,14 @@ LinkReach twisted_pair_reach(const Network& net, const NetLink& link, Condition 
     for (PortAt end : {link.a, link.b})
         reach.long_setting = reach.long_setting || net.long_setting_on(end);
     if (reach.long_setting) reach.rate_mbps = std::min(reach.rate_mbps, long_setting_rate_mbps);
-    reach.limit_m =
-        standard_solid_limit_m(channel_cords_m(*link.link), settings.cord_awg,
-                               cable_temperature_c(settings, condition, link.surroundings),
-                               link.cable->cable->screened, working);
+    const CableFacts& cable = *link.cable->cable;
+    const double cords_m = channel_cords_m(*link.link);
+    const double temperature_c = cable_temperature_c(settings, condition, link.surroundings);
+    reach.limit_m = cable.conductor.form == ConductorForm::stranded
+                        ? standard_cord_limit_m(cords_m, settings.cord_awg, cable.conductor.awg,
+                                                temperature_c, cable.screened, working)
+                        : standard_solid_limit_m(cords_m, settings.cord_awg, temperature_c,
+                                                 cable.screened, working);
     reach.source = source::channel_length;
     if (reach.wrong_line) reach.limit_m = 0;
     if (settings.school != School::standard && !reach.wrong_line)

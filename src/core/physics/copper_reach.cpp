@@ -31,6 +31,23 @@ double standard_solid_limit_m(double cords_m, double cord_awg, double temperatur
     return limit_m;
 }
 
+double standard_cord_limit_m(double cords_m, double cord_awg, double own_awg, double temperature_c,
+                             bool screened, Working* working) {
+    const double derating = cord_derating(cord_awg), own = cord_derating(own_awg);
+    const double heat = insertion_loss_heat_factor(temperature_c, screened);
+    const double cold_limit_m =
+        std::min((102 - cords_m * (1 + derating)) / (1 + own), 100 - cords_m);
+    const double limit_m = std::max(0.0, cold_limit_m / heat);
+    if (working) {
+        working->push_back(
+            {"stranded: C = min((102 − c (1 + D)) ÷ (1 + D own), 100 − c) ÷ heat factor",
+             fmt::format("min((102 − {0:.1f} × {1:.1f}) ÷ {2:.1f}, 100 − {0:.1f}) ÷ {3:.3f}",
+                         cords_m, 1 + derating, 1 + own, heat),
+             limit_m, Unit::metre, source::channel_length});
+    }
+    return limit_m;
+}
+
 double insertion_loss_db(CableCategory category, double length_m, double frequency_mhz,
                          double temperature_c, bool screened, Working* working) {
     const bool cat6 = category == CableCategory::cat6;

@@ -17,6 +17,10 @@ double cord_derating(double cord_awg);
 
 // Longest solid cable (m) beside `cords_m` of cords in a 100 m channel at this temperature.
 // ANSI/TIA-568.2: cords = (102 - H)/(1 + D), and never more than 100 m in all. Never below 0.
+// A channel all of stranded cord is the same with its own metres weighed: 102/(1 + D) without
+// others.
+double standard_cord_limit_m(double cords_m, double cord_awg, double own_awg, double temperature_c,
+                             bool screened, Working* working = nullptr);
 double standard_solid_limit_m(double cords_m, double cord_awg, double temperature_c, bool screened,
                               Working* working = nullptr);
 
