@@ -513,3 +513,24 @@ TEST_CASE("a channel all of stranded cord goes 102 over its own weight", "[right
         }
     }
 }
+
+TEST_CASE("cord and solid cable in one channel are weighed together", "[right][cords]") {
+    // An injector on a cord of 10 m, solid cable behind it: 102 - 0.2 x 10 = 100 in all.
+    for (double solid_m : {89.9, 90.1}) {
+        HeadEnd b;
+        b.site.settings.day_c = b.site.settings.night_c = b.site.settings.coldest_night_c = 20;
+        b.site.settings.keep_back.length_share = 0;
+        const std::string inj = b.unit("inj-30", {2, 0}, b.office);
+        const std::string cam = b.unit("cam-fixed-4mp", {30, 0});
+        const std::string cord = b.cable(b.sw, "up2", inj, "in", "patch-24");
+        const std::string solid = b.cable(inj, "out", cam, "lan");
+        b.link(cord).measured_length_m = 10;
+        b.link(solid).measured_length_m = solid_m;
+        b.link(cord).cords_m = b.link(solid).cords_m = 0;
+        INFO(solid_m);
+        const Judged judged = b.judged();
+        const Check* found = find_check(judged.run(cam).checks, CheckId::link_length);
+        REQUIRE(found);
+        CHECK((found->verdict == Verdict::fails) == (solid_m > 90));
+    }
+}

@@ -95,10 +95,22 @@ LinkReach fibre_link_reach(const Network& net, const NetLink& link, Working* wor
 
 // The lengths on both sides of what passes the signal are one channel. Metres of twisted pair
 // behind the unit at `end`, the longest way where there are two.
-double channel_beyond_m(const Network& net, PortAt end, std::string lane, std::size_t steps) {
+struct ChannelPart {
+    double length_m = 0;
+    double stranded_m = 0, extra_m = 0;  // of it, and what that weighs more than solid cable
+    ChannelPart operator+(const ChannelPart& other) const {
+        return {length_m + other.length_m, stranded_m + other.stranded_m, extra_m + other.extra_m};
+    }
+};
+ChannelPart part_of(const NetLink& link) {
+    const Conductor& conductor = link.cable->cable->conductor;
+    if (conductor.form != ConductorForm::stranded) return {link.length_m, 0, 0};
+    return {link.length_m, link.length_m, link.length_m * cord_derating(conductor.awg)};
+}
+ChannelPart channel_beyond(const Network& net, PortAt end, std::string lane, std::size_t steps) {
     const Kind& unit = net.kind(end.device);
-    if (steps == 0 || !passes_signal(unit)) return 0;
-    double longest_m = 0;
+    if (steps == 0 || !passes_signal(unit)) return {};
+    ChannelPart longest;
     const PortKind& entered = net.port(end);
     for (PortNumber number : unit.ports.numbers()) {
         const PortAt out{end.device, number};
@@ -110,11 +122,16 @@ double channel_beyond_m(const Network& net, PortAt end, std::string lane, std::s
             if (entered.lane.empty() == port.lane.empty()) continue;
             if (!port.lane.empty() && !lane.empty() && port.lane != lane) continue;
         }
-        const double here_m = net.links[net.link_at(out)].length_m;
-        longest_m = std::max(
-            longest_m, here_m + channel_beyond_m(net, net.across(out), entered.lane, steps - 1));
+        const ChannelPart one = part_of(net.links[net.link_at(out)]) +
+                                channel_beyond(net, net.across(out), entered.lane, steps - 1);
+        if (one.length_m + one.extra_m > longest.length_m + longest.extra_m) longest = one;
     }
-    return longest_m;
+    return longest;
+}
+ChannelPart channel_beyond(const Network& net, const NetLink& link) {
+    constexpr std::size_t most_joints = 8;
+    return channel_beyond(net, link.a, "", most_joints) +
+           channel_beyond(net, link.b, "", most_joints);
 }
 
 LinkReach no_reach(Source source) {
@@ -231,14 +248,19 @@ LinkReach twisted_pair_reach(const Network& net, const NetLink& link, Condition 
     for (PortAt end : {link.a, link.b})
         reach.long_setting = reach.long_setting || net.long_setting_on(end);
     if (reach.long_setting) reach.rate_mbps = std::min(reach.rate_mbps, long_setting_rate_mbps);
-    const CableFacts& cable = *link.cable->cable;
     const double cords_m = channel_cords_m(*link.link);
     const double temperature_c = cable_temperature_c(settings, condition, link.surroundings);
-    reach.limit_m = cable.conductor.form == ConductorForm::stranded
-                        ? standard_cord_limit_m(cords_m, settings.cord_awg, cable.conductor.awg,
-                                                temperature_c, cable.screened, working)
-                        : standard_solid_limit_m(cords_m, settings.cord_awg, temperature_c,
-                                                 cable.screened, working);
+    const bool screened = link.cable->cable->screened;
+    const ChannelPart channel = part_of(link) + channel_beyond(net, link);
+    if (channel.stranded_m > 0) {
+        const bool all = channel.stranded_m >= channel.length_m;
+        reach.limit_m = standard_stranded_limit_m(
+            cords_m, settings.cord_awg, {channel.extra_m, all ? channel.length_m : 0},
+            insertion_loss_heat_factor(temperature_c, screened), working);
+    } else {
+        reach.limit_m =
+            standard_solid_limit_m(cords_m, settings.cord_awg, temperature_c, screened, working);
+    }
     reach.source = source::channel_length;
     if (reach.wrong_line) reach.limit_m = 0;
     if (settings.school != School::standard && !reach.wrong_line)
@@ -334,8 +356,7 @@ Check link_length_check(const Network& net, const NetLink& link, Condition condi
         if (working) ten_base_t_loss(net, link, condition, check.working);
     }
     if (link.medium() == Medium::twisted_pair) {
-        const double beyond_m =
-            channel_beyond_m(net, link.a, "", 8) + channel_beyond_m(net, link.b, "", 8);
+        const double beyond_m = channel_beyond(net, link).length_m;
         if (beyond_m > 0 && working) {
             check.working.push_back({"channel = this length + those beyond passive joints",
                                      fmt::format("{:.1f} + {:.1f}", link.length_m, beyond_m),

@@ -31,18 +31,16 @@ double standard_solid_limit_m(double cords_m, double cord_awg, double temperatur
     return limit_m;
 }
 
-double standard_cord_limit_m(double cords_m, double cord_awg, double own_awg, double temperature_c,
-                             bool screened, Working* working) {
-    const double derating = cord_derating(cord_awg), own = cord_derating(own_awg);
-    const double heat = insertion_loss_heat_factor(temperature_c, screened);
-    const double cold_limit_m =
-        std::min((102 - cords_m * (1 + derating)) / (1 + own), 100 - cords_m);
-    const double limit_m = std::max(0.0, cold_limit_m / heat);
+double standard_stranded_limit_m(double cords_m, double cord_awg, StrandedPart stranded,
+                                 double heat_factor, Working* working) {
+    const double left_m = 102 - cords_m * (1 + cord_derating(cord_awg));
+    const double weighed_m = stranded.all_m > 0 ? left_m / (1 + stranded.extra_m / stranded.all_m)
+                                                : left_m - stranded.extra_m;
+    const double limit_m = std::max(0.0, std::min(weighed_m, 100 - cords_m) / heat_factor);
     if (working) {
         working->push_back(
-            {"stranded: C = min((102 − c (1 + D)) ÷ (1 + D own), 100 − c) ÷ heat factor",
-             fmt::format("min((102 − {0:.1f} × {1:.1f}) ÷ {2:.1f}, 100 − {0:.1f}) ÷ {3:.3f}",
-                         cords_m, 1 + derating, 1 + own, heat),
+            {"channel with stranded cable, whose metres weigh 1 + D, in 102",
+             fmt::format("min({:.1f}, 100 − {:.1f}) ÷ {:.3f}", weighed_m, cords_m, heat_factor),
              limit_m, Unit::metre, source::channel_length});
     }
     return limit_m;
