@@ -3,6 +3,7 @@
 
 #include <QHelpEvent>
 #include <QMouseEvent>
+#include <QPaintEvent>
 #include <QPainter>
 #include <QToolTip>
 
@@ -47,10 +48,13 @@ CutPicture::CutPicture(Document& document, const CableCuts& cuts, QWidget* paren
 double CutPicture::row_height() const { return fontMetrics().height() + 12; }
 
 double CutPicture::title_width() const {
-    double width = 0;
+    if (measured_with_ == font()) return title_width_;
+    measured_with_ = font();
+    title_width_ = 0;
+    const QFontMetrics metrics = fontMetrics();
     for (const Row& row : rows_)
-        width = std::max<double>(width, fontMetrics().horizontalAdvance(row.title));
-    return width + 14;
+        title_width_ = std::max<double>(title_width_, metrics.horizontalAdvance(row.title));
+    return title_width_ += 14;
 }
 
 QSize CutPicture::sizeHint() const {
@@ -115,9 +119,13 @@ void CutPicture::paint_row(QPainter& painter, std::size_t number) const {
     }
 }
 
-void CutPicture::paintEvent(QPaintEvent*) {
+void CutPicture::paintEvent(QPaintEvent* event) {
     QPainter painter(this);
-    for (std::size_t row = 0; row < rows_.size(); ++row) paint_row(painter, row);
+    const auto row_at = [&](int y) {
+        return static_cast<std::size_t>(std::max(0.0, y / row_height()));
+    };
+    const std::size_t end = std::min(rows_.size(), row_at(event->rect().bottom()) + 1);
+    for (std::size_t row = row_at(event->rect().top()); row < end; ++row) paint_row(painter, row);
 }
 
 const CutPiece* CutPicture::piece_at(QPointF at) const {

@@ -2,6 +2,8 @@
 // Packages of one cable as bars, and what is cut from each.
 #pragma once
 
+#include <QFont>
+
 #include <QWidget>
 
 #include "app/document/document.h"
@@ -40,6 +42,8 @@ private:
     Document& document_;
     CableCuts cuts_;
     std::vector<Row> rows_;
+    mutable std::optional<QFont> measured_with_;  // the titles of the rows
+    mutable double title_width_ = 0;
     double longest_m_ = 1;
 };
 

@@ -93,10 +93,15 @@ void WorkPage::refresh() {
     caution_->setText(q(work_caution(bought->work)));
     caution_->setVisible(!caution_->text().isEmpty());
     const QSignalBlocker quiet(tree_);
+    tree_->setUpdatesEnabled(false);
     tree_->clear();
+    spanned_.clear();
     if (by_->currentIndex() == 0) show_days(*bought);
     if (by_->currentIndex() == 1) show_tasks(*bought);
     if (by_->currentIndex() == 2) show_places(*bought);
+    // Each would lay all out anew while rows are still to come.
+    for (QTreeWidgetItem* item : spanned_) item->setFirstColumnSpanned(true);
+    tree_->setUpdatesEnabled(true);
 }
 
 QTreeWidgetItem* WorkPage::section(const QString& name, const QString& time) {
@@ -137,7 +142,7 @@ void WorkPage::add_load(QTreeWidgetItem* under, const QString& name,
     QTreeWidgetItem* to = under;
     if (!name.isEmpty()) {
         to = new QTreeWidgetItem(under, {name});
-        to->setFirstColumnSpanned(true);
+        spanned_.push_back(to);
     }
     for (const PartLine& line : load) {
         QStringList ids;

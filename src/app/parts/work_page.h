@@ -39,6 +39,7 @@ private:
     QLabel *summary_, *caution_;
     QComboBox* by_;
     QTreeWidget* tree_;
+    std::vector<QTreeWidgetItem*> spanned_;  // headings over all columns
 };
 
 }  // namespace ovant

@@ -12,6 +12,7 @@
 #include <QTimer>
 #include <QVBoxLayout>
 
+#include "app/kit/verdict_delegate.h"
 #include "app/kit/plain_table.h"
 #include "app/kit/q.h"
 #include "app/kit/signature.h"
@@ -31,21 +32,6 @@
 
 namespace ovant {
 namespace {
-
-// The mark of what is wrong with a unit, in front of its row.
-class VerdictDelegate : public QStyledItemDelegate {
-public:
-    using QStyledItemDelegate::QStyledItemDelegate;
-    void paint(QPainter* painter, const QStyleOptionViewItem& option,
-               const QModelIndex& index) const override {
-        QStyledItemDelegate::paint(painter, option, index);
-        const QVariant verdict = index.data(AddressModel::verdict_role);
-        if (!verdict.isValid() || !option.widget) return;
-        painter->setRenderHint(QPainter::Antialiasing);
-        paint_verdict(*painter, theme_of(*option.widget), static_cast<Verdict>(verdict.toInt()),
-                      QRectF(option.rect).center(), 11);
-    }
-};
 
 constexpr int least_with_mac_px = 600;
 
@@ -224,7 +210,7 @@ void AddressPage::make_table() {
     table_->setAccessibleName(tr("Units and their addresses"));
     table_->setModel(model_);
     table_->setItemDelegateForColumn(static_cast<int>(AddressColumn::verdict),
-                                     new VerdictDelegate(table_));
+                                     new VerdictDelegate(AddressModel::verdict_role, table_));
     make_plain(*table_, static_cast<int>(AddressColumn::name));
     table_->setEditTriggers(QAbstractItemView::DoubleClicked | QAbstractItemView::EditKeyPressed);
     const QFontMetrics metrics(table_->font());

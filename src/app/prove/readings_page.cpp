@@ -10,6 +10,7 @@
 
 #include "app/kit/labels.h"
 #include "app/kit/plain_table.h"
+#include "app/kit/verdict_delegate.h"
 #include "app/kit/q.h"
 #include "app/kit/signature.h"
 #include "app/kit/when_seen.h"
@@ -198,6 +199,8 @@ QWidget* ReadingsPage::make_foot() {
 }
 
 void ReadingsPage::refresh() {
+    if (!table_->itemDelegateForColumn(Column::mark))
+        table_->setItemDelegateForColumn(Column::mark, new VerdictDelegate(Qt::UserRole, table_));
     const Site& site = document_.committed();
     judged_ = judge_readings(site, document_.catalogue());
     const int kept = table_->currentRow();
@@ -229,13 +232,6 @@ void ReadingsPage::refresh() {
 
 void ReadingsPage::fill_row(int row, const Reading& reading, const JudgedReading& judged) {
     const UnitSystem units = document_.units();
-    auto* verdict = new VerdictMark(mark_of(judged.verdict), 11, this);
-    verdict->setAccessibleName(q(title(judged.verdict)));
-    auto* cell = new QWidget;
-    auto* middle = new QHBoxLayout(cell);
-    middle->setContentsMargins(0, 0, 0, 0);
-    middle->addWidget(verdict, 0, Qt::AlignCenter);
-    table_->setCellWidget(row, Column::mark, cell);
     const Device* device = find_device(document_.committed(), reading.subject);
     const QString where = device && !device->name.empty() ? q(reading.subject + "  " + device->name)
                                                           : q(reading.subject);
@@ -248,9 +244,14 @@ void ReadingsPage::fill_row(int row, const Reading& reading, const JudgedReading
             ? QString()
             : q(shown(judged.promised, judged.unit, units)),
         q(title(judged.verdict))};
+    const QString whole = q(reading_text(reading, judged, units));
     for (int column = 0; column < table_->columnCount(); ++column) {
         auto* item = new QTableWidgetItem(cells[column]);
-        item->setToolTip(q(reading_text(reading, judged, units)));
+        item->setToolTip(whole);
+        if (column == Column::mark) {
+            item->setData(Qt::UserRole, static_cast<int>(mark_of(judged.verdict)));
+            item->setData(Qt::AccessibleTextRole, q(title(judged.verdict)));
+        }
         table_->setItem(row, column, item);
     }
 }
