@@ -50,6 +50,7 @@ json design_json(const SiteDesign& design, const TextContext& context) {
                 {"runs_before", runs(design.runs_before)},
                 {"runs_after", runs(design.runs_after)},
                 {"proven", design.proven},
+                {"all_tried", design.all_tried},
                 {"gap_share", design.gap_share()},
                 {"in_turn", design.in_turn},
                 {"judged", design.judged},

@@ -63,8 +63,13 @@ std::string design_saving_text(const SiteDesign& design, const TextContext& cont
 }
 
 std::string design_bound_text(const SiteDesign& design) {
+    if (design.cameras.empty() && design.runs_before.fails > 0)
+        return told("Every camera has a run, so all are kept as they are. Of them fail: {}.",
+                    design.runs_before.fails);
     if (design.cameras.empty()) return said("Every camera has its way: nothing to design.");
     if (design.stopped) return said("Stopped: the best that was found by then.");
+    if (!design.all_tried)
+        return said("The time was over before all ways were tried: more of it may find better.");
     if (design.in_turn)
         return said("Each camera's own best way in turn; nothing better was found in the time.");
     if (design.narrowed)

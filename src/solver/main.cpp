@@ -100,7 +100,7 @@ void set_start(CbcModel& model, const std::vector<double>& start) {
 
 }  // namespace
 
-int main(int argc, char** argv) {
+int main() {
     keep_within(most_solver_bytes);
     const std::optional<ProgrammeAsked> asked = programme_from_bytes(all_of_input());
     if (!asked) _exit(2);
@@ -118,7 +118,7 @@ int main(int argc, char** argv) {
                                    "-log",
                                    "0",
                                    "-preprocess",
-                                   argc > 1 ? argv[1] : "off",
+                                   "off",
                                    "-seconds",
                                    fmt::format("{:.3f}", effort.most_s)};
     if (effort.most_nodes > 0) {

@@ -120,6 +120,18 @@ TEST_CASE("a drawing is told by its bytes and drawn beside the window", "[drawin
     const Drawn drawn = draw(shown(*raster), Wanted());
     CHECK(drawn.image.size() == QSize(80, 60));
     CHECK(QColor(drawn.image.pixel(40, 30)) == QColor(Qt::red));
+    // By the reader for each kind.
+    QImage plain(40, 30, QImage::Format_RGB32);
+    plain.fill(Qt::blue);
+    QByteArray jpeg;
+    QBuffer to(&jpeg);
+    to.open(QIODevice::WriteOnly);
+    plain.save(&to, "JPEG");
+    const Result<Drawing> photo = drawing_from_bytes(jpeg);
+    REQUIRE(photo);
+    CHECK(photo->media_type == "image/jpeg");
+    CHECK(drawing_size_px(*photo) == QSizeF(40, 30));
+    CHECK(QColor(draw(shown(*photo), Wanted()).image.pixel(40, 30)).blue() > 240);
     const Drawing green = drawing_of(svg("<rect width='80' height='60' fill='#00ff00'/>"));
     CHECK(QColor(draw(shown(green), Wanted()).image.pixel(40, 30)) == QColor(0, 255, 0));
     // 20 mm are 75.6 pixels; a view box alone will do, and gives the side that is missing.
@@ -206,7 +218,6 @@ TEST_CASE("a drawing that explodes is told of, and holds nothing up", "[drawing]
           svg(path + "' stroke='#000' stroke-width='3' stroke-dasharray='0.001'/>")}) {
         const Drawing drawing = drawing_of(bomb);
         const Wanted wanted;
-        QTimer::singleShot(0, [&] {});
         std::jthread late([&] {
             std::this_thread::sleep_for(std::chrono::milliseconds(300));
             wanted.stop();

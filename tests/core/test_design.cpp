@@ -15,6 +15,7 @@
 #include "core/design/design.h"
 #include "core/format/file_store.h"
 #include "core/format/site_json.h"
+#include "phrase/design_text.h"
 #include "support/builder.h"
 #include "support/sanitizer.h"
 #include "support/temp_folder.h"
@@ -404,4 +405,26 @@ TEST_CASE("a search that is stopped ends with what it has, and that holds", "[de
         check_design(design, site, shipped_catalogue());
         CHECK(design.cameras.size() == 6);
     }
+}
+
+TEST_CASE("the seconds that are given bound all of a design, and it says when they were short",
+          "[design]") {
+    std::mt19937 random(37);
+    const Site site = undesigned_site(random, 24, 6);
+    DesignWishes wishes;
+    wishes.most_s = 0.1;
+    const SiteDesign hurried = design_site(site, shipped_catalogue(), wishes);
+    check_design(hurried, site, shipped_catalogue());
+    CHECK(hurried.cameras.size() == 24);
+    CHECK_FALSE(hurried.all_tried);
+    CHECK(design_bound_text(hurried).find("time was over") != std::string::npos);
+    wishes.most_s = 300;
+    const SiteDesign whole = design_site(site, shipped_catalogue(), wishes);
+    CHECK(whole.all_tried);
+    CHECK(whole.runs_after.fails <= hurried.runs_after.fails);
+    // What fails and has a run is kept, and said.
+    const SiteDesign kept = design_site(demo_site(), shipped_catalogue(), {});
+    CHECK(design_bound_text(kept) ==
+          "Every camera has a run, so all are kept as they are. Of them fail: " +
+              std::to_string(kept.runs_before.fails) + ".");
 }

@@ -108,6 +108,7 @@ public:
             if (!goes_on(0.5 + 0.5 * double(i) / double(out_.parts.size()))) break;
             if (!out_.parts[i].at_head_end) on_part(static_cast<int>(i));
         }
+        out_.all_tried = !ended_ && out_.ways.size() < most_ways;
         return std::move(out_);
     }
 

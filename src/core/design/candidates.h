@@ -58,6 +58,7 @@ struct Candidates {
     std::set<std::string> head_end_units;   // that are there
     double head_end_w = 0;                  // that they have to give
     OpenStretches open;                     // of pathways that something lies in
+    bool all_tried = true;                  // else time or room ended the making of them
     std::set<std::string> suggested;        // places that `cleared` has and the site has not
 };
 

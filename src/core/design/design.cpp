@@ -407,6 +407,7 @@ private:
         out.after = figures_against(cleared_net_, net);
         out.counted = weights_.of(out.after);
         out.stopped = stopped_;
+        out.all_tried = candidates_.all_tried;
         if (out.in_turn) {
             out.cost = worth(out.site).cost;
             out.bound = std::min(out.bound, out.cost);

@@ -65,6 +65,8 @@ struct SiteDesign {
     int judged = 0;         // sites built and judged until one held
     bool narrowed = false;  // the bound leaves out what was refused for watts at the head end
     bool stopped = false;   // by `go_on`
+    bool all_tried =
+        true;  // else the time was over before all ways were made: the bound is of those
     // The share of it that may still be saved at most.
     double gap_share() const { return counted > 0 ? (cost - bound) / counted : 0; }
 };
