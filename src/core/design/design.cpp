@@ -16,7 +16,7 @@ namespace ovant {
 namespace {
 
 constexpr int most_judged = 40;
-constexpr double least_search_s = 0.1;
+constexpr double least_search_s = 0.1, last_look_s = 0.15;
 // Of the time there is: by then the candidates are made, the search has ended, and each camera's
 // best way in turn was looked at. The rest is for putting it together.
 constexpr double candidates_by = 0.5, search_by = 0.8, in_turn_by = 0.95;
@@ -137,6 +137,10 @@ private:
             const double left = left_s(search_by);
             if (round > 0 && (left <= 0 || !goes_on(0.6 + 0.3 * round / most_judged))) break;
             effort.most_s = std::max(least_search_s, left);
+            if (stopped_) {  // while candidates were made: one look at what there is
+                effort.most_s = last_look_s;
+                effort.go_on = {};
+            }
             answer = solve_design(assembled_.problem, effort);
             effort.start = answer.choice;
             ++out.judged;
