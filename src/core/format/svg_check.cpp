@@ -12,7 +12,6 @@
 #include <memory>
 #include <locale>
 #include <optional>
-#include <set>
 #include <sstream>
 #include <string>
 #include <type_traits>
@@ -56,52 +55,16 @@ bool inside_the_file(std::string_view reference) {
 
 // Attributes that are numbers, or lists and functions of them. A style has them too.
 bool holds_numbers(std::string_view attribute) {
-    static const std::set<std::string_view> all = {"x",
-                                                   "y",
-                                                   "x1",
-                                                   "y1",
-                                                   "x2",
-                                                   "y2",
-                                                   "cx",
-                                                   "cy",
-                                                   "r",
-                                                   "rx",
-                                                   "ry",
-                                                   "fx",
-                                                   "fy",
-                                                   "fr",
-                                                   "dx",
-                                                   "dy",
-                                                   "width",
-                                                   "height",
-                                                   "d",
-                                                   "points",
-                                                   "transform",
-                                                   "viewbox",
-                                                   "offset",
-                                                   "rotate",
-                                                   "style",
-                                                   "gradienttransform",
-                                                   "patterntransform",
-                                                   "stroke-width",
-                                                   "stroke-dasharray",
-                                                   "stroke-dashoffset",
-                                                   "stroke-miterlimit",
-                                                   "font-size",
-                                                   "opacity",
-                                                   "fill-opacity",
-                                                   "stroke-opacity",
-                                                   "stop-opacity",
-                                                   "letter-spacing",
-                                                   "word-spacing",
-                                                   "textlength",
-                                                   "refx",
-                                                   "refy",
-                                                   "markerwidth",
-                                                   "markerheight",
-                                                   "startoffset",
-                                                   "stddeviation"};
-    return all.contains(attribute);
+    constexpr std::string_view all =
+        " "
+        "x y x1 y1 x2 y2 cx cy r rx ry fx fy fr dx dy width height d points "
+        "transform viewbox offset rotate style gradienttransform patterntransform "
+        "stroke-width stroke-dasharray stroke-dashoffset stroke-miterlimit font-size "
+        "opacity fill-opacity stroke-opacity stop-opacity letter-spacing "
+        "word-spacing textlength refx refy markerwidth markerheight startoffset "
+        "stddeviation ";
+    return attribute.find(' ') == std::string_view::npos &&
+           all.find(fmt::format(" {} ", attribute)) != std::string_view::npos;
 }
 
 // The first number of a text that is not finite or too large; empty where all are good.
