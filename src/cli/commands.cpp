@@ -203,7 +203,7 @@ public:
 private:
     CLI::App* add(const char* name, const char* help, Command command) {
         CLI::App* sub = app.add_subcommand(name, help);
-        files.reads(sub, "SITE", options.site_path, "site file")->required();
+        files.reads(sub, "SITE", options.site_path)->description("site file")->required();
         sub->callback([this, command] { chosen = command; });
         return sub;
     }
@@ -232,24 +232,30 @@ private:
 
     void add_papers() {
         CLI::App* parts = add("parts", "parts list as CSV, or into a spreadsheet", parts_command);
-        files.writes(parts, "--xlsx", options.xlsx_path, "write a spreadsheet here");
+        files.writes(parts, "--xlsx", options.xlsx_path)->description("write a spreadsheet here");
         parts->add_flag("--supply-boxes", options.supply_boxes,
                         "say which mains adapters could be one supply box");
-        files.writes(parts, "--write", options.write_path, "write the site with those boxes here");
+        files.writes(parts, "--write", options.write_path)
+            ->description("write the site with those boxes here");
         CLI::App* cuts = add("cuts", "which run is cut from which package", cuts_command);
-        files.writes(cuts, "--pdf", options.pdf_path, "write a card for each package here");
+        files.writes(cuts, "--pdf", options.pdf_path)
+            ->description("write a card for each package here");
         cuts->add_flag("--json", options.json, "JSON instead of text");
         add_format(cuts);
         CLI::App* work =
             add("work", "work by task, day and place, with what to load", work_command);
         work->add_option("--by", options.by, "day, task or place")
             ->check(CLI::IsMember({"day", "task", "place"}));
-        files.writes(work, "--pdf", options.pdf_path, "write a list for each day and place here");
+        files.writes(work, "--pdf", options.pdf_path)
+            ->description("write a list for each day and place here");
         add_format(work);
         CLI::App* offer = add("offer", "what the customer is offered", offer_command);
-        files.writes(offer, "--pdf", options.pdf_path, "write the customer's offer here");
-        files.writes(offer, "--xlsx", options.xlsx_path, "write a spreadsheet with costs here");
-        files.writes(offer, "--csv", options.csv_path, "write the customer's lines here");
+        files.writes(offer, "--pdf", options.pdf_path)
+            ->description("write the customer's offer here");
+        files.writes(offer, "--xlsx", options.xlsx_path)
+            ->description("write a spreadsheet with costs here");
+        files.writes(offer, "--csv", options.csv_path)
+            ->description("write the customer's lines here");
         add_format(offer);
         CLI::App* variants =
             add("variants", "the designs of a site side by side", variants_command);
@@ -260,14 +266,15 @@ private:
         keep->needs(variants->add_option("--camera", options.camera, "camera id, with --keep"));
         keep->needs(
             variants->add_option("--way", options.way, "way id, such as fibre, with --keep"));
-        files.writes(variants, "--write", options.write_path, "write the site as chosen here");
+        files.writes(variants, "--write", options.write_path)
+            ->description("write the site as chosen here");
         add_format(variants);
         for (CLI::App* sub : {parts, cuts, work, offer, variants}) {
             add_number(sub, "--seconds", options.seconds, {0.1, 600},
                        "how long to look for the least price");
         }
         CLI::App* cards = add("cards", "wiring cards, four to a page", cards_command);
-        files.writes(cards, "--pdf", options.pdf_path, "file to write")->required();
+        files.writes(cards, "--pdf", options.pdf_path)->description("file to write")->required();
     }
 
     void add_design() {
@@ -295,7 +302,8 @@ private:
                    "how far to search, the same each time");
         add_number(design, "--seed", options.seed, {1, 1000000000},
                    "the same seed gives the same design");
-        files.writes(design, "--write", options.write_path, "write the site as designed here");
+        files.writes(design, "--write", options.write_path)
+            ->description("write the site as designed here");
         add_format(design);
     }
 
@@ -313,7 +321,8 @@ private:
         CLI::App* assign = add("assign", "put runs on ports that suit them", assign_command);
         assign->add_option("--place", options.place, "whose units; else the head end");
         add_number(assign, "--spare", options.spare, {0, 64}, "ports that every unit keeps free");
-        files.writes(assign, "--write", options.write_path, "write the site as assigned here");
+        files.writes(assign, "--write", options.write_path)
+            ->description("write the site as assigned here");
         for (CLI::App* sub : {power, day, assign}) {
             sub->add_flag("--json", options.json, "JSON instead of text");
             add_format(sub);
@@ -325,8 +334,8 @@ private:
                                   "addresses and channels of all units: what is wrong, "
                                   "how to reach them",
                                   addresses_command);
-        files.reads(addresses, "--scan", options.scan_path,
-                    "take over what a scan found: nmap XML, ip neigh, arp, CSV");
+        files.reads(addresses, "--scan", options.scan_path)
+            ->description("take over what a scan found: nmap XML, ip neigh, arp, CSV");
         addresses->add_flag("--number", options.number,
                             "give an address and a channel to what has none");
         addresses->add_option("--subnet", options.subnet, "number in this one; else the first");
@@ -336,13 +345,15 @@ private:
                    "addresses left free behind each place");
         addresses->add_option("--who", options.who, "initials for the record of the scan");
         addresses->add_option("--when", options.when, "such as 2027-01-15T14:05, for the record");
-        files.writes(addresses, "--write", options.write_path, "write the site with them here");
+        files.writes(addresses, "--write", options.write_path)
+            ->description("write the site with them here");
         addresses->add_option("--format", options.format, "text, json, csv or dnsmasq")
             ->check(CLI::IsMember({"text", "json", "csv", "dnsmasq"}));
         addresses->add_flag("--json", options.json, "JSON instead of text");
         CLI::App* readings =
             add("readings", "what was read on site against what is promised", readings_command);
-        files.reads(readings, "--csv", options.csv_path, "take readings from this file first");
+        files.reads(readings, "--csv", options.csv_path)
+            ->description("take readings from this file first");
         readings
             ->add_option("--column", options.columns,
                          "what a heading means that says too little: \"Cable ID=at\"")
@@ -351,7 +362,8 @@ private:
                              "take the length or loop of this reading into the design");
         readings->add_option("--who", options.who, "initials for lines that say none");
         readings->add_option("--when", options.when, "such as 2027-01-15T14:05, the same");
-        files.writes(readings, "--write", options.write_path, "write the site with them here");
+        files.writes(readings, "--write", options.write_path)
+            ->description("write the site with them here");
         readings->add_flag("--json", options.json, "JSON instead of text");
         add_format(readings);
         CLI::App* bench = add("bench", "what to set up on a table and try first", bench_command);
@@ -360,8 +372,9 @@ private:
         bench->add_option("--note", options.note, "what was seen at it");
         bench->add_option("--who", options.who, "initials for its record");
         bench->add_option("--when", options.when, "such as 2027-01-15T14:05, for its record");
-        files.writes(bench, "--write", options.write_path, "write the site with it here");
-        files.writes(bench, "--pdf", options.pdf_path, "write the bench as PDF here");
+        files.writes(bench, "--write", options.write_path)
+            ->description("write the site with it here");
+        files.writes(bench, "--pdf", options.pdf_path)->description("write the bench as PDF here");
         bench->add_flag("--json", options.json, "JSON instead of text");
         add_format(bench);
         CLI::App* handover =
@@ -369,10 +382,12 @@ private:
         handover->add_option("--sign", options.sign, "hand over as it is, by this name");
         handover->add_option("--when", options.when, "such as 2027-01-15T14:05");
         handover->add_option("--note", options.note, "for the record");
-        files.writes(handover, "--write", options.write_path,
-                     "write the site with the record here");
-        files.writes(handover, "--pdf", options.pdf_path, "write the handover as PDF here");
-        files.writes(handover, "--csv", options.csv_path, "write all readings as CSV here");
+        files.writes(handover, "--write", options.write_path)
+            ->description("write the site with the record here");
+        files.writes(handover, "--pdf", options.pdf_path)
+            ->description("write the handover as PDF here");
+        files.writes(handover, "--csv", options.csv_path)
+            ->description("write all readings as CSV here");
         handover->add_flag("--json", options.json, "JSON instead of text");
         add_format(handover);
         CLI::App* look =
@@ -385,13 +400,14 @@ private:
         add_number(look, "--port", options.look.port, {1, 65535}, "UDP port, else 3702");
         look->add_option("--who", options.who, "initials for the record");
         look->add_option("--when", options.when, "such as 2027-01-15T14:05, for the record");
-        files.writes(look, "--write", options.write_path, "write the site with what was seen here");
+        files.writes(look, "--write", options.write_path)
+            ->description("write the site with what was seen here");
         look->add_flag("--json", options.json, "JSON instead of text");
         add_format(look);
         add_read_switch();
         CLI::App* labels =
             add("labels", "labels for cables, ports and units, as PDF", labels_command);
-        files.writes(labels, "--pdf", options.pdf_path, "file to write")->required();
+        files.writes(labels, "--pdf", options.pdf_path)->description("file to write")->required();
         labels->add_option("--of", options.words, "cables, ports, units; else all")
             ->check(CLI::IsMember({"cables", "ports", "units"}));
         add_number(labels, "--rows", options.sheet.rows, {1, 100}, "labels down a sheet");
@@ -443,8 +459,9 @@ private:
                    "seconds between two readings, else 60");
         read->add_option("--who", options.who, "initials for the record");
         read->add_option("--when", options.when, "such as 2027-01-15T14:05; else now");
-        files.writes(read, "--csv", options.csv_path, "write the series as CSV here");
-        files.writes(read, "--write", options.write_path, "write the site with the readings here");
+        files.writes(read, "--csv", options.csv_path)->description("write the series as CSV here");
+        files.writes(read, "--write", options.write_path)
+            ->description("write the site with the readings here");
         read->add_flag("--json", options.json, "JSON instead of text");
         add_format(read);
     }
@@ -452,9 +469,11 @@ private:
     void add_files() {
         CLI::App* import =
             add("import", "take cameras from a CSV file into the site", import_command);
-        files.reads(import, "CSV", options.csv_path, "name, x, y, kind, watts, mbps, length")
+        files.reads(import, "CSV", options.csv_path)
+            ->description("name, x, y, kind, watts, mbps, length")
             ->required();
-        files.writes(import, "--write", options.write_path, "write the site with them here");
+        files.writes(import, "--write", options.write_path)
+            ->description("write the site with them here");
         import->add_flag("--feet", options.feet, "bare lengths are feet");
         CLI::App* chance = add("chances", "how surely each run holds", chances_command);
         add_number(chance, "--trials", options.trials, {1, 100000}, "how often each is tried");

@@ -14,13 +14,11 @@ namespace ovant {
 class FileOptions {
 public:
     // Options or, without dashes, arguments that name a file.
-    CLI::Option* reads(CLI::App* app, const std::string& name, std::string& to,
-                       const std::string& help) {
-        return add({app, name, &to, false}, help);
+    CLI::Option* reads(CLI::App* app, const std::string& name, std::string& path) {
+        return add({app, name, &path, false});
     }
-    CLI::Option* writes(CLI::App* app, const std::string& name, std::string& to,
-                        const std::string& help) {
-        return add({app, name, &to, true}, help);
+    CLI::Option* writes(CLI::App* app, const std::string& name, std::string& path) {
+        return add({app, name, &path, true});
     }
 
     // What would be lost, as a sentence; empty where nothing is. Of the command that was parsed.
@@ -49,9 +47,9 @@ private:
         bool given() const { return app->parsed() && !path->empty() && app->count(name) > 0; }
     };
 
-    CLI::Option* add(Named named, const std::string& help) {
+    CLI::Option* add(const Named& named) {
         all_.push_back(named);
-        return named.app->add_option(named.name, *named.path, help);
+        return named.app->add_option(named.name, *named.path);
     }
     static bool same_file(const std::string& a, const std::string& b) {
         namespace fs = std::filesystem;

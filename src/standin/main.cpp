@@ -166,17 +166,17 @@ int main(int argc, char** argv) {
         if (facts.kind != FaultKind::none) faults.emplace_back(id_of(facts.kind));
     }
     CLI::App* make = app.add_subcommand("tester", "readings along a run with a hidden fault, CSV");
-    files.reads(make, "SITE", options.site_path, "site file")->required();
+    files.reads(make, "SITE", options.site_path)->description("site file")->required();
     make->add_option("CAMERA", options.camera, "whose run, such as K02")->required();
     make->add_option("--fault", options.fault, "of this kind; else by the seed")
         ->check(CLI::IsMember(faults));
     add_number(make, "--seed", options.seed, {0, 4294967295},
                "the same seed gives the same readings");
-    files.writes(make, "--csv", options.csv_path, "write them here");
+    files.writes(make, "--csv", options.csv_path)->description("write them here");
     make->add_flag("--tell", options.tell, "say which fault it is");
     CamerasOptions of_cameras;
     CLI::App* answer = app.add_subcommand("cameras", "answers WS-Discovery as cameras do");
-    files.reads(answer, "SITE", of_cameras.site_path, "site file")->required();
+    files.reads(answer, "SITE", of_cameras.site_path)->description("site file")->required();
     answer->add_flag("--factory", of_cameras.factory, "at the addresses they come with");
     answer->add_option("--interface", of_cameras.where.interface_address, "else the loopback");
     add_number(answer, "--port", of_cameras.where.port, {1, 65535}, "UDP port, else 3702");
@@ -186,7 +186,7 @@ int main(int argc, char** argv) {
     SnmpLogin& login = of_switch.where.login;
     login.community = "public";
     CLI::App* agent = app.add_subcommand("switch", "answers SNMP as a switch through its day");
-    files.reads(agent, "SITE", of_switch.site_path, "site file")->required();
+    files.reads(agent, "SITE", of_switch.site_path)->description("site file")->required();
     agent->add_option("SWITCH", of_switch.device, "which, such as SW1")->required();
     agent->add_option("--interface", of_switch.where.address, "else the loopback");
     add_number(agent, "--port", of_switch.where.port, {1, 65535}, "UDP port, else 1161");
