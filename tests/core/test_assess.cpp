@@ -365,6 +365,23 @@ TEST_CASE("one run alone is judged as in the whole", "[assess]") {
     }
 }
 
+// What was kept of an assessment is what would be computed.
+void same_verdicts(const Assessment& quick, const Assessment& whole) {
+    CHECK(quick.summary.fails == whole.summary.fails);
+    CHECK(quick.site_checks.size() == whole.site_checks.size());
+    for (CameraNumber camera : whole.runs.numbers()) {
+        INFO(whole.runs[camera].camera);
+        CHECK(quick.runs[camera].verdict == whole.runs[camera].verdict);
+        CHECK(quick.runs[camera].length_m == whole.runs[camera].length_m);
+        REQUIRE(quick.runs[camera].checks.size() == whole.runs[camera].checks.size());
+        for (std::size_t k = 0; k < whole.runs[camera].checks.size(); ++k) {
+            const double a = quick.runs[camera].checks[k].value;
+            const double b = whole.runs[camera].checks[k].value;
+            CHECK((a == b || (std::isnan(a) && std::isnan(b))));
+        }
+    }
+}
+
 TEST_CASE("after a move, what is kept is what would be computed", "[assess]") {
     for (const Site& site : {copper_site(), demo_site()}) {
         const Catalogue catalogue = catalogue_for(site);
@@ -379,19 +396,7 @@ TEST_CASE("after a move, what is kept is what would be computed", "[assess]") {
                 const Network net = lay_out(moved, catalogue);
                 const Assessment quick = assess_again(net, before, assessed);
                 const Assessment whole = assess(net);
-                CHECK(quick.summary.fails == whole.summary.fails);
-                CHECK(quick.site_checks.size() == whole.site_checks.size());
-                for (CameraNumber camera : whole.runs.numbers()) {
-                    INFO(whole.runs[camera].camera);
-                    CHECK(quick.runs[camera].verdict == whole.runs[camera].verdict);
-                    CHECK(quick.runs[camera].length_m == whole.runs[camera].length_m);
-                    REQUIRE(quick.runs[camera].checks.size() == whole.runs[camera].checks.size());
-                    for (std::size_t k = 0; k < whole.runs[camera].checks.size(); ++k) {
-                        const double a = quick.runs[camera].checks[k].value;
-                        const double b = whole.runs[camera].checks[k].value;
-                        CHECK((a == b || (std::isnan(a) && std::isnan(b))));
-                    }
-                }
+                same_verdicts(quick, whole);
                 for (std::size_t i = 0; i < whole.units.size(); ++i) {
                     CHECK(quick.units[i].greatest_w == whole.units[i].greatest_w);
                     CHECK(quick.units[i].verdict == whole.units[i].verdict);
@@ -399,6 +404,26 @@ TEST_CASE("after a move, what is kept is what would be computed", "[assess]") {
             }
         }
     }
+}
+
+TEST_CASE("with a unit of another kind, what is kept is what would be computed", "[assess]") {
+    const Site site = demo_site();
+    const Catalogue catalogue = catalogue_for(site);
+    const Network before = lay_out(site, catalogue);
+    const Assessment assessed = assess(before);
+    int judged = 0;
+    for (const Device& device : site.devices) {
+        if (catalogue.find(device.kind)->camera) continue;
+        for (const char* kind : {"sw-8-at-120", "sw-8-data", "rec-32", "mc-1000-lx", "ext-1-2"}) {
+            const Result<Site> other = set_kind(site, catalogue, device.id, kind);
+            if (!other) continue;
+            INFO(device.id << " as " << kind);
+            const Network net = lay_out(*other, catalogue);
+            same_verdicts(assess_again(net, before, assessed), assess(net));
+            ++judged;
+        }
+    }
+    CHECK(judged > 10);
 }
 
 TEST_CASE("the profile agrees with the checks", "[assess][profile]") {

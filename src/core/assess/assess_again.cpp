@@ -20,7 +20,9 @@ bool same_but_for_devices_and_links(const Network& net, const Network& before) {
            now.settings == was.settings && now.places == was.places &&
            now.pathways == was.pathways && now.existing == was.existing &&
            now.obstacles == was.obstacles && now.kinds == was.kinds &&
-           net.passive_ends.size() == before.passive_ends.size();
+           net.passive_ends.size() == before.passive_ends.size() &&
+           // Where pictures have to arrive, for all.
+           net.has_recorder == before.has_recorder && net.has_head_end == before.has_head_end;
 }
 
 // Borrows two networks that have the same things in the same order.
@@ -53,6 +55,12 @@ public:
             std::any_of(run.upstream.begin(), run.upstream.end(), changed))
             return true;
         if (!run.outs.empty() && beside(run.outs.front().device)) return true;
+        // Without power one of them passes no pictures on.
+        const std::vector<DeviceNumber> onwards = way_of_pictures(net_, run);
+        if (std::any_of(onwards.begin(), onwards.end(), [&](DeviceNumber unit) {
+                return device_changed_[unit] || fed_anew(net_, unit) || fed_anew(before_, unit);
+            }))
+            return true;
         if (std::any_of(run.links.begin(), run.links.end(), [&](LinkNumber number) {
                 std::set<DeviceNumber> seen;
                 return channel(net_.links[number].a.device, seen) ||
