@@ -89,6 +89,7 @@ std::string day_json(const DayResult& day, const TextContext& context) {
                      {"sunrise_s", day.sun.sunrise_s},
                      {"sunset_s", day.sun.sunset_s},
                      {"seed", day.plan.seed},
+                     {"ended_early", day.ended_early},
                      {"sentence", day_text(day, context)}};
     out["cameras"] = ordered_json::array();
     for (const CameraDay& camera : day.cameras) {

@@ -165,7 +165,9 @@ std::string unit_day_text(const UnitDay& day, const TextContext& context) {
     return out;
 }
 
-std::string day_text(const DayResult& day, const TextContext&) {
+namespace {
+
+std::string troubles_text(const DayResult& day) {
     int restarting = 0, dark = 0;
     for (const CameraDay& camera : day.cameras) {
         restarting += camera.restarts > 0;
@@ -175,6 +177,14 @@ std::string day_text(const DayResult& day, const TextContext&) {
     return told("{} without a picture for a while, {}",
                 counted(dark, said("camera is"), said("cameras are")),
                 restarting == 1 ? said("1 restarts") : told("{} restart", restarting));
+}
+
+}  // namespace
+
+std::string day_text(const DayResult& day, const TextContext&) {
+    if (!day.ended_early) return troubles_text(day);
+    return told("Played for {} only, for more happens than is followed. {}",
+                duration_text(day.length_s), troubles_text(day));
 }
 
 std::string move_text(const PortMove& move) {

@@ -432,3 +432,24 @@ TEST_CASE("A day can be stopped, and a date that is none is refused", "[day]") {
     wrong.day.date = "2027-02-30";
     CHECK_FALSE(day_plan(wrong));
 }
+
+TEST_CASE("a day in which too much happens ends early and says so", "[day]") {
+    Site site = demo_site();
+    site.settings.day.tour_every_s = 30;
+    site.settings.day.tour_s = 10;
+    const Catalogue catalogue = catalogue_for(site);
+    const Network net = lay_out(site, catalogue);
+    DayPlan plan = *day_plan(site.settings);
+    plan.days = 3;
+    const DayResult whole = play_day(net, plan);
+    CHECK_FALSE(whole.ended_early);
+    CHECK(whole.length_s == 3 * 86400);
+    plan.most_events = 0;
+    const DayResult part = play_day(net, plan);
+    REQUIRE(part.ended_early);
+    CHECK(part.length_s > 3600);
+    CHECK(part.length_s < whole.length_s);
+    CHECK(part.events.size() < whole.events.size());
+    CHECK(part.events.back().t_s <= part.length_s);
+    CHECK(day_text(part, {}).starts_with("Played for "));
+}

@@ -20,6 +20,9 @@ struct DayPlan {
     double latitude_deg = 57, longitude_deg = 0, utc_offset_h = 0;
     double low_c = -10, high_c = 5;  // of the air
     int days = 1;
+    // Beside what is usual at so many units in so many days: what turns faster is played as far as
+    // this carries, so that a day has an end in time and in memory.
+    std::uint64_t most_events = 2'000'000;
     std::optional<double> outage_at_h;
     double outage_h = 2;
     std::optional<double> restart_at_h;
@@ -163,7 +166,8 @@ struct DayResult {
     std::vector<Sample> recorded_mbps;
     std::vector<DayEvent> events;
     std::vector<EnergyStep> energy;
-    bool stopped = false;  // `go_on` said no: what is here ends early
+    bool stopped = false;      // `go_on` said no: what is here ends early
+    bool ended_early = false;  // more happens than is played: all ends at `length_s`
     const CameraDay* camera(std::string_view id) const;
     const UnitDay* unit(std::string_view device) const;
     const TakenDay* taken_by(std::string_view device) const;

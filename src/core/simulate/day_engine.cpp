@@ -12,7 +12,8 @@ namespace ovant {
 namespace {
 
 constexpr std::uint64_t report_every = 256;  // events between two calls of go_on
-constexpr std::uint64_t most_events = 20'000'000;
+// Of one unit in a day, where cameras follow sun, clock and tours of some minutes.
+constexpr std::uint64_t usual_events_a_day = 300;
 
 }  // namespace
 
@@ -307,7 +308,9 @@ DayResult DayEngine::play() {
     plan_day();
     start_cameras();
     std::uint64_t done = 0;
-    while (!agenda_.empty() && done < most_events) {
+    const std::uint64_t most =
+        plan_.most_events + usual_events_a_day * net_.kinds.size() * std::uint64_t(plan_.days);
+    while (!agenda_.empty() && done < most) {
         const Due due = agenda_.top();
         agenda_.pop();
         keep_energy(due.t_s);
@@ -321,8 +324,10 @@ DayResult DayEngine::play() {
             break;
         }
     }
-    if (done >= most_events) out_.stopped = true;
-    if (!out_.stopped) {
+    if (done >= most && t_s_ < end_s_) {
+        out_.ended_early = true;
+        out_.length_s = t_s_;
+    } else if (!out_.stopped) {
         keep_energy(end_s_);
         t_s_ = end_s_;
     }
