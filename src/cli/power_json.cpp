@@ -85,12 +85,9 @@ std::string power_json(const std::vector<PowerNode>& tree, const std::vector<Dat
 }
 
 std::string day_json(const DayResult& day, const TextContext& context) {
-    ordered_json out{{"length_s", day.length_s},
-                     {"sunrise_s", day.sun.sunrise_s},
-                     {"sunset_s", day.sun.sunset_s},
-                     {"seed", day.plan.seed},
-                     {"ended_early", day.ended_early},
-                     {"sentence", day_text(day, context)}};
+    ordered_json out{{"length_s", day.length_s},       {"sunrise_s", day.sun.sunrise_s},
+                     {"sunset_s", day.sun.sunset_s},   {"seed", day.plan.seed},
+                     {"ended_early", day.ended_early}, {"sentence", day_text(day, context)}};
     out["cameras"] = ordered_json::array();
     for (const CameraDay& camera : day.cameras) {
         ordered_json item{{"id", camera.camera},

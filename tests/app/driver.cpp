@@ -22,6 +22,7 @@ Driver::Driver() {
         // A person is shown the proposed name under the filter: the one must pass the other.
         const QString patterns = file.filter.section('(', 1).section(')', 0, 0);
         CHECK(QDir::match(patterns.split(' '), QFileInfo(file.proposed).fileName()));
+        proposed.append(file.proposed);
         return save_paths.isEmpty() ? QString() : save_paths.takeFirst();
     };
     prompts.ask = [this](QWidget*, const QString& text, const QStringList&) {

@@ -53,6 +53,7 @@ public:
 
     // Answers to the window's questions, in turn.
     QStringList open_paths, save_paths;
+    QStringList proposed;  // what the person was shown, of all that was saved
     QList<int> answers;
     QStringList asked;
 

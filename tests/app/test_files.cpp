@@ -253,6 +253,77 @@ TEST_CASE("parts and cards are written where the person says", "[window][files]"
     CHECK(d.text_of("message").contains("cannot write", Qt::CaseInsensitive));
 }
 
+TEST_CASE("what is saved of a site stays in one folder, and never on the site itself",
+          "[window][files]") {
+    const TempFolder folder;
+    QDir(q(folder.file(""))).mkdir("papers");
+    Driver d;
+    d.open_copper();
+    const QString site = q(folder.file("quay.ovant.json"));
+    d.save_paths = {site};
+    d.trigger("save");
+    const std::string written = read_all(site.toStdString());
+    d.window().set_stage(Stage::parts);
+    // The file itself, under another name too.
+    std::filesystem::create_hard_link(site.toStdString(), folder.file("other.csv"));
+    std::filesystem::create_symlink(site.toStdString(), folder.file("third.csv"));
+    d.proposed.clear();
+    for (const QString& path : {site, q(folder.file("./quay.ovant.json")),
+                                q(folder.file("other.csv")), q(folder.file("third.csv"))}) {
+        d.save_paths = {path};
+        d.click(d.find("saveCsv"));
+        CHECK(d.text_of("message").contains("belongs to the site itself"));
+        CHECK(read_all(site.toStdString()) == written);
+    }
+    CHECK(d.proposed.front() == q(folder.file("quay parts.csv")));
+    // Elsewhere, without an ending: it gets one, and the folder is proposed from then on.
+    d.save_paths = {q(folder.file("papers/list"))};
+    d.click(d.find("saveCsv"));
+    CHECK(read_all(folder.file("papers/list.csv")).starts_with("kind,name"));
+    CHECK(d.text_of("message").contains("list.csv"));
+    CHECK(d.text_of("message").contains("file://"));
+    d.save_paths = {QString()};
+    d.trigger("savePdf");
+    CHECK(d.proposed.back() == q(folder.file("papers/quay wiring cards.pdf")));
+    // What the ending led to is there already: asked, and left.
+    d.save_paths = {q(folder.file("papers/list"))};
+    d.answers = {1};
+    d.click(d.find("saveCsv"));
+    CHECK(d.asked.back().contains("list.csv is there already"));
+}
+
+TEST_CASE("what was refused goes when something is done", "[window]") {
+    Driver d;
+    d.open_copper();
+    emit d.document().refused("no <b>such</b> thing");
+    CHECK(d.text_of("message") == "no <b>such</b> thing");
+    CHECK(d.find<QLabel>("message")->textFormat() == Qt::PlainText);
+    REQUIRE(d.document().edit("Move", move_object(d.document().committed(), "K01", {30, 30})));
+    CHECK(d.text_of("message").isEmpty());
+}
+
+TEST_CASE("no name from a file is taken for markup", "[window]") {
+    const TempFolder folder;
+    Driver d;
+    d.open_copper();
+    Site site = d.document().committed();
+    const std::string trick = "<img src='/etc/hostname'><b>Quay</b>";
+    site.name = trick;
+    for (Device& device : site.devices) device.name = trick;
+    d.window().open_file(q(folder.write("trick.ovant.json", write_site(site))));
+    d.document().select(site.devices.front().id);
+    for (const Stage stage :
+         {Stage::survey, Stage::reach, Stage::power, Stage::parts, Stage::prove}) {
+        d.window().set_stage(stage);
+        QCoreApplication::processEvents();
+        for (const QLabel* label : d.window().findChildren<QLabel*>()) {
+            if (!label->isVisible() || !label->text().contains("<img")) continue;
+            INFO(label->objectName().toStdString() << ": " << label->text().toStdString());
+            CHECK(label->textFormat() == Qt::PlainText);
+        }
+    }
+}
+
 namespace {
 
 QString marina_in(const TempFolder& folder) {

@@ -13,6 +13,7 @@
 
 #include <algorithm>
 
+#include "app/document/save_export.h"
 #include "app/catalogue/kind_sheet.h"
 #include "app/kit/q.h"
 #include "app/theme/icons.h"
@@ -123,11 +124,8 @@ void CatalogueDialog::lay_out() {
             prompts_.open_path(this, {tr("Bring in kinds"), tr("Kinds (*.json *.csv)"), {}});
         if (!path.isEmpty()) import_file(path);
     });
-    connect(out, &QPushButton::clicked, this, [this] {
-        const QString path = prompts_.save_path(
-            this, {tr("Give out the site's own kinds"), tr("Kinds (*.json *.csv)"), "kinds.json"});
-        if (!path.isEmpty()) export_file(path);
-    });
+    connect(out, &QPushButton::clicked, this, &CatalogueDialog::give_out);
+    connect(&document_, &Document::refused, this, &CatalogueDialog::say);
     connect(close, &QPushButton::clicked, this, &QDialog::close);
 }
 
@@ -239,14 +237,20 @@ void CatalogueDialog::import_file(const QString& path) {
                   .arg(q(import.errors.front().place + ": " + sentence(import.errors.front()))));
 }
 
-void CatalogueDialog::export_file(const QString& path) {
+void CatalogueDialog::give_out() {
     std::vector<std::string> kinds;
     for (const auto& [id, own] : document_.committed().kinds) kinds.push_back(own.json());
     if (kinds.empty()) kinds.push_back(kind_json(document_.committed(), shown_));
-    const std::string text =
-        path.endsWith(".csv", Qt::CaseInsensitive) ? kinds_as_csv(kinds) : kinds_as_json(kinds);
-    const Result<FileStamp> saved = save_file(path.toStdString(), text, std::nullopt);
-    say(saved ? tr("%1 kinds in %2").arg(kinds.size()).arg(path) : q(sentence(saved.error())));
+    save_export(this, document_, prompts_,
+                {tr("Give out the site's own kinds"), tr("Kinds (*.json *.csv)"), "kinds.json"},
+                [&](const std::string& path) -> Result<bool> {
+                    const bool csv = q(path).endsWith(".csv", Qt::CaseInsensitive);
+                    const Result<FileStamp> saved =
+                        save_file(path, csv ? kinds_as_csv(kinds) : kinds_as_json(kinds));
+                    if (!saved) return saved.error();
+                    say(tr("%1 kinds in %2").arg(kinds.size()).arg(q(path)));
+                    return true;
+                });
 }
 
 }  // namespace ovant

@@ -25,7 +25,7 @@ public:
     // A copy of the shown kind as the site's own, under a free id; it is shown next.
     void copy_shown();
     void import_file(const QString& path);
-    void export_file(const QString& path);
+    void give_out();
 
 private:
     void lay_out();

@@ -214,6 +214,7 @@ void KindSheet::add_companions() {
         label->setFixedWidth(11 * fontMetrics().horizontalAdvance('m'));
         auto* links = new QLabel(names.join("; ") + (more ? tr("; and %1 more").arg(more) : ""));
         links->setObjectName("goesWith-" + QString::number(static_cast<int>(group.how)));
+        links->setTextFormat(Qt::RichText);
         links->setWordWrap(true);
         links->setTextInteractionFlags(Qt::TextBrowserInteraction);
         connect(links, &QLabel::linkActivated, this, &KindSheet::asked_for);

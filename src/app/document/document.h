@@ -151,6 +151,7 @@ signals:
     void selection_changed();
     void file_changed();  // saved, saved elsewhere; not on opening
     void refused(const QString& sentence);
+    void exported(const QString& path);  // something of the site was written there
 
 private:
     struct Step {

@@ -10,7 +10,7 @@
 #include "app/kit/when_seen.h"
 #include "app/parts/cut_picture.h"
 #include "app/parts/left_over_dialog.h"
-#include "app/parts/save_paper.h"
+#include "app/document/save_export.h"
 #include "app/theme/icons.h"
 #include "app/theme/theme.h"
 #include "phrase/numbers.h"
@@ -100,12 +100,11 @@ void CuttingPage::refresh() {
 void CuttingPage::open_left_overs() { LeftOverDialog(document_, this).exec(); }
 
 void CuttingPage::save_pdf() {
-    save_paper(
-        this, document_, prompts_,
-        {tr("Save the cut plan"), tr("PDF (*.pdf)"), path_beside(document_, tr(" cut plan.pdf"))},
-        [this] {
-            return cuts_pdf(work_.bought_now()->cuts, document_.committed(), document_.text());
-        });
+    save_export_of(this, document_, prompts_,
+                   {tr("Save the cut plan"), tr("PDF (*.pdf)"), tr("cut plan.pdf")}, [this] {
+                       return cuts_pdf(work_.bought_now()->cuts, document_.committed(),
+                                       document_.text());
+                   });
 }
 
 }  // namespace ovant

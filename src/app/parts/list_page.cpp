@@ -9,7 +9,7 @@
 #include "app/kit/q.h"
 #include "app/kit/when_seen.h"
 #include "app/parts/brings_dialog.h"
-#include "app/parts/save_paper.h"
+#include "app/document/save_export.h"
 #include "app/theme/icons.h"
 #include "app/theme/theme.h"
 #include "core/format/parts_sheet.h"
@@ -184,21 +184,19 @@ void ListPage::use_box() {
 }
 
 void ListPage::save_csv() {
-    save_paper(this, document_, prompts_,
-               {tr("Save parts"), tr("CSV (*.csv)"), path_beside(document_, tr(" parts.csv"))},
-               [this] {
-                   return parts_csv(work_.bought_now()->lines, document_.site().settings.currency);
-               });
+    save_export_of(
+        this, document_, prompts_, {tr("Save parts"), tr("CSV (*.csv)"), tr("parts.csv")}, [this] {
+            return parts_csv(work_.bought_now()->lines, document_.site().settings.currency);
+        });
 }
 
 void ListPage::save_xlsx() {
-    save_sheet(
-        this, document_, prompts_,
-        {tr("Save parts"), tr("Spreadsheet (*.xlsx)"), path_beside(document_, tr(" parts.xlsx"))},
-        [this](const std::string& path) {
-            return write_parts_xlsx(path, document_.site().name, work_.bought_now()->lines,
-                                    document_.site().settings.currency);
-        });
+    save_export(this, document_, prompts_,
+                {tr("Save parts"), tr("Spreadsheet (*.xlsx)"), tr("parts.xlsx")},
+                [this](const std::string& path) {
+                    return write_parts_xlsx(path, document_.site().name, work_.bought_now()->lines,
+                                            document_.site().settings.currency);
+                });
 }
 
 }  // namespace ovant

@@ -15,7 +15,7 @@
 #include "app/kit/q.h"
 #include "app/kit/when_seen.h"
 #include "app/parts/offer_dialog.h"
-#include "app/parts/save_paper.h"
+#include "app/document/save_export.h"
 #include "app/theme/icons.h"
 #include "app/theme/theme.h"
 #include "phrase/numbers.h"
@@ -156,31 +156,28 @@ void OfferPage::refresh() {
 }
 
 void OfferPage::save_pdf() {
-    save_paper(this, document_, prompts_,
-               {tr("Save the offer"), tr("PDF (*.pdf)"), path_beside(document_, tr(" offer.pdf"))},
-               [this] {
-                   return offer_pdf(work_.bought_now()->offer, document_.committed(),
-                                    document_.text());
-               });
+    save_export_of(this, document_, prompts_,
+                   {tr("Save the offer"), tr("PDF (*.pdf)"), tr("offer.pdf")}, [this] {
+                       return offer_pdf(work_.bought_now()->offer, document_.committed(),
+                                        document_.text());
+                   });
 }
 
 void OfferPage::save_csv() {
-    save_paper(this, document_, prompts_,
-               {tr("Save the offer"), tr("CSV (*.csv)"), path_beside(document_, tr(" offer.csv"))},
-               [this] {
-                   return offer_csv(work_.bought_now()->offer, document_.committed(),
-                                    document_.text());
-               });
+    save_export_of(this, document_, prompts_,
+                   {tr("Save the offer"), tr("CSV (*.csv)"), tr("offer.csv")}, [this] {
+                       return offer_csv(work_.bought_now()->offer, document_.committed(),
+                                        document_.text());
+                   });
 }
 
 void OfferPage::save_xlsx() {
-    save_sheet(this, document_, prompts_,
-               {tr("Save the offer"), tr("Spreadsheet (*.xlsx)"),
-                path_beside(document_, tr(" offer.xlsx"))},
-               [this](const std::string& path) {
-                   return write_offer_xlsx(path, work_.bought_now()->offer, document_.committed(),
-                                           document_.text());
-               });
+    save_export(this, document_, prompts_,
+                {tr("Save the offer"), tr("Spreadsheet (*.xlsx)"), tr("offer.xlsx")},
+                [this](const std::string& path) {
+                    return write_offer_xlsx(path, work_.bought_now()->offer, document_.committed(),
+                                            document_.text());
+                });
 }
 
 }  // namespace ovant

@@ -14,7 +14,7 @@
 #include "app/kit/labels.h"
 #include "app/kit/q.h"
 #include "app/kit/when_seen.h"
-#include "app/parts/save_paper.h"
+#include "app/document/save_export.h"
 #include "app/theme/icons.h"
 #include "app/theme/theme.h"
 #include "phrase/numbers.h"
@@ -205,12 +205,11 @@ void WorkPage::show_places(const PartsBought& bought) {
 }
 
 void WorkPage::save_pdf() {
-    save_paper(this, document_, prompts_,
-               {tr("Save the work"), tr("PDF (*.pdf)"), path_beside(document_, tr(" work.pdf"))},
-               [this] {
-                   const std::shared_ptr<const PartsBought> bought = work_.bought_now();
-                   return work_pdf(bought->work, *bought->net, document_.text());
-               });
+    save_export_of(this, document_, prompts_,
+                   {tr("Save the work"), tr("PDF (*.pdf)"), tr("work.pdf")}, [this] {
+                       const std::shared_ptr<const PartsBought> bought = work_.bought_now();
+                       return work_pdf(bought->work, *bought->net, document_.text());
+                   });
 }
 
 }  // namespace ovant

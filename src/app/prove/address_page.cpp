@@ -12,6 +12,7 @@
 #include <QTimer>
 #include <QVBoxLayout>
 
+#include "app/document/save_export.h"
 #include "app/kit/verdict_delegate.h"
 #include "app/kit/plain_table.h"
 #include "app/kit/q.h"
@@ -194,9 +195,9 @@ QLayout* AddressPage::make_buttons() {
     save_button->setObjectName("saveAddresses");
     auto* menu = new QMenu(save_button);
     connect(menu->addAction(tr("All addresses as CSV…")), &QAction::triggered, this,
-            [this] { save(tr("CSV (*.csv)"), tr(" addresses.csv"), addresses_csv); });
+            [this] { save(tr("CSV (*.csv)"), tr("addresses.csv"), addresses_csv); });
     connect(menu->addAction(tr("Host lines for a dnsmasq server…")), &QAction::triggered, this,
-            [this] { save(tr("Configuration (*.conf)"), tr(" hosts.conf"), dnsmasq_hosts); });
+            [this] { save(tr("Configuration (*.conf)"), tr("hosts.conf"), dnsmasq_hosts); });
     save_button->setMenu(menu);
     auto* row = new QHBoxLayout;
     row->setSpacing(5);
@@ -391,14 +392,10 @@ void AddressPage::bring_in(const QString& path) {
     emit document_.refused(told);
 }
 
-void AddressPage::save(const QString& filter, const QString& ending,
+void AddressPage::save(const QString& filter, const QString& what,
                        std::string (*text)(const Network&)) {
-    const QString path =
-        prompts_.save_path(this, {tr("Save addresses"), filter, q(document_.site().name) + ending});
-    if (path.isEmpty()) return;
-    const Result<FileStamp> saved =
-        save_file(path.toStdString(), text(document_.site_network()), std::nullopt);
-    if (!saved) emit document_.refused(q(sentence(saved.error())));
+    save_export_of(this, document_, prompts_, {tr("Save addresses"), filter, what},
+                   [&] { return text(document_.site_network()); });
 }
 
 void AddressPage::take_row() {

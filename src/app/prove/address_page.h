@@ -48,7 +48,7 @@ private:
     void change_unit_text();
     void take_row();
     void take_selection();
-    void save(const QString& filter, const QString& ending, std::string (*text)(const Network&));
+    void save(const QString& filter, const QString& what, std::string (*text)(const Network&));
     std::string shown_subnet() const;
 
     Document& document_;

@@ -9,6 +9,7 @@
 
 #include <algorithm>
 
+#include "app/document/save_export.h"
 #include "app/kit/labels.h"
 #include "app/kit/plain_table.h"
 #include "app/kit/q.h"
@@ -356,13 +357,11 @@ bool BenchPage::eventFilter(QObject* watched, QEvent* event) {
 
 void BenchPage::save_pdf() {
     const Site& site = document_.committed();
-    const QString path = prompts_.save_path(
-        this, {tr("Save the bench"), tr("PDF (*.pdf)"), q(site.name) + tr(" bench.pdf")});
-    if (path.isEmpty()) return;
-    const BenchPlan plan = bench_plan(document_.site_network());
-    const Result<FileStamp> saved = save_file(
-        path.toStdString(), bench_pdf(plan, site, {document_.units(), &document_.catalogue()}));
-    if (!saved) emit document_.refused(q(sentence(saved.error())));
+    save_export_of(this, document_, prompts_,
+                   {tr("Save the bench"), tr("PDF (*.pdf)"), tr("bench.pdf")}, [&] {
+                       return bench_pdf(bench_plan(document_.site_network()), site,
+                                        {document_.units(), &document_.catalogue()});
+                   });
 }
 
 }  // namespace ovant

@@ -11,12 +11,11 @@
 #include <algorithm>
 #include <cmath>
 
+#include "app/document/save_export.h"
 #include "app/kit/q.h"
 #include "app/kit/when_seen.h"
 #include "app/theme/icons.h"
 #include "app/theme/theme.h"
-#include "core/format/file_store.h"
-#include "phrase/error_text.h"
 #include "print/cards_pdf.h"
 
 namespace ovant {
@@ -159,13 +158,9 @@ void CardsPage::follow_selection() {
 
 void CardsPage::save_pdf() {
     refresh();
-    const QString path =
-        prompts_.save_path(this, {tr("Save wiring cards"), tr("PDF (*.pdf)"),
-                                  q(document_.site().name) + tr(" wiring cards.pdf")});
-    if (path.isEmpty()) return;
-    const Result<FileStamp> saved =
-        save_file(path.toStdString(), cards_pdf(cards_, document_.site().name, document_.text()));
-    if (!saved) emit document_.refused(q(sentence(saved.error())));
+    save_export_of(this, document_, prompts_,
+                   {tr("Save wiring cards"), tr("PDF (*.pdf)"), tr("wiring cards.pdf")},
+                   [&] { return cards_pdf(cards_, document_.site().name, document_.text()); });
 }
 
 }  // namespace ovant

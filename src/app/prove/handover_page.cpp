@@ -4,6 +4,7 @@
 #include <QHBoxLayout>
 #include <QVBoxLayout>
 
+#include "app/document/save_export.h"
 #include "app/kit/labels.h"
 #include "app/kit/q.h"
 #include "app/kit/signature.h"
@@ -166,28 +167,21 @@ void HandoverPage::sign() {
         note_->clear();
 }
 
-void HandoverPage::save(const QString& path, const std::string& bytes) {
-    const Result<FileStamp> saved = save_file(path.toStdString(), bytes);
-    if (!saved) emit document_.refused(q(sentence(saved.error())));
-}
-
 void HandoverPage::save_pdf() {
     if (!made_) return;
-    const QString path =
-        prompts_.save_path(this, {tr("Save the handover"), tr("PDF (*.pdf)"),
-                                  q(document_.committed().name) + tr(" handover.pdf")});
-    if (path.isEmpty()) return;
-    save(path,
-         handover_pdf(made_->handover, *made_->net, now_text().replace('T', ' ').toStdString(),
-                      {document_.units(), &document_.catalogue()}));
+    save_export_of(this, document_, prompts_,
+                   {tr("Save the handover"), tr("PDF (*.pdf)"), tr("handover.pdf")}, [&] {
+                       return handover_pdf(made_->handover, *made_->net,
+                                           now_text().replace('T', ' ').toStdString(),
+                                           {document_.units(), &document_.catalogue()});
+                   });
 }
 
 void HandoverPage::save_csv() {
     const Site& site = document_.committed();
-    const QString path = prompts_.save_path(
-        this, {tr("Save readings"), tr("CSV (*.csv)"), q(site.name) + tr(" readings.csv")});
-    if (path.isEmpty()) return;
-    save(path, readings_csv(site, judge_readings(site, document_.catalogue())));
+    save_export_of(this, document_, prompts_,
+                   {tr("Save readings"), tr("CSV (*.csv)"), tr("readings.csv")},
+                   [&] { return readings_csv(site, judge_readings(site, document_.catalogue())); });
 }
 
 void HandoverPage::show_labels() {

@@ -36,7 +36,6 @@ private:
     void save_pdf();
     void save_csv();
     void show_labels();
-    void save(const QString& path, const std::string& bytes);
 
     Document& document_;
     Prompts& prompts_;

@@ -9,6 +9,7 @@
 
 #include <cmath>
 
+#include "app/document/save_export.h"
 #include "app/kit/q.h"
 #include "core/format/file_store.h"
 #include "phrase/error_text.h"
@@ -48,6 +49,7 @@ LabelsDialog::LabelsDialog(Document& document, Prompts& prompts, QWidget* parent
     buttons->button(QDialogButtonBox::Save)->setObjectName("saveLabels");
     connect(buttons, &QDialogButtonBox::accepted, this, &LabelsDialog::save);
     connect(buttons, &QDialogButtonBox::rejected, this, &QDialog::reject);
+    connect(&document_, &Document::refused, words_, &QLabel::setText);
     auto* layout = new QVBoxLayout(this);
     for (QCheckBox* box : {cables_, ports_, units_}) layout->addWidget(box);
     layout->addLayout(form);
@@ -125,15 +127,10 @@ void LabelsDialog::save() {
         words_->setText(q(sentence(pdf.error())));
         return;
     }
-    const QString path = prompts_.save_path(
-        this,
-        {tr("Save labels"), tr("PDF (*.pdf)"), q(document_.committed().name) + tr(" labels.pdf")});
-    if (path.isEmpty()) return;
-    const Result<FileStamp> saved = save_file(path.toStdString(), *pdf);
-    if (!saved) {
-        words_->setText(q(sentence(saved.error())));
+    if (!save_export_of(this, document_, prompts_,
+                        {tr("Save labels"), tr("PDF (*.pdf)"), tr("labels.pdf")},
+                        [&] { return *pdf; }))
         return;
-    }
     QSettings settings;
     settings.setValue("labels/rows", rows_->value());
     settings.setValue("labels/columns", columns_->value());

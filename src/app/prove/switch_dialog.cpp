@@ -9,6 +9,7 @@
 
 #include <algorithm>
 
+#include "app/document/save_export.h"
 #include "app/kit/labels.h"
 #include "app/kit/plain_table.h"
 #include "app/kit/q.h"
@@ -215,6 +216,11 @@ QLayout* SwitchDialog::make_foot() {
     save_->setToolTip(tr("All that was read, as CSV"));
     connect(keep_, &QPushButton::clicked, this, &SwitchDialog::keep);
     connect(save_, &QPushButton::clicked, this, &SwitchDialog::save_series);
+    connect(&document_, &Document::refused, words_, &QLabel::setText);
+    connect(&document_, &Document::exported, this, [this](const QString& path) {
+        words_->setText(tr("Saved in %1.").arg(path));
+        words_->show();
+    });
     auto* buttons = new QDialogButtonBox(QDialogButtonBox::Close);
     buttons->addButton(keep_, QDialogButtonBox::ActionRole);
     buttons->addButton(save_, QDialogButtonBox::ActionRole);
@@ -486,12 +492,9 @@ void SwitchDialog::keep() {
 }
 
 void SwitchDialog::save_series() {
-    const QString path = prompts_.save_path(
-        this, {tr("Save the series"), tr("Series (*.csv)"), q(of_) + tr("-watched.csv")});
-    if (path.isEmpty()) return;
-    const Result<FileStamp> saved = save_file(path.toStdString(), series_.csv);
-    words_->setText(saved ? tr("Saved in %1.").arg(path) : q(sentence(saved.error())));
-    words_->show();
+    save_export_of(this, document_, prompts_,
+                   {tr("Save the series"), tr("Series (*.csv)"), tr("%1 watched.csv").arg(q(of_))},
+                   [&] { return series_.csv; });
 }
 
 void SwitchDialog::reject() {

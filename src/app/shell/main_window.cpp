@@ -7,6 +7,7 @@
 #include <QApplication>
 #include <QCloseEvent>
 #include <QComboBox>
+#include <QDesktopServices>
 #include <QFileInfo>
 #include <QLabel>
 #include <QMenu>
@@ -17,6 +18,7 @@
 #include <QTabBar>
 #include <QThreadPool>
 #include <QToolButton>
+#include <QUrl>
 #include <QVBoxLayout>
 
 #include <algorithm>
@@ -135,6 +137,12 @@ void MainWindow::connect_all() {
     });
     connect(&document_, &Document::selection_changed, plan_, &PlanView::show_selected);
     connect(&document_, &Document::refused, this, &MainWindow::say);
+    connect(&document_, &Document::exported, this, &MainWindow::say_exported);
+    connect(message_, &QLabel::linkActivated, this,
+            [](const QString& link) { QDesktopServices::openUrl(QUrl(link)); });
+    connect(&document_, &Document::changed, this, [this](Change what) {
+        if (what != Change::preview && !keeping_failed_) message_->clear();
+    });
     connect(verdict_, &VerdictPanel::all_ways_wanted, this, [this] { show_ways(true); });
     connect(verdict_, &VerdictPanel::reading_wanted, this, [this](const Reading& reading) {
         set_stage(Stage::prove);
@@ -295,6 +303,7 @@ QWidget* MainWindow::make_foot() {
     message_->setObjectName("message");
     message_->setWordWrap(true);
     message_->setAlignment(Qt::AlignCenter);
+    message_->setAccessibleName(tr("Message"));
     units_button_ = new QToolButton;
     units_button_->setObjectName("unitsButton");
     connect(units_button_, &QToolButton::clicked, this,
@@ -372,7 +381,27 @@ void MainWindow::refresh() {
 
 void MainWindow::say(const QString& sentence) {
     set_tone(message_, Tone::fails);
+    message_->setTextFormat(Qt::PlainText);
+    message_->setTextInteractionFlags(Qt::NoTextInteraction);
+    message_->setToolTip({});
     message_->setText(sentence);
+    message_timer_.start();
+}
+
+void MainWindow::say_exported(const QString& path) {
+    const QFileInfo file(path);
+    const auto link = [&](const QString& target, const QString& words) {
+        return QString("<a href=\"%1\">%2</a>")
+            .arg(QString(QUrl::fromLocalFile(target).toEncoded()).toHtmlEscaped(), words);
+    };
+    set_tone(message_, Tone::usual);
+    message_->setTextFormat(Qt::RichText);
+    message_->setTextInteractionFlags(Qt::LinksAccessibleByMouse | Qt::LinksAccessibleByKeyboard);
+    message_->setText(tr("Saved %1. %2 %3")
+                          .arg(file.fileName().toHtmlEscaped(),
+                               link(file.absoluteFilePath(), tr("Open")),
+                               link(file.absolutePath(), tr("Show in folder"))));
+    message_->setToolTip(file.absoluteFilePath());
     message_timer_.start();
 }
 

@@ -88,6 +88,7 @@ private:
     void refresh_counts();
     void time_autosave();
     void say(const QString& sentence);
+    void say_exported(const QString& path);
     void show_workspace();
     // main_window_actions.cpp
     QAction* add_action(const char* name, const QString& text, const QKeySequence& key,

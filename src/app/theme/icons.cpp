@@ -6,6 +6,7 @@
 #include <QApplication>
 #include <QComboBox>
 #include <QIconEngine>
+#include <QLabel>
 #include <QPainter>
 #include <QPalette>
 #include <QPushButton>
@@ -107,6 +108,12 @@ int OwnStyle::styleHint(StyleHint hint, const QStyleOption* option, const QWidge
                         QStyleHintReturn* data) const {
     if (hint == SH_DialogButtonBox_ButtonsHaveIcons) return 1;
     return QProxyStyle::styleHint(hint, option, widget, data);
+}
+
+void OwnStyle::polish(QWidget* widget) {
+    QProxyStyle::polish(widget);
+    auto* label = qobject_cast<QLabel*>(widget);
+    if (label && label->textFormat() == Qt::AutoText) label->setTextFormat(Qt::PlainText);
 }
 
 QIcon OwnStyle::standardIcon(StandardPixmap which, const QStyleOption* option,

@@ -50,6 +50,9 @@ public:
     // Buttons of dialogs have icons on every desktop, as the others do.
     int styleHint(StyleHint hint, const QStyleOption* option, const QWidget* widget,
                   QStyleHintReturn* data) const override;
+    // Names come from files: no label guesses that one is markup, unless it says so itself.
+    void polish(QWidget* widget) override;
+    using QProxyStyle::polish;
 };
 
 }  // namespace ovant
