@@ -31,7 +31,7 @@ int refused(const Error& error, const Streams& streams) {
 }
 
 std::optional<Opened> open_site(const Options& options, const Streams& streams) {
-    const Result<std::string> text = read_file(options.site_path, largest_site_bytes);
+    const Result<std::string> text = read_saved_file(options.site_path, largest_site_bytes);
     if (!text) {
         streams.err << sentence(text.error()) << "\n";
         return std::nullopt;

@@ -25,7 +25,7 @@ TEST_CASE("a save is read again", "[store]") {
     CHECK(read_all(path) == "two");
     CHECK(stamp_of_file(path) == *second);
     for (const auto& entry : std::filesystem::directory_iterator(folder.path))
-        CHECK_FALSE(entry.path().string().ends_with(".writing"));
+        CHECK_FALSE(entry.path().filename().string().starts_with("."));
 }
 
 TEST_CASE("a file that somebody else changed is not overwritten", "[store]") {
@@ -108,6 +108,40 @@ TEST_CASE("links are followed and kept", "[store]") {
     CHECK(fs::hard_link_count(path) == 2);
     for (const auto& entry : fs::directory_iterator(folder.path))
         CHECK_FALSE(entry.path().string().ends_with(".writing"));
+}
+
+TEST_CASE("what was cut off while it was written in place is finished from its copy", "[store]") {
+    namespace fs = std::filesystem;
+    const TempFolder folder;
+    const pid_t gone = fork();
+    if (gone == 0) ::_exit(0);
+    REQUIRE(::waitpid(gone, nullptr, 0) == gone);
+    const auto lay = [&](pid_t writer) {
+        const std::string copy =
+            folder.write(fmt::format(".site.json.{}-a1.whole", writer), "new and whole");
+        const std::string path = folder.write("site.json", "new and old old old");
+        if (!fs::exists(folder.file("second.json")))
+            fs::create_hard_link(path, folder.file("second.json"));
+        return copy;
+    };
+    const std::string path = folder.file("site.json");
+    const std::string copy = lay(gone);
+    CHECK(*read_saved_file(path, 1000) == "new and whole");
+    CHECK(read_all(folder.file("second.json")) == "new and whole");
+    CHECK_FALSE(fs::exists(copy));
+    // Through a link to it.
+    lay(gone);
+    fs::create_symlink("site.json", folder.file("link.json"));
+    CHECK(*read_saved_file(folder.file("link.json"), 1000) == "new and whole");
+    // Somebody wrote it since: the copy is of no use.
+    lay(gone);
+    fs::last_write_time(path, fs::last_write_time(path) + std::chrono::minutes(5));
+    CHECK(*read_saved_file(path, 1000) == "new and old old old");
+    CHECK_FALSE(fs::exists(copy));
+    // It is being written by one that lives.
+    const std::string of_living = lay(::getpid());
+    CHECK(*read_saved_file(path, 1000) == "new and old old old");
+    CHECK(fs::exists(of_living));
 }
 
 TEST_CASE("the mode of a file stays, a new one follows the umask", "[store]") {

@@ -262,7 +262,7 @@ bool Document::holds(const QString& path) const {
 }
 
 Result<bool> Document::open(const QString& path) {
-    const Result<std::string> text = read_file(path.toStdString(), largest_site_bytes);
+    const Result<std::string> text = read_saved_file(path.toStdString(), largest_site_bytes);
     if (!text) return text.error();
     Result<Site> site = read_site(*text);
     if (!site) return site.error();
@@ -276,7 +276,7 @@ Result<bool> Document::open(const QString& path) {
 }
 
 Result<bool> Document::open_looking(const QString& path) {
-    const Result<std::string> text = read_file(path.toStdString(), largest_site_bytes);
+    const Result<std::string> text = read_saved_file(path.toStdString(), largest_site_bytes);
     if (!text) return text.error();
     Result<Site> site = read_site(*text);
     if (!site) return site.error();
@@ -285,7 +285,7 @@ Result<bool> Document::open_looking(const QString& path) {
 }
 
 Result<KeptSite> Document::open_keeping(const QString& path) {
-    const Result<std::string> text = read_file(path.toStdString(), largest_site_bytes);
+    const Result<std::string> text = read_saved_file(path.toStdString(), largest_site_bytes);
     if (!text) return text.error();
     KeptSite kept = read_site_keeping(*text);
     if (kept.nothing_kept) {

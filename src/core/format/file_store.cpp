@@ -15,6 +15,7 @@
 #include <cstring>
 #include <ctime>
 #include <filesystem>
+#include <functional>
 #include <random>
 
 namespace ovant {
@@ -23,7 +24,9 @@ namespace {
 namespace fs = std::filesystem;
 
 constexpr std::string_view aside_ending = ".writing";
-constexpr std::time_t left_over_s = 3600;
+// A whole copy of what is being written in place: from it the file is finished if that is cut off.
+constexpr std::string_view whole_ending = ".whole";
+constexpr std::time_t left_over_s = 3600, longest_write_s = 20;
 
 // A file of the operating system, closed when it goes.
 class OpenFile {
@@ -77,11 +80,35 @@ Result<std::string> followed(std::string path) {
     return unwritable(path, ELOOP);
 }
 
+// ".NAME.", before the process that writes and a number.
+std::string stem_aside(const std::string& path) {
+    return "." + fs::path(path).filename().string().substr(0, 100) + ".";
+}
+
 std::string name_aside(const std::string& path) {
     static thread_local std::mt19937_64 random{std::random_device{}()};
-    const std::string name = fs::path(path).filename().string().substr(0, 100);
-    return fmt::format("{}/.{}.{}-{:x}{}", folder_of(path), name, ::getpid(), random(),
+    return fmt::format("{}/{}{}-{:x}{}", folder_of(path), stem_aside(path), ::getpid(), random(),
                        aside_ending);
+}
+
+// Of a name as above: whether the process that wrote it is gone. False for any other name.
+bool writer_is_gone(std::string_view name, std::string_view ending) {
+    if (!name.starts_with('.') || !name.ends_with(ending)) return false;
+    const std::string_view stem = name.substr(0, name.size() - ending.size());
+    const std::size_t dot = stem.rfind('.'), dash = stem.rfind('-');
+    if (dot == std::string_view::npos || dash == std::string_view::npos || dash < dot) return false;
+    pid_t process = 0;
+    const auto read = std::from_chars(stem.data() + dot + 1, stem.data() + dash, process);
+    if (read.ec != std::errc() || read.ptr != stem.data() + dash || process <= 0) return false;
+    return ::kill(process, 0) != 0 && errno == ESRCH;
+}
+
+// Calls `found` with the name of each file in a folder.
+void each_name_in(const std::string& folder, const std::function<void(std::string_view)>& found) {
+    DIR* const opened = ::opendir(folder.c_str());
+    if (!opened) return;
+    while (const dirent* entry = ::readdir(opened)) found(entry->d_name);
+    ::closedir(opened);
 }
 
 bool sync_folder(const std::string& folder) {
@@ -153,11 +180,40 @@ std::optional<Error> replace(const std::string& path, std::string_view bytes) {
     const Result<std::string> aside = write_aside(path, bytes, exists ? &there : nullptr);
     if (!aside) return aside.error();
     if (in_place) {
+        const std::string whole =
+            aside->substr(0, aside->size() - aside_ending.size()) + std::string(whole_ending);
+        if (::rename(aside->c_str(), whole.c_str()) != 0) return unwritable(path);
+        sync_folder(folder_of(path));
         std::optional<Error> problem = write_in_place(path, bytes);
-        ::unlink(aside->c_str());
+        // Where the disk is full the copy is all that there is.
+        if (!problem) ::unlink(whole.c_str());
         return problem;
     }
     return move_into_place(*aside, path);
+}
+
+// What a process that is gone was writing in place is written again from its whole copy.
+void finish_cut_off(const std::string& path, std::size_t largest_bytes) {
+    const std::string folder = folder_of(path), stem = stem_aside(path);
+    std::vector<std::string> copies;
+    each_name_in(folder, [&](std::string_view name) {
+        if (name.starts_with(stem) && writer_is_gone(name, whole_ending))
+            copies.push_back(fmt::format("{}/{}", folder, name));
+    });
+    for (const std::string& copy : copies) {
+        struct stat of_copy {
+        }, there{};
+        if (::lstat(copy.c_str(), &of_copy) != 0 || !S_ISREG(of_copy.st_mode) ||
+            of_copy.st_uid != ::geteuid() || ::stat(path.c_str(), &there) != 0)
+            continue;
+        const Result<std::string> bytes = read_file(copy, largest_bytes);
+        if (!bytes) continue;
+        // Cut off, it was touched last just after its copy was whole; later somebody else did.
+        const std::time_t after_s = there.st_mtim.tv_sec - of_copy.st_mtim.tv_sec;
+        const bool cut_off = after_s >= 0 && after_s <= longest_write_s;
+        if (cut_off && write_in_place(path, *bytes)) continue;
+        ::unlink(copy.c_str());
+    }
 }
 
 Result<std::string> bytes_of(const Site& site) {
@@ -196,6 +252,12 @@ Result<std::string> read_file(const std::string& path, std::size_t largest_bytes
         text.append(buffer, static_cast<std::size_t>(read));
         if (text.size() > largest_bytes) return too_large(text.size());
     }
+}
+
+Result<std::string> read_saved_file(const std::string& path, std::size_t largest_bytes) {
+    const Result<std::string> target = followed(path);
+    if (target) finish_cut_off(*target, largest_bytes);
+    return read_file(path, largest_bytes);
 }
 
 FileStamp stamp_of(std::string_view bytes) {
@@ -252,24 +314,13 @@ void remove_file(const std::string& path) {
 }
 
 void sweep_left_over(const std::string& folder) {
-    DIR* const opened = ::opendir(folder.c_str());
-    if (!opened) return;
-    while (const dirent* entry = ::readdir(opened)) {
-        const std::string_view name = entry->d_name;
-        if (!name.starts_with('.') || !name.ends_with(aside_ending)) continue;
-        const std::string_view stem = name.substr(0, name.size() - aside_ending.size());
-        const std::size_t dot = stem.rfind('.'), dash = stem.rfind('-');
-        if (dot == std::string_view::npos || dash == std::string_view::npos || dash < dot) continue;
-        pid_t process = 0;
-        const auto read = std::from_chars(stem.data() + dot + 1, stem.data() + dash, process);
-        if (read.ec != std::errc() || read.ptr != stem.data() + dash || process <= 0) continue;
-        const bool runs = ::kill(process, 0) == 0 || errno != ESRCH;
+    each_name_in(folder, [&](std::string_view name) {
+        if (!writer_is_gone(name, aside_ending)) return;
         const std::string path = fmt::format("{}/{}", folder, name);
         struct stat there {};
-        if (runs || ::lstat(path.c_str(), &there) != 0 || !S_ISREG(there.st_mode)) continue;
+        if (::lstat(path.c_str(), &there) != 0 || !S_ISREG(there.st_mode)) return;
         if (std::time(nullptr) - there.st_mtime >= left_over_s) ::unlink(path.c_str());
-    }
-    ::closedir(opened);
+    });
 }
 
 }  // namespace ovant

@@ -20,6 +20,9 @@ struct FileStamp {
 
 // Errors: unreadable, also for what is no plain file; too_large.
 Result<std::string> read_file(const std::string& path, std::size_t largest_bytes);
+// The same of what save_file writes: where a process was killed while it wrote in place, the file
+// is finished first from the whole copy that lies beside it.
+Result<std::string> read_saved_file(const std::string& path, std::size_t largest_bytes);
 FileStamp stamp_of(std::string_view bytes);
 FileStamp stamp_of_file(const std::string& path);
 
