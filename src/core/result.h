@@ -18,6 +18,7 @@ enum class ErrorCode {
     in_use,           // subject: file, detail: who has it open
     changed_on_disk,  // somebody else wrote the file since it was read
     too_large,        // place: part of the file or empty, subject: size, detail: limit
+    too_many,         // place: the list, subject: how many, detail: limit
     not_json,         // place: line and column
     ends_early,       // a file that is cut off; place: line and column
     not_xml,          // place: line, subject: why, detail: what, empty for a drawing

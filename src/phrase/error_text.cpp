@@ -35,6 +35,8 @@ std::string without_place(const Error& e) {
             return told("{} {}, the most that is taken is {}",
                         e.place.empty() ? said("the file has") : said("it has"), e.subject,
                         e.detail);
+        case ErrorCode::too_many:
+            return told("there are {}, the most that is taken is {}", e.subject, e.detail);
         case ErrorCode::not_json:
             if (e.subject.empty() && !e.detail.empty()) return told("there is {}", e.detail);
             return e.subject.empty() ? said("the file ends too early or is no JSON")
@@ -132,9 +134,10 @@ std::string sentence(const Error& error) {
     const bool ended = text.ends_with('.') || text.ends_with('?') || text.ends_with('!');
     std::string out = place.empty() ? text : fmt::format("{}: {}", place, text);
     if (!ended) out += '.';
-    // The name of a file keeps its letters.
-    const bool ours =
-        error.subject.find_first_of("./") == std::string::npos || !text.starts_with(error.subject);
+    // A name or a value keeps its letters; "the drawing" is no name.
+    const bool named = error.subject.find_first_of("./") != std::string::npos ||
+                       error.subject.find(' ') == std::string::npos;
+    const bool ours = error.subject.empty() || !named || !text.starts_with(error.subject);
     if (place.empty() && ours && out.front() >= 'a' && out.front() <= 'z')
         out.front() = static_cast<char>(out.front() - 32);
     return out;

@@ -129,8 +129,8 @@ Result<Site> set_alternative(Site site, const Catalogue& catalogue, std::string_
     if (!device) return Error{ErrorCode::no_such_object, "", std::string(id), ""};
     const Kind* kind = catalogue.find(device->kind);
     if (alternative && (!kind || kind->category != Category::combiner)) {
-        return Error{ErrorCode::bad_value, fmt::format("devices/{}/alternative", id),
-                     *alternative == Alternative::a ? "A" : "B", "set on a combiner only"};
+        return Error{ErrorCode::not_possible, "", std::string(id),
+                     "only a combiner is set to alternative A or B"};
     }
     device->alternative = alternative;
     return site;

@@ -63,10 +63,11 @@ void read_own_kinds(const json& object, std::string_view text, const JsonPath& r
     if (found == object.end()) return;
     const JsonPath at{&root, "kinds"};
     if (!found->is_array() || found->size() > most_own_kinds) {
-        problems.add({{ErrorCode::bad_value, "kinds", found_in(*found),
-                       fmt::format("a list of {} at most", most_own_kinds)},
-                      "kinds",
-                      false});
+        const Error wrong = found->is_array()
+                                ? Error{ErrorCode::too_many, "kinds", std::to_string(found->size()),
+                                        std::to_string(most_own_kinds)}
+                                : Error{ErrorCode::bad_value, "kinds", found_in(*found), "a list"};
+        problems.add({wrong, "kinds", false});
         return;
     }
     std::vector<std::string> texts = items_of(text, "kinds");

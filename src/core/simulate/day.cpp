@@ -8,7 +8,9 @@ namespace ovant {
 Result<DayPlan> day_plan(const Settings& settings) {
     const DaySettings& day = settings.day;
     const auto date = parse_day(day.date);
-    if (!date) return Error{ErrorCode::out_of_range, "settings/day/date", day.date, "2027-01-15"};
+    if (!date)
+        return Error{ErrorCode::bad_value, "settings/day/date", day.date,
+                     "a date such as 2027-01-15"};
     DayPlan plan;
     plan.date = *date;
     plan.latitude_deg = day.latitude_deg;

@@ -89,8 +89,7 @@ private:
     void check_list(const char* list, const std::vector<T>& items, std::size_t most) {
         if (items.size() > most) {
             add(list, most, "", "",
-                {ErrorCode::bad_value, "", fmt::format("a list of {}", items.size()),
-                 fmt::format("a list of {} at most", most)});
+                {ErrorCode::too_many, "", std::to_string(items.size()), std::to_string(most)});
         }
         for (std::size_t i = 0; i < items.size() && !full(); ++i) {
             const std::string& id = items[i].id;
@@ -136,8 +135,8 @@ private:
         }
         if (site_.seen.size() > most_seen)
             add("seen", most_seen, "", "",
-                {ErrorCode::bad_value, "", fmt::format("a list of {}", site_.seen.size()),
-                 fmt::format("a list of {} at most", most_seen)});
+                {ErrorCode::too_many, "", std::to_string(site_.seen.size()),
+                 std::to_string(most_seen)});
         for (std::size_t i = 0; i < site_.seen.size() && !full(); ++i) {
             if (std::optional<Error> wrong = wrong_field(site_.seen[i])) {
                 std::string field = wrong->place;

@@ -169,8 +169,8 @@ std::string free_design_name(const Site& site, std::string_view wanted) {
 
 Result<Added> keep_variant(Site site, const Site& design, std::string_view name) {
     if (site.variants.size() >= most_variants)
-        return Error{ErrorCode::bad_value, "variants", fmt::format("{}", most_variants + 1),
-                     fmt::format("{} variants at most", most_variants)};
+        return Error{ErrorCode::too_many, "variants", std::to_string(most_variants + 1),
+                     std::to_string(most_variants)};
     if (site.design_name.empty()) site.design_name = first_design;
     Variant variant;
     variant.id = next_id(site, "V");
