@@ -15,7 +15,8 @@ Proposal build_chain(const ChooseContext& context, Category category, int most_i
     if (!port) return cannot_build(Cannot::no_free_port);
     const Point from = start.point_of(port->device);
     const Route& route = context.route(from, context.camera->at);
-    const double length_m = route.length_m + 2 * context.site.settings.default_drop_m;
+    const double length_m =
+        route.cable_m(context.drop_m(port->device) + context.drop_m(context.camera_id));
     const Surroundings here = std::max(route.surroundings, Surroundings::outdoor);
     std::vector<Draft> drafts;
     int fewest = 0;

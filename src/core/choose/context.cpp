@@ -36,13 +36,16 @@ std::vector<const Kind*> by_price(const Catalogue& catalogue, Category category)
 }
 
 ChooseContext::ChooseContext(const Site& of_site, const Catalogue& of_catalogue,
-                             std::string of_camera, JudgedUnder judged_under, bool whole)
+                             std::string of_camera, JudgedUnder judged_under, bool whole,
+                             const KnownLengths* known_lengths)
     : site(of_site),
       catalogue(of_catalogue),
       camera_id(std::move(of_camera)),
       under(std::move(judged_under)),
       now(lay_out(of_site, of_catalogue)),
-      router_(site) {
+      router_(site),
+      own_lengths_(known_lengths ? KnownLengths() : KnownLengths(now)),
+      known_lengths_(known_lengths ? known_lengths : &own_lengths_) {
     for (CameraNumber number : now.cameras.numbers()) {
         if (now.device(now.cameras[number]).id != camera_id) continue;
         found = true;
@@ -51,6 +54,7 @@ ChooseContext::ChooseContext(const Site& of_site, const Catalogue& of_catalogue,
         kind = &now.kind(now.cameras[number]);
     }
     if (!found) return;
+    known_routes_ = known_lengths_->near(camera_id, camera->at);
     class_needed = poe_class_for_load(greatest_camera_power_w(camera_draw(*camera, *kind)));
     for (const PortKind& port : kind->ports) class_needed = std::max(class_needed, port.poe_class);
     head_end = head_end_of(site);
@@ -107,12 +111,33 @@ const Route& ChooseContext::route(Point from, Point to) const {
     Link link;
     link.pathways = route.pathways;
     route.line = link_polyline(site, link, from, to);
-    route.length_m = polyline_length_m(route.line);
+    route.plan_m = route.length_m = polyline_length_m(route.line);
+    if (const auto measured = known_between(from, to)) {
+        const double drops_m = 2 * site.settings.default_drop_m;
+        route.true_share = true_to_drawn(*measured, route.plan_m, drops_m);
+        route.length_m = std::max(0.0, route.cable_m(drops_m) - drops_m);
+    }
     for (const std::string& id : route.pathways) {
         if (const Pathway* pathway = find_pathway(site, id))
             route.surroundings = std::max(route.surroundings, pathway->surroundings);
     }
     return routes_.emplace(at, std::move(route)).first->second;
+}
+
+// A neighbour's cable tells of the way too, but nobody measured this one: it is not shorter.
+std::optional<KnownStretch> ChooseContext::known_between(Point from, Point to) const {
+    for (const KnownRoute* route : known_routes_) {
+        const bool own = route->camera == camera_id;
+        auto known = stretch_between(*route, from, to, own ? usual::beside_m : 0);
+        if (!known) continue;
+        if (!own) known->true_m = std::max(known->true_m, known->drawn_m);
+        return known;
+    }
+    return std::nullopt;
+}
+
+double ChooseContext::drop_m(const std::string& unit) const {
+    return std::max(site.settings.default_drop_m, known_lengths_->drop_m(unit));
 }
 
 const UnitAssessment* ChooseContext::unit_before(const std::string& device) const {

@@ -20,6 +20,7 @@
 #include <unordered_set>
 #include <vector>
 
+#include "core/choose/known_lengths.h"
 #include "core/choose/proposal.h"
 #include "core/look_up.h"
 #include "core/parts/brought.h"
@@ -63,16 +64,24 @@ const PortKind* least_port(const Device& device, const Kind& kind, const PortWis
 struct Route {
     std::vector<std::string> pathways;
     std::vector<Point> line;
-    double length_m = 0;  // on the plan
+    double plan_m = 0;  // of its line
+    // True metres to one drawn, where the length of this way is known; nothing where it is not.
+    std::optional<double> true_share;
+    double length_m = 0;  // of cable, without the usual drops at its ends
+    // Of one cable along it, with what goes down at its ends.
+    double cable_m(double drops_m) const { return true_share.value_or(1) * (plan_m + drops_m); }
+    // Where on its line so much cable ends, counted from the start without its drop.
+    double along_line_m(double cable_m) const { return cable_m / true_share.value_or(1); }
     Surroundings surroundings = Surroundings::outdoor;
 };
 
 // Borrows site and catalogue. `whole`: work on the whole site instead of the part of it that a new
-// run for this camera can touch.
+// run for this camera can touch. `known_lengths`: of the site before cables were taken out of it.
 class ChooseContext {
 public:
     ChooseContext(const Site& of_site, const Catalogue& of_catalogue, std::string of_camera,
-                  JudgedUnder judged_under, bool whole = false);
+                  JudgedUnder judged_under, bool whole = false,
+                  const KnownLengths* known_lengths = nullptr);
     ChooseContext(const ChooseContext&) = delete;
     ChooseContext& operator=(const ChooseContext&) = delete;
 
@@ -108,6 +117,8 @@ public:
     std::unordered_set<std::string> staying;
     // Places and pathways of a draft are the site's.
     const Route& route(Point from, Point to) const;
+    // Cable that goes down at a unit: what is usual, or what a camera has now where it is more.
+    double drop_m(const std::string& unit) const;
 
     // A free feeding port that fits: the camera's own one first, then of the unit nearest to it
     // with the least class that is enough. Only units at the head end where `at_head_end`.
@@ -134,7 +145,12 @@ private:
     bool serves_others(DeviceNumber unit) const;
     std::set<DeviceNumber> units_of_interest() const;
 
+    std::optional<KnownStretch> known_between(Point from, Point to) const;
+
     Router router_;
+    KnownLengths own_lengths_;
+    const KnownLengths* known_lengths_;
+    std::vector<const KnownRoute*> known_routes_;  // of this camera first
     std::unordered_set<std::string> ids_, taken_;
     std::map<std::string, std::string> outside_;  // of links not in the part, by end
     mutable std::map<std::string, int> first_free_;

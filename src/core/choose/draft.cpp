@@ -136,13 +136,15 @@ std::string Draft::join(const std::string& cable, const At& a, const At& b, doub
     Link link;
     link.id = fresh_id("L");
     link.cable = cable;
-    link.a = {a.device, a.port, drop_m < 0 ? site.settings.default_drop_m : drop_m, ""};
-    link.b = {b.device, b.port, drop_m < 0 ? site.settings.default_drop_m : drop_m, ""};
+    link.a = {a.device, a.port, drop_m < 0 ? context_.drop_m(a.device) : drop_m, ""};
+    link.b = {b.device, b.port, drop_m < 0 ? context_.drop_m(b.device) : drop_m, ""};
     const Route& route = context_.route(from.at, to.at);
     link.pathways = route.pathways;
     if (medium == Medium::radio || medium == Medium::mains_wiring) {
         link.pathways.clear();
         link.a.drop_m = link.b.drop_m = 0;
+    } else {
+        lay_by_known_length(link, route);
     }
     const Surroundings here = link_surroundings(site, link, from, to, medium);
     link.cable = fit_to_lie(context_.catalogue, kind, here).id;
@@ -152,6 +154,13 @@ std::string Draft::join(const std::string& cable, const At& a, const At& b, doub
     std::string id = link.id;
     site.links.push_back(std::move(link));
     return id;
+}
+
+void Draft::lay_by_known_length(Link& link, const Route& route) const {
+    if (!route.true_share) return;
+    const double drawn_m =
+        drawn_length_m(site, link, point_of(link.a.device), point_of(link.b.device));
+    link.measured_length_m = std::round(100 * *route.true_share * drawn_m) / 100;
 }
 
 std::string Draft::join_old(const OldCable& old, const At& a, const At& b) {
@@ -237,8 +246,8 @@ std::vector<std::string> Draft::chain(const Kind& cable, const At& a, const At& 
     const Point from = point_of(a.device), to = point_of(b.device);
     const Route& route = context_.route(from, to);
     const std::vector<Stretch> lanes = stretches(site, route);
-    const double drop_m = site.settings.default_drop_m;
-    const double whole_m = route.length_m + 2 * drop_m;
+    const double drop_a_m = context_.drop_m(a.device), drop_b_m = context_.drop_m(b.device);
+    const double whole_m = route.plan_m + drop_a_m + drop_b_m;
     std::vector<std::string> ids;
     At here = a;
     double from_m = 0;
@@ -246,8 +255,8 @@ std::vector<std::string> Draft::chain(const Kind& cable, const At& a, const At& 
         const bool last = i == units + 1;
         // Even hops of cable: the drops at the ends are part of the first and the last hop.
         const double to_m =
-            last ? route.length_m
-                 : std::clamp(whole_m * i / (units + 1) - drop_m, 0.0, route.length_m);
+            last ? route.plan_m
+                 : std::clamp(whole_m * i / (units + 1) - drop_a_m, 0.0, route.plan_m);
         At there = b;
         if (!last) {
             ids.push_back(add(unit, point_along(route.line, to_m)));
@@ -256,8 +265,8 @@ std::vector<std::string> Draft::chain(const Kind& cable, const At& a, const At& 
         Link link;
         link.id = fresh_id("L");
         link.cable = cable.id;
-        link.a = {here.device, here.port, i == 1 ? drop_m : 0, ""};
-        link.b = {there.device, there.port, last ? drop_m : 0, ""};
+        link.a = {here.device, here.port, i == 1 ? drop_a_m : 0, ""};
+        link.b = {there.device, there.port, last ? drop_b_m : 0, ""};
         for (const Stretch& lane : lanes) {
             if (std::min(lane.to_m, to_m) - std::max(lane.from_m, from_m) > 0.05)
                 link.pathways.push_back(lane.pathway);
@@ -268,6 +277,7 @@ std::vector<std::string> Draft::chain(const Kind& cable, const At& a, const At& 
         link.cable = fit_to_lie(context_.catalogue, cable, lies).id;
         const bool outdoors = is_outdoor_copper(cable, std::max(lies, Surroundings::outdoor));
         if (outdoors) link.a.protector = link.b.protector = usual::copper_protector;
+        lay_by_known_length(link, route);
         site.links.push_back(std::move(link));
         if (!last) here = {ids.back(), or_nothing(facing(unit, false)).id};
         from_m = to_m;
@@ -298,7 +308,8 @@ void Draft::leg(const At& from) {
     const Kind* cable = copper(start, context_.camera->at);
     if (!cable) return;
     const double length_m =
-        context_.route(start, context_.camera->at).length_m + 2 * site.settings.default_drop_m;
+        context_.route(start, context_.camera->at)
+            .cable_m(context_.drop_m(from.device) + context_.drop_m(context_.camera_id));
     const Kind* repeater = nullptr;
     for (const Kind* kind : by_price(context_.catalogue, Category::repeater)) {
         if (kind->rating == Surroundings::wet && !repeater) repeater = kind;

@@ -71,6 +71,8 @@ public:
 
 private:
     std::string fresh_id(std::string prefix);
+    // Where the length of the way is known, the cable is as long as that says.
+    void lay_by_known_length(Link& link, const Route& route) const;
     const ChooseContext& context_;
     std::map<std::string, int> last_number_;
 

@@ -138,15 +138,20 @@ struct Proposal {
 // Asked between one way and the next; false ends it with what was found by then.
 using GoOn = std::function<bool()>;
 
+class KnownLengths;
+
 // All ways for a camera: those that hold by the site's preference, then tight, failing, and those
 // that cannot be built. Nothing that rests on reach past the stated limit comes first.
+// `known_lengths`: of the site before runs were taken out of it; null for those of this one.
 std::vector<Proposal> propose_ways(const Site& site, const Catalogue& catalogue,
                                    const std::string& camera, const JudgedUnder& under = {},
-                                   const GoOn& go_on = {});
+                                   const GoOn& go_on = {},
+                                   const KnownLengths* known_lengths = nullptr);
 // These ways only, in the order asked for.
 std::vector<Proposal> build_ways(const Site& site, const Catalogue& catalogue,
                                  const std::string& camera, const std::vector<WayId>& ways,
-                                 const GoOn& go_on = {});
+                                 const GoOn& go_on = {},
+                                 const KnownLengths* known_lengths = nullptr);
 // Small changes that the run's failing or tight checks call for, judged; only those that help.
 std::vector<Proposal> propose_remedies(const Site& site, const Catalogue& catalogue,
                                        const std::string& camera, const JudgedUnder& under = {},

@@ -40,8 +40,8 @@ Proposal build_poe_fed_switch(const ChooseContext& context) {
         // As near the camera as one length allows, so that the camera's own is short.
         const double hop_m = planned_hop_m(context.site.settings, usual::channel_m) -
                              2 * context.site.settings.default_drop_m;
-        const double along_m = std::min(hop_m - usual::short_of_hop_m,
-                                        std::max(0.0, route.length_m - usual::camera_lead_m));
+        const double along_m = std::min(route.along_line_m(hop_m - usual::short_of_hop_m),
+                                        std::max(0.0, route.plan_m - usual::camera_lead_m));
         const Point at = point_along(route.line, along_m);
         const Kind* cable = draft.copper(start, at, 23);
         if (!cable) continue;

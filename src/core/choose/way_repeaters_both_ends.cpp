@@ -18,7 +18,8 @@ Proposal build_repeaters_both_ends(const ChooseContext& context) {
     const Place& place = *places.front();
     const Point from = start.point_of(port->device);
     const double length_m =
-        context.route(from, place.at).length_m + 2 * context.site.settings.default_drop_m;
+        context.route(from, place.at)
+            .cable_m(context.drop_m(port->device) + context.site.settings.default_drop_m);
     const FarSwitch far = far_switch(context, place, context.class_needed, 2);
     if (!far.kind) return cannot_build(Cannot::no_free_port);
     std::vector<Draft> drafts;

@@ -77,8 +77,8 @@ std::string_view id_of(WayId way) { return builders[static_cast<std::size_t>(way
 
 std::vector<Proposal> propose_ways(const Site& site, const Catalogue& catalogue,
                                    const std::string& camera, const JudgedUnder& under,
-                                   const GoOn& go_on) {
-    const ChooseContext context(site, catalogue, camera, under);
+                                   const GoOn& go_on, const KnownLengths* known_lengths) {
+    const ChooseContext context(site, catalogue, camera, under, false, known_lengths);
     std::vector<Proposal> proposals;
     for (const Builder& builder : builders) {
         if (go_on && !go_on()) break;
@@ -95,8 +95,8 @@ std::vector<Proposal> propose_ways(const Site& site, const Catalogue& catalogue,
 
 std::vector<Proposal> build_ways(const Site& site, const Catalogue& catalogue,
                                  const std::string& camera, const std::vector<WayId>& ways,
-                                 const GoOn& go_on) {
-    const ChooseContext context(site, catalogue, camera, {});
+                                 const GoOn& go_on, const KnownLengths* known_lengths) {
+    const ChooseContext context(site, catalogue, camera, {}, false, known_lengths);
     std::vector<Proposal> proposals;
     for (WayId way : ways) {
         if (go_on && !go_on()) break;

@@ -78,7 +78,11 @@ class Finding {
 public:
     Finding(const Site& site, const Catalogue& catalogue, const CandidateWishes& wishes,
             const DesignGoOn& go_on)
-        : catalogue_(catalogue), wishes_(wishes), go_on_(go_on), was_(lay_out(site, catalogue)) {
+        : catalogue_(catalogue),
+          wishes_(wishes),
+          go_on_(go_on),
+          was_(lay_out(site, catalogue)),
+          known_lengths_(was_) {
         const std::vector<DeviceNumber> cameras =
             cameras_to_design(was_, assess(was_), wishes.keep);
         out_.cleared = cleared_for_design(was_, cameras);
@@ -701,8 +705,8 @@ private:
         site.devices.push_back(out_.cameras[camera]);
         std::vector<Found> out;
         const std::string& id = out_.cameras[camera].id;
-        for (Proposal& proposal :
-             build_ways(site, catalogue_, id, ways, [&] { return goes_on(); })) {
+        for (Proposal& proposal : build_ways(
+                 site, catalogue_, id, ways, [&] { return goes_on(); }, &known_lengths_)) {
             Found found;
             if (proposal.built && !proposal.change.empty()) {
                 // With all its places as they are.
@@ -1031,6 +1035,7 @@ private:
     const CandidateWishes& wishes_;
     const DesignGoOn& go_on_;
     Network was_;
+    KnownLengths known_lengths_;
     Candidates out_;
     std::map<int, std::unique_ptr<Standing>> site_on_;
     std::set<std::string> known_parts_;

@@ -7,6 +7,7 @@
 #include <cmath>
 
 #include "core/choose/assign.h"
+#include "core/choose/known_lengths.h"
 #include "core/design/assemble.h"
 #include "core/look_up.h"
 #include "core/parts/work.h"
@@ -64,7 +65,8 @@ public:
           weights_(weights_of(wishes)),
           go_on_(go_on),
           net_(lay_out(site, catalogue)),
-          assessment_(assess(net_)) {}
+          assessment_(assess(net_)),
+          known_lengths_(net_) {}
 
     void look_for_candidates(bool by_price) {
         CandidateWishes wanted;
@@ -380,8 +382,9 @@ private:
     }
 
     Site with_best_that_keeps(Site site, const std::string& camera) const {
-        for (const Proposal& way :
-             propose_ways(site, catalogue_, camera, {}, [&] { return left_s(in_turn_by) > 0; })) {
+        for (const Proposal& way : propose_ways(
+                 site, catalogue_, camera, {}, [&] { return left_s(in_turn_by) > 0; },
+                 &known_lengths_)) {
             if (!way.built || !works(way.verdict)) break;
             const auto& links = way.change.links;
             const bool keeps = std::none_of(links.begin(), links.end(), [&](const Link& link) {
@@ -514,6 +517,7 @@ private:
     double begin_share_ = candidates_by, until_share_ = 1;  // of the time, for one design
     Network net_;
     Assessment assessment_;
+    KnownLengths known_lengths_;
     Candidates candidates_;
     Site bare_;  // cleared, with the cameras
     Network cleared_net_;
