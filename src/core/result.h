@@ -37,6 +37,7 @@ enum class ErrorCode {
     port_in_use,      // place, subject: device.port, detail: the other link
     wrong_medium,     // place, subject: device.port, detail: the cable
     two_sources,      // place, subject: link, detail: the two ports
+    no_room,          // subject: what is shared, detail: how much it has room for
     loop,             // place, subject: link that closes the loop
     open_quote,       // place: line where it opens
     bad_number,       // place, subject: text

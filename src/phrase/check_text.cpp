@@ -90,6 +90,7 @@ constexpr Words words[] = {
     {CheckId::address_missing, address_missing_words},
     {CheckId::channel_clash, channel_clash_words},
     {CheckId::channel_missing, channel_missing_words},
+    {CheckId::shared_room, shared_room_words},
 };
 
 constexpr bool each_check_has_words() {
@@ -115,6 +116,7 @@ std::string figures(const Check& check, const TextContext& context) {
         case CheckId::port_class: return told("class {:g}, needs {:g}", check.value, check.limit);
         case CheckId::surge: return ends_text(check);
         case CheckId::radio_far_ends:
+        case CheckId::shared_room:
         case CheckId::chain_count: return told("{:g} of {:g}", check.value, check.limit);
         case CheckId::conductor: return "";
         case CheckId::not_connected:
@@ -239,6 +241,8 @@ std::string reason(const Check& check, const TextContext& context) {
         case Note::other_fibre:
         case Note::other_strands:
         case Note::other_band: return said("both ends must be alike");
+        case Note::no_more_fibres:
+            return said("transceivers for one fibre take half, or lay another cable");
         case Note::path_cut: return said("raise an antenna, or go round by a relay");
         case Note::box_heater:
         case Note::no_mains: return said("bring mains, or feed it over the cable");
@@ -291,6 +295,7 @@ std::string reason(const Check& check, const TextContext& context) {
         case CheckId::surroundings: return kind_name(context, check.other);
         case CheckId::surge: return said("nobody knows which way the surge comes");
         case CheckId::uplink_rate: return told("cameras through port {}", check.subject);
+        case CheckId::shared_room: return said("what lies there can be used once");
         case CheckId::port_setting: return said("whole group of ports");
         case CheckId::radio_airtime: return told("all far ends of {}", check.subject);
         case CheckId::radio_limit: return said("local radio law decides");

@@ -117,6 +117,14 @@ std::string coax_loop_words(const Sentence& s) {
                 s.quantity(s.check.value), s.quantity(s.check.limit));
 }
 
+std::string shared_room_words(const Sentence& s) {
+    if (s.check.note == Note::no_more_fibres)
+        return told("{:g} fibres of {} are used, it has {:g}", s.check.value, s.check.subject,
+                    s.check.limit);
+    return told("{:g} cables lie in {}, it has room for {:g}", s.check.value, s.check.subject,
+                s.check.limit);
+}
+
 std::string beyond_standard_words(const Sentence& s) { return beyond_text(s.check); }
 
 }  // namespace ovant

@@ -71,6 +71,9 @@ std::string without_place(const Error& e) {
             return told("{} does not take {}: another medium", e.subject, e.detail);
         case ErrorCode::two_sources:
             return told("link {} joins two sources of power: {}", e.subject, e.detail);
+        case ErrorCode::no_room:
+            return told("{} is full: it has room for {}, and what lies there can be used once",
+                        e.subject, e.detail);
         case ErrorCode::loop: return told("link {} closes a loop", e.subject);
         case ErrorCode::open_quote:
             return said("a quote opens here and is never closed; nothing from here on was read");

@@ -67,6 +67,8 @@ TEST_CASE("every refusal once, as it is read", "[phrase][bad-input]") {
          "links, L2, a: SW1.1 does not take fibre: another medium."},
         {{Code::two_sources, "links/L2", "L2", "SW1.1 and SW2.1"},
          "links, L2: link L2 joins two sources of power: SW1.1 and SW2.1."},
+        {{Code::no_room, "", "E1", "1"},
+         "E1 is full: it has room for 1, and what lies there can be used once."},
         {{Code::loop, "links/L2", "L2", ""}, "links, L2: link L2 closes a loop."},
         {{Code::open_quote, "line 4", "", ""},
          "line 4: a quote opens here and is never closed; nothing from here on was read."},

@@ -244,6 +244,15 @@ void DetailsPanel::fill_pathway(const Pathway& pathway) {
             return changed([&](Pathway& p) { p.cost_per_m = *v; });
         },
         edit_name);
+    add_number(
+        tr("Room for cables"), "room", Unit::count,
+        pathway.most_cables ? std::optional<double>(*pathway.most_cables) : std::nullopt, true,
+        [changed](std::optional<double> v) {
+            return changed([&](Pathway& p) {
+                p.most_cables = v ? std::optional(static_cast<int>(std::lround(*v))) : std::nullopt;
+            });
+        },
+        edit_name);
 }
 
 void DetailsPanel::fill_obstacle(const Obstacle& obstacle) {

@@ -22,7 +22,8 @@ bool same_but_for_devices_and_links(const Network& net, const Network& before) {
            now.obstacles == was.obstacles && now.kinds == was.kinds &&
            net.passive_ends.size() == before.passive_ends.size() &&
            // Where pictures have to arrive, for all.
-           net.has_recorder == before.has_recorder && net.has_head_end == before.has_head_end;
+           net.shared == before.shared && net.has_recorder == before.has_recorder &&
+           net.has_head_end == before.has_head_end;
 }
 
 // Borrows two networks that have the same things in the same order.

@@ -61,9 +61,10 @@ enum class CheckId {
     subnet_full,
     address_missing,
     channel_clash,
-    channel_missing
+    channel_missing,
+    shared_room
 };
-inline constexpr int check_count = static_cast<int>(CheckId::channel_missing) + 1;
+inline constexpr int check_count = static_cast<int>(CheckId::shared_room) + 1;
 // The stable id used in files and on the command line: "camera-voltage".
 std::string_view id_of(CheckId check);
 
@@ -109,6 +110,7 @@ enum class Note {
     other_wavelength,
     other_fibre,
     other_strands,
+    no_more_fibres,
     other_band,
     no_optic,       // an optical port without a transceiver
     path_cut,       // the line of sight is cut

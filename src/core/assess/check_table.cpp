@@ -118,6 +118,8 @@ constexpr CheckFacts checks[] = {
      CheckSubject::camera, carries<ChannelAt>, true, "address_checks.cpp"},
     {CheckId::channel_missing, "channel-missing", "Recorder channel", CheckStage::prove,
      CheckSubject::camera, 0, true, "address_checks.cpp"},
+    {CheckId::shared_room, "shared-room", "Room in what is shared", CheckStage::reach,
+     CheckSubject::link, 0, false, "link_checks.cpp"},
 };
 static_assert(std::size(checks) == check_count);
 

@@ -26,12 +26,14 @@ public:
             link_rate(link(i));
             conductor(i);
             coax_loop(i);
+            shared_room(link(i));
         }
         // What the run hangs on at the head end: a picture that stops there arrives nowhere.
         for (LinkNumber number : run_.upstream) {
             const NetLink& laid = net_.links[number];
             link_length(laid);
             link_rate(laid);
+            shared_room(laid);
         }
         if (run_.root) {
             if (auto check = recorder_input(net_, run_.root, options_.working))
@@ -156,6 +158,23 @@ private:
             check.note = Note::stranded;
         }
         offer(std::move(check));
+    }
+
+    // shared-room: what lies there can be used once.
+    void shared_room(const NetLink& laid) {
+        if (net_.shared.empty()) return;
+        const auto over = [&](const std::string& id) {
+            const auto use = net_.shared.find(id);
+            if (use == net_.shared.end() || !use->second.over()) return;
+            Check check = start(CheckId::shared_room, id, use->second.taken, use->second.room,
+                                Unit::count, Sense::at_most, source::drawing);
+            check.other = laid.link->id;
+            check.note = use->second.fibres ? Note::no_more_fibres : Note::none;
+            judge(check, use->second.room);
+            offer(std::move(check));
+        };
+        if (!laid.link->existing.empty()) over(laid.link->existing);
+        for (const std::string& pathway : laid.link->pathways) over(pathway);
     }
 
     // coax-loop: the pair of units works over so much resistance and no more.

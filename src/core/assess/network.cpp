@@ -454,6 +454,7 @@ Network lay_out(const Site& site, const Catalogue& catalogue, const BackgroundLo
         if (kind->category == Category::recorder) net.has_recorder = true;
     }
     net.has_head_end = head_end_of(site) != nullptr;
+    net.shared = shared_use(site, catalogue);
     Towards(net).mark();
     Feeding(net).mark();
     add_runs(net);

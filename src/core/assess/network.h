@@ -14,10 +14,12 @@
 #pragma once
 
 #include <memory>
+#include <unordered_map>
 #include <vector>
 
 #include "core/catalogue/catalogue.h"
 #include "core/numbered.h"
+#include "core/site/shared_use.h"
 #include "core/site/site.h"
 #include "core/value.h"
 
@@ -82,6 +84,7 @@ struct Network {
     By<CameraNumber, double> bit_rate_mbps;
     std::vector<PassiveEnd> passive_ends;
     bool has_recorder = false, has_head_end = false;
+    std::unordered_map<std::string, SharedUse> shared;  // by existing cable and pathway
 
     const Device& device(DeviceNumber number) const { return site->devices[number.position()]; }
     const Kind& kind(DeviceNumber number) const { return *kinds[number]; }

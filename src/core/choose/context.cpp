@@ -432,6 +432,12 @@ void ChooseContext::make_part(bool whole) {
         if (!dropped.contains(link.a.device) && !dropped.contains(link.b.device)) {
             part.links.push_back(link);
         } else {
+            // What is left out lies in the ducts all the same.
+            for (Pathway& pathway : part.pathways) {
+                if (pathway.most_cables &&
+                    std::count(link.pathways.begin(), link.pathways.end(), pathway.id) > 0)
+                    pathway.most_cables = std::max(0, *pathway.most_cables - 1);
+            }
             outside_[key(link.a.device, link.a.port)] = link.id;
             outside_[key(link.b.device, link.b.port)] = link.id;
         }

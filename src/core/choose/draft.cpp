@@ -181,8 +181,10 @@ std::vector<OldCable> old_cables(const ChooseContext& context, Medium medium, Po
     std::vector<OldCable> out;
     for (const ExistingCable& old : context.site.existing) {
         const Kind* cable = context.catalogue.find(old.cable);
-        const bool in_use = std::any_of(context.cleared.links.begin(), context.cleared.links.end(),
-                                        [&](const Link& link) { return link.existing == old.id; });
+        const bool in_use =
+            std::any_of(context.site.links.begin(), context.site.links.end(), [&](const Link& one) {
+                return one.existing == old.id && context.staying.contains(one.id);
+            });
         if (!cable || !cable->cable || cable->cable->medium != medium || in_use ||
             old.points.size() < 2)
             continue;

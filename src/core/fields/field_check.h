@@ -62,6 +62,10 @@ public:
         const auto value = static_cast<double>(object_.*member);
         if (!range.holds(value)) wrong(key, value, allowed_number(key, range, true));
     }
+    void whole(const char* key, std::optional<int> O::*member, Range range, Need = Need::no) {
+        const std::optional<int> value = object_.*member;
+        if (value && !range.holds(*value)) wrong(key, *value, allowed_number(key, range, true));
+    }
     void flag(const char*, bool O::*) {}
     template <class E>
     void choice(const char*, E O::*, Need = Need::no) {}

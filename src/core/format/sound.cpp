@@ -8,6 +8,7 @@
 #include "core/fields/field_check.h"
 #include "core/format/drawing_file.h"
 #include "core/format/site_json.h"
+#include "core/site/shared_use.h"
 #include "core/variants/variants.h"
 
 namespace ovant {
@@ -39,6 +40,22 @@ std::optional<Error> wrong_drawing(const Drawing& drawing, bool picture_is_known
                  fmt::format("{} MB", most_drawing_bytes >> 20)};
 }
 
+// What lies there can be used once: more of it than was taken already is refused.
+std::optional<Error> newly_full(const Site& was, const Site& site, const Catalogue& catalogue) {
+    std::unordered_map<std::string, SharedUse> before;
+    bool known = false;
+    for (const auto& [id, use] : shared_use(site, catalogue)) {
+        if (!use.over()) continue;
+        if (!known) before = shared_use(was, catalogue);
+        known = true;
+        const auto there = before.find(id);
+        if (there != before.end() && there->second.over() && use.taken <= there->second.taken)
+            continue;
+        return Error{ErrorCode::no_room, "", id, std::to_string(use.room)};
+    }
+    return std::nullopt;
+}
+
 }  // namespace
 
 Result<Site> sound(const Site& was, const Catalogue& catalogue, Result<Site> changed) {
@@ -55,6 +72,7 @@ Result<Site> sound(const Site& was, const Catalogue& catalogue, Result<Site> cha
     std::vector<Error> errors =
         find_problems(site, same_catalogue(site, was) ? catalogue : catalogue_for(site));
     if (!errors.empty()) return errors.front();
+    if (std::optional<Error> full = newly_full(was, site, catalogue)) return *full;
     // An edit of the design that stands is none of the others.
     if (!site.variants.empty() && site.variants == was.variants)
         changed->variants = carried_over(was, site, catalogue);

@@ -59,6 +59,9 @@ public:
     void whole(const char* key, N O::*member, Range, Need need = Need::no) {
         put(key, member, need);
     }
+    void whole(const char* key, std::optional<int> O::*member, Range, Need = Need::no) {
+        if (from_.*member) out_[key] = *(from_.*member);
+    }
     void flag(const char* key, bool O::*member) { put(key, member, Need::no); }
     template <class E>
     void choice(const char* key, E O::*member, Need need = Need::no) {

@@ -47,7 +47,8 @@ struct Pathway {
     PathwayKind kind = PathwayKind::conduit;
     std::vector<Point> points;
     Surroundings surroundings = Surroundings::outdoor;
-    double cost_per_m = 0;  // to open it; paid once, whoever lays the first cable
+    double cost_per_m = 0;           // to open it; paid once, whoever lays the first cable
+    std::optional<int> most_cables;  // that it has room for, those there already left out
     std::string extra;
     bool operator==(const Pathway&) const = default;
 };

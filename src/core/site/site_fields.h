@@ -164,6 +164,7 @@ void fields(V& v, Of<Pathway>) {
     v.points("points", &Pathway::points, 2, 2000);
     v.choice("surroundings", &Pathway::surroundings);
     v.number("cost_per_m", &Pathway::cost_per_m, {0, 100000});
+    v.whole("most_cables", &Pathway::most_cables, {0, 10000});
     v.rest(&Pathway::extra);
 }
 
