@@ -434,7 +434,8 @@ private:
             "The community of v2c, or for v3 the pass phrases for signing and encryption, are read "
             "from standard input, a line each.");
         read->add_option("SWITCH", options.device, "which, such as SW1")->required();
-        read->add_option("--address", options.snmp.address, "else its address in the site");
+        read->add_option("--address", options.snmp.address,
+                         "with :port where it has another; else its address in the site");
         add_number(read, "--port", options.snmp.port, {1, 65535}, "UDP port, else 161");
         read->add_option("--interface", options.snmp.interface_address,
                          "address of this computer's interface to ask from; else as it routes");

@@ -47,6 +47,7 @@ std::string addresses_json(const Network& net, AddressOrder order, const TextCon
                          {"recorder", row.recorder ? net.device(row.recorder).id : ""},
                          {"channel", own.recorder_channel},
                          {"factory_address", row.factory_address},
+                         {"seen_address", row.seen_address},
                          {"out_of_reach", row.out_of_reach}});
     }
     for (const Check& check : address_checks(net, false))

@@ -197,6 +197,9 @@ int read_switch_command(const Options& options, const Streams& streams) {
     if (at.snmp.address.empty())
         return refused({ErrorCode::missing_field, "", "--address", said("it has none in the site")},
                        streams);
+    const Result<SnmpAt> asked = with_address(at.snmp, at.snmp.address);
+    if (!asked) return refused(asked.error(), streams);
+    at.snmp = *asked;
     const SnmpLogin login = asked_for(options.login, streams);
     // Ctrl+C ends the watching, not what was watched.
     interrupted = 0;

@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "net/snmp_read.h"
 
+#include <charconv>
 #include <net-snmp/net-snmp-config.h>
 // After its configuration.
 #include <net-snmp/net-snmp-includes.h>
@@ -269,6 +270,17 @@ std::string wrong_with(const SnmpLogin& login) {
     if (login.privacy != SnmpPrivacy::none && login.privacy_phrase.size() < shortest_phrase)
         return "the pass phrase for encryption has 8 characters or more";
     return "";
+}
+
+Result<SnmpAt> with_address(SnmpAt at, std::string_view text) {
+    const std::size_t colon = text.rfind(':');
+    at.address = text.substr(0, colon);
+    if (colon == std::string_view::npos) return at;
+    const std::string_view port = text.substr(colon + 1);
+    const auto [end, code] = std::from_chars(port.data(), port.data() + port.size(), at.port);
+    if (code != std::errc() || end != port.data() + port.size() || at.port == 0)
+        return Error{ErrorCode::bad_value, "", std::string(port), "a port from 1 to 65535"};
+    return at;
 }
 
 Result<SnmpRead> read_snmp(const SnmpAt& at, const SnmpLogin& login,

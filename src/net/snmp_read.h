@@ -36,6 +36,10 @@ struct SnmpAt {
     double most_s = 120;             // that it may take
 };
 
+// "10.0.0.2" or "10.0.0.2:1161" into address and port; a port that is not given stays. Errors:
+// bad_value.
+Result<SnmpAt> with_address(SnmpAt at, std::string_view text);
+
 struct SnmpRead {
     std::vector<SnmpVar> vars;
     bool more = false;  // there was more than is read, or in more time

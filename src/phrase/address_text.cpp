@@ -28,6 +28,9 @@ std::string title(AddressOrder order) {
 std::string row_text(const Network& net, const AddressRow& row) {
     const OnNetwork& own = or_nothing(net.device(row.device).on_network);
     const bool to_set = own.state == UnitState::planned || own.state == UnitState::seen;
+    if (to_set && !row.seen_address.empty())
+        return row.out_of_reach ? told("seen at {}, out of reach from here", row.seen_address)
+                                : told("seen at {}", row.seen_address);
     if (!to_set || row.factory_address.empty()) return "";
     if (row.asks_for_address)
         return told("asks for an address; without an answer {}", row.factory_address);
@@ -37,28 +40,28 @@ std::string row_text(const Network& net, const AddressRow& row) {
 
 std::vector<std::string> reach_steps(const Network& net, const ReachUnit& unit) {
     std::vector<std::string> steps;
-    const auto factory = ipv4_in(unit.factory_address);
+    const auto factory = ipv4_in(unit.answers_at);
     if (!factory) return steps;
     steps.push_back(told("Give the laptop a second address: {}, mask {}.", unit.laptop_address,
                          ipv4_text(usual_network_of(*factory).mask())));
     if (unit.twins > 0)
-        steps.push_back(unit.twins == 1 ? told("Power {} alone: another unit comes with {} too.",
-                                               unit.device, unit.factory_address)
-                                        : told("Power {} alone: {} others come with {} too.",
-                                               unit.device, unit.twins, unit.factory_address));
+        steps.push_back(unit.twins == 1 ? told("Power {} alone: another unit answers at {} too.",
+                                               unit.device, unit.answers_at)
+                                        : told("Power {} alone: {} others answer at {} too.",
+                                               unit.device, unit.twins, unit.answers_at));
     const auto address = ipv4_in(unit.new_address);
     const Subnet* subnet = address ? subnet_of(*net.site, *address) : nullptr;
     const auto network = subnet ? ipv4_network_in(subnet->network) : std::nullopt;
     if (!network) {
         steps.push_back(
-            told("Open {}. It has no address of the site to be set yet.", unit.factory_address));
+            told("Open {}. It has no address of the site to be set yet.", unit.answers_at));
         return steps;
     }
     const std::string to =
         subnet->gateway.empty()
-            ? told("Open {}, set {}, mask {}.", unit.factory_address, unit.new_address,
+            ? told("Open {}, set {}, mask {}.", unit.answers_at, unit.new_address,
                    ipv4_text(network->mask()))
-            : told("Open {}, set {}, mask {}, gateway {}.", unit.factory_address, unit.new_address,
+            : told("Open {}, set {}, mask {}, gateway {}.", unit.answers_at, unit.new_address,
                    ipv4_text(network->mask()), subnet->gateway);
     steps.push_back(to);
     steps.push_back(said("Change its factory password while you are there."));

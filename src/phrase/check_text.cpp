@@ -91,6 +91,7 @@ constexpr Words words[] = {
     {CheckId::channel_clash, channel_clash_words},
     {CheckId::channel_missing, channel_missing_words},
     {CheckId::shared_room, shared_room_words},
+    {CheckId::recorder_channels, recorder_channels_words},
 };
 
 constexpr bool each_check_has_words() {
@@ -117,6 +118,7 @@ std::string figures(const Check& check, const TextContext& context) {
         case CheckId::surge: return ends_text(check);
         case CheckId::radio_far_ends:
         case CheckId::shared_room:
+        case CheckId::recorder_channels:
         case CheckId::chain_count: return told("{:g} of {:g}", check.value, check.limit);
         case CheckId::conductor: return "";
         case CheckId::not_connected:
@@ -240,7 +242,11 @@ std::string reason(const Check& check, const TextContext& context) {
         case Note::other_wavelength:
         case Note::other_fibre:
         case Note::other_strands:
+        case Note::other_channel:
         case Note::other_band: return said("both ends must be alike");
+        case Note::past_transmit: return said("no radio gives more than its maker states");
+        case Note::backup_elsewhere:
+            return said("a UPS of its own, or mains from there by an electrician");
         case Note::no_more_fibres:
             return said("transceivers for one fibre take half, or lay another cable");
         case Note::path_cut: return said("raise an antenna, or go round by a relay");
@@ -296,6 +302,7 @@ std::string reason(const Check& check, const TextContext& context) {
         case CheckId::surge: return said("nobody knows which way the surge comes");
         case CheckId::uplink_rate: return told("cameras through port {}", check.subject);
         case CheckId::shared_room: return said("what lies there can be used once");
+        case CheckId::recorder_channels: return said("another recorder, or one with more channels");
         case CheckId::port_setting: return said("whole group of ports");
         case CheckId::radio_airtime: return told("all far ends of {}", check.subject);
         case CheckId::radio_limit: return said("local radio law decides");

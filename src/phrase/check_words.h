@@ -34,6 +34,7 @@ std::string conductor_words(const Sentence& s);
 std::string surge_words(const Sentence& s);
 std::string not_connected_words(const Sentence& s);
 std::string coax_loop_words(const Sentence& s);
+std::string recorder_channels_words(const Sentence& s);
 std::string shared_room_words(const Sentence& s);
 std::string beyond_standard_words(const Sentence& s);
 

@@ -22,6 +22,7 @@ std::string mismatch_text(const Check& check) {
             return told("The transceivers of {} are not made for its fibre", check.subject);
         case Note::other_strands:
             return told("{} has not the fibres its transceivers need", check.subject);
+        case Note::other_channel: return told("The ends of {} are on two channels", check.subject);
         case Note::other_band:
             return told("The radios of {} differ in band or width", check.subject);
         default: return told("The ends of {} do not go together", check.subject);
@@ -71,6 +72,9 @@ std::string radio_far_ends_words(const Sentence& s) {
 }
 
 std::string radio_limit_words(const Sentence& s) {
+    if (s.check.note == Note::past_transmit)
+        return told("{} is set to {}, it has {}", s.check.subject, s.quantity(s.check.value),
+                    s.quantity(s.check.limit));
     return told("{} radiates {}, {} is the limit here", s.check.subject, s.quantity(s.check.value),
                 s.quantity(s.check.limit));
 }

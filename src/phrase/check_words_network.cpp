@@ -69,6 +69,11 @@ std::string channel_clash_words(const Sentence& s) {
                       at->channel, at->recorder);
 }
 
+std::string recorder_channels_words(const Sentence& s) {
+    return told("{:g} cameras arrive at {}, it has {:g} channels", s.check.value, s.check.subject,
+                s.check.limit);
+}
+
 std::string channel_missing_words(const Sentence& s) {
     return told("{} has no channel at the recorder yet", s.check.subject);
 }

@@ -34,6 +34,9 @@ std::string mains_text(const Check& check, const TextContext& context) {
                         place_name(check));
         case Note::solar_only:
             return told("{} needs mains, {} has solar only", check.subject, place_name(check));
+        case Note::backup_elsewhere:
+            return told("{} cannot be plugged into {}: it stands elsewhere", check.subject,
+                        check.other);
         default: return told("No mains for {} at {}", check.subject, place_name(check));
     }
 }

@@ -337,14 +337,13 @@ TEST_CASE("a unit at a factory address outside is named, with the way to reach i
     // Twins stand together, and the laptop never takes the address of either.
     for (const ReachUnit& unit : reach) {
         CHECK(unit.twins == (unit.device == small.recorder ? 0u : 4u));
-        CHECK(unit.laptop_address != unit.factory_address);
-        CHECK(usual_network_of(*ipv4_in(unit.factory_address))
-                  .contains(*ipv4_in(unit.laptop_address)));
+        CHECK(unit.laptop_address != unit.answers_at);
+        CHECK(usual_network_of(*ipv4_in(unit.answers_at)).contains(*ipv4_in(unit.laptop_address)));
     }
     const auto steps = reach_steps(net, reach.back());
     REQUIRE(steps.size() == 5);
     CHECK(steps[0] == "Give the laptop a second address: 192.168.77.254, mask 255.255.255.0.");
-    CHECK(steps[1].find("alone: 4 others come with 192.168.77.10 too") != std::string::npos);
+    CHECK(steps[1].find("alone: 4 others answer at 192.168.77.10 too") != std::string::npos);
     CHECK(steps[2].find("gateway 192.168.10.1") != std::string::npos);
     // Set, it is reached like any other; in a site whose subnet is the factory's, none needs this.
     small.on(small.cameras[0]).state = UnitState::set;
@@ -542,4 +541,50 @@ TEST_CASE("lines for dnsmasq end where they should, whatever a file calls things
     CHECK(text.find("# no MAC yet: ") != std::string::npos);
     small.device(small.cameras[1]).name = "=cmd()";
     CHECK(addresses_csv(lay_out(small.site, small.catalogue)).find(",=cmd") == std::string::npos);
+}
+
+TEST_CASE("a unit that was seen is opened where it was seen", "[addresses]") {
+    HeadEnd site;
+    const std::string camera = site.unit("cam-fixed-4mp", {40, 0});
+    site.cable(site.sw, "1", camera, "lan");
+    Subnet subnet;
+    subnet.id = "N1";
+    subnet.network = "192.168.10.0/24";
+    site.site.subnets.push_back(subnet);
+    OnNetwork own;
+    own.address = "192.168.10.20";
+    own.mac = "02:00:00:00:00:01";
+    site.device(camera).on_network = own;
+    const auto row = [&] {
+        const Network net = lay_out(site.site, site.catalogue);
+        for (const AddressRow& one : address_rows(net, AddressOrder::by_place)) {
+            if (net.device(one.device).id == camera) return std::pair(one, row_text(net, one));
+        }
+        return std::pair(AddressRow{}, std::string());
+    };
+    CHECK(row().first.seen_address.empty());
+    const auto step = [&] {
+        const Network net = lay_out(site.site, site.catalogue);
+        for (const ReachUnit& unit : units_to_reach(net)) {
+            if (unit.device == camera) return reach_steps(net, unit);
+        }
+        return std::vector<std::string>();
+    };
+    // Found by its MAC in a network that is none of the site's.
+    site.site.seen.push_back({"10.9.8.7", own.mac, "", "mb", "2027-01-14T09:00"});
+    CHECK(row().first.seen_address == "10.9.8.7");
+    CHECK(row().first.out_of_reach);
+    CHECK(row().second == "seen at 10.9.8.7, out of reach from here");
+    REQUIRE(step().size() >= 2);
+    CHECK(step()[0].find("10.9.8.254") != std::string::npos);
+    CHECK(step()[1].starts_with("Open 10.9.8.7, set 192.168.10.20"));
+    // Another's MAC tells nothing of it.
+    site.site.seen.back().mac = "02:00:00:00:00:02";
+    CHECK(row().first.seen_address.empty());
+    // Ticked as seen, it is where it is to be.
+    site.device(camera).on_network->state = UnitState::seen;
+    CHECK(row().second == "seen at 192.168.10.20");
+    CHECK(step().empty());
+    site.device(camera).on_network->state = UnitState::set;
+    CHECK(row().second.empty());
 }

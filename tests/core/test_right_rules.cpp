@@ -4,7 +4,9 @@
 
 #include <cmath>
 #include <random>
+#include <set>
 
+#include "core/assess/backup.h"
 #include "core/assess/least_volts.h"
 #include "core/assess/link_reach.h"
 #include "core/assess/profile.h"
@@ -13,7 +15,9 @@
 #include "core/choose/proposal.h"
 #include "core/format/site_json.h"
 #include "core/parts/parts.h"
+#include "core/physics/fibre.h"
 #include "core/simulate/day.h"
+#include "core/sums/sums.h"
 #include "phrase/check_text.h"
 #include "phrase/numbers.h"
 #include "support/builder.h"
@@ -533,4 +537,195 @@ TEST_CASE("cord and solid cable in one channel are weighed together", "[right][c
         REQUIRE(found);
         CHECK((found->verdict == Verdict::fails) == (solid_m > 90));
     }
+}
+
+TEST_CASE("a recorder has so many channels, numbered or not", "[right]") {
+    HeadEnd site("sw-24-at-370");
+    // "rec-8-poe" has eight.
+    Result<Site> other = set_kind(site.site, site.catalogue, site.recorder, "rec-8-poe");
+    if (!other) {
+        site.site.links.clear();
+        other = set_kind(site.site, site.catalogue, site.recorder, "rec-8-poe");
+        REQUIRE(other);
+        site.site = *other;
+        site.cable(site.sw, "up1", site.recorder, "lan", "patch-24");
+    } else {
+        site.site = *other;
+    }
+    for (int i = 1; i <= 9; ++i) {
+        const std::string camera = site.unit("cam-mini-3w", {20.0 + i, 0});
+        site.cable(site.sw, std::to_string(i).c_str(), camera, "lan");
+        const Assessment assessment = assess(lay_out(site.site, site.catalogue));
+        const Check* channels = find_check(assessment.site_checks, CheckId::recorder_channels);
+        REQUIRE(channels);
+        CHECK(channels->value == i);
+        CHECK(channels->verdict == (i <= 8 ? Verdict::holds : Verdict::fails));
+        if (i == 9)
+            CHECK(sentence(*channels, {UnitSystem::metric, &site.catalogue}) ==
+                  "9 cameras arrive at " + site.recorder + ", it has 8 channels");
+    }
+}
+
+TEST_CASE("what hangs on a UPS stands where its lead reaches", "[right]") {
+    HeadEnd site;
+    const std::string hut = site.place("Hut", {60, 0});
+    const std::string ups = site.unit("ups-300", {1, 0}, site.office);
+    const std::string there = site.unit("sw-8-at-120", {60, 0}, hut);
+    CHECK(set_backup(site.site, site.catalogue, site.sw, ups));
+    const Result<Site> refused = set_backup(site.site, site.catalogue, there, ups);
+    REQUIRE_FALSE(refused);
+    CHECK(refused.error().code == ErrorCode::not_possible);
+    const auto elsewhere = [&] {
+        const Assessment assessment = assess(lay_out(site.site, site.catalogue));
+        for (const Check& check : assessment.site_checks) {
+            if (check.note == Note::backup_elsewhere) return check.verdict == Verdict::fails;
+        }
+        return false;
+    };
+    site.device(site.sw).backup = ups;
+    CHECK_FALSE(elsewhere());
+    // From a file, and after a move: it fails, and the battery does not count for it.
+    site.device(there).backup = ups;
+    CHECK(elsewhere());
+    const Network net = lay_out(site.site, site.catalogue);
+    CHECK(backups(net).front().members.size() == 1);
+    // By a lead of a few metres, without any place.
+    site.device(there).place.clear();
+    site.device(there).at = {6, 0};
+    CHECK_FALSE(elsewhere());
+    site.device(there).at = {6.1, 0};
+    CHECK(elsewhere());
+}
+
+TEST_CASE("the ends of a radio path agree, and no radio gives more than it has", "[right]") {
+    HeadEnd site;
+    const std::string a = site.unit("radio-5-ptp", {0, 0}, site.office);
+    const std::string b = site.unit("radio-5-ptp", {400, 0});
+    site.device(a).height_m = site.device(b).height_m = 8;
+    const std::string camera = site.unit("cam-fixed-4mp", {401, 0});
+    const Kind& radio = *site.catalogue.find("radio-5-ptp");
+    std::string air, lan;
+    for (const PortKind& port : radio.ports) (port.medium == Medium::radio ? air : lan) = port.id;
+    site.cable(site.sw, "1", a, lan.c_str(), "patch-24");
+    site.cable(a, air.c_str(), b, air.c_str(), "air");
+    const auto notes = [&](const std::string&) {
+        std::set<Note> out;
+        // Another camera's run over it is judged the same way: by the far radio's own port.
+        const Network net = lay_out(site.site, site.catalogue);
+        for (const RunAssessment& run : assess(net).runs) {
+            for (const Check& check : run.checks) {
+                if (check.verdict == Verdict::fails) out.insert(check.note);
+            }
+        }
+        return out;
+    };
+    const std::string injector = site.unit("inj-30", {401, 1});
+    site.cable(b, lan.c_str(), injector, "in", "patch-24");
+    site.cable(injector, "out", camera, "lan", "patch-24");
+    site.device(a).channel = 36;
+    CHECK_FALSE(notes(camera).contains(Note::other_channel));
+    site.device(b).channel = 36;
+    CHECK_FALSE(notes(camera).contains(Note::other_channel));
+    site.device(b).channel = 40;
+    CHECK(notes(camera).contains(Note::other_channel));
+    site.device(b).channel = 36;
+    site.device(a).transmit_dbm = radio.radio->transmit_dbm;
+    CHECK_FALSE(notes(camera).contains(Note::past_transmit));
+    const auto level = [&] {
+        const Network net = lay_out(site.site, site.catalogue);
+        for (const NetLink& link : net.links) {
+            if (link.medium() == Medium::radio) return radio_path(net, link).received_dbm;
+        }
+        return 0.0;
+    };
+    const double most_dbm = level();
+    site.device(a).transmit_dbm = site.device(b).transmit_dbm = radio.radio->transmit_dbm + 1;
+    CHECK(notes(camera).contains(Note::past_transmit));
+    CHECK(level() == most_dbm);
+}
+
+TEST_CASE("multimode at 10 Gb/s goes a tenth as far", "[right]") {
+    CHECK(multimode_reach_m(FibreType::om1, 850, 10000) == 33);
+    CHECK(multimode_reach_m(FibreType::om2, 850, 10000) == 82);
+    CHECK(multimode_reach_m(FibreType::om3, 850, 10000) == 300);
+    CHECK(multimode_reach_m(FibreType::om4, 850, 10000) == 400);
+    CHECK(multimode_reach_m(FibreType::om3, 1310, 10000) == 220);
+    CHECK(multimode_reach_m(FibreType::om1, 850, 1000) == 275);
+    CHECK(multimode_reach_m(FibreType::om3, 850, 1000) == 550);
+}
+
+TEST_CASE("sums know what cables and pictures are called", "[right]") {
+    const auto same = [](const char* a, const char* b) {
+        const Result<Sum> first = quick_sum(a, UnitSystem::metric);
+        const Result<Sum> second = quick_sum(b, UnitSystem::metric);
+        INFO(a << " and " << b);
+        REQUIRE(first);
+        REQUIRE(second);
+        CHECK(first->answer == second->answer);
+    };
+    same("drop cat5e 120 m 13 W 54 V", "drop 24awg 120 m 13 W 54 V");
+    same("drop cat6 120 m 13 W 54 V", "drop 23awg 120 m 13 W 54 V");
+    same("reach cat6a 13 W 50 V", "reach 23awg 13 W 50 V");
+    // A gauge that is stated counts.
+    same("drop cat6 24awg 120 m 13 W 54 V", "drop 24awg 120 m 13 W 54 V");
+    same("bitrate 1080p 20 fps h265", "bitrate 2.0736 mp 20 fps h265");
+    same("bitrate 4k 20 fps h264", "bitrate 8.2944 mp 20 fps h264");
+    same("fibre 1 mile os2", "fibre 1609.344 m os2");
+    same("radio 2 miles 5.8 GHz", "radio 3218.688 m 5.8 GHz");
+    CHECK_FALSE(quick_sum("bitrate 999p 20 fps", UnitSystem::metric));
+    CHECK_FALSE(quick_sum("drop cat9 120 m 13 W 54 V", UnitSystem::metric));
+}
+
+TEST_CASE("of two feeds the one of more volts carries the load, however the file is ordered",
+          "[right]") {
+    HeadEnd site;
+    const std::string camera = site.unit("cam-fixed-4mp", {40, 0});
+    site.cable(site.sw, "1", camera, "lan");
+    const std::string adapter = site.unit("adapter-12", {40, 1});
+    site.cable(adapter, "out", camera, "dc", "dc-lead-18");
+    Site other = site.site;
+    std::reverse(other.devices.begin(), other.devices.end());
+    const auto feeder = [](const Site& of) {
+        const Catalogue catalogue = catalogue_for(of);
+        const Network net = lay_out(of, catalogue);
+        for (DeviceNumber device : net.cameras) {
+            if (net.fed_by[device].device) return net.device(net.fed_by[device].device).id;
+        }
+        return std::string();
+    };
+    CHECK(feeder(site.site) == site.sw);
+    CHECK(feeder(other) == site.sw);
+    // Without the switch's cable it is the adapter.
+    std::erase_if(other.links, [&](const Link& link) { return link.a.device == site.sw; });
+    CHECK(feeder(other) == adapter);
+}
+
+TEST_CASE("one fault of a run does not hide the next", "[right]") {
+    Site site = site_with_run({.lengths_m = {130, 140}, .in_line = "rep-1"});
+    const Judged judged = judge_site(site);
+    std::set<std::string> failing;
+    std::set<std::pair<CheckId, std::string>> all;
+    for (const Check& check : judged.run().checks) {
+        CHECK(all.insert({check.id, check.subject}).second);
+        if (check.id == CheckId::link_length && check.verdict == Verdict::fails)
+            failing.insert(check.subject);
+    }
+    CHECK(failing.size() == 2);
+    // The first of a kind is the worst; what holds is told once.
+    CHECK(check_of(judged.run(), CheckId::link_length).value == 140);
+    site = site_with_run({.lengths_m = {70, 80}, .in_line = "rep-1"});
+    int lengths = 0;
+    const Judged short_enough = judge_site(site);
+    for (const Check& check : short_enough.run().checks)
+        lengths += check.id == CheckId::link_length;
+    CHECK(lengths == 1);
+}
+
+TEST_CASE("a bridge carries half of its rate on the air", "[right]") {
+    const auto cameras = [](const char* line) {
+        return quick_sum(line, UnitSystem::metric)->answer;
+    };
+    CHECK(cameras("link 867 Mb/s 7.5 Mb/s") == 80);
+    CHECK(cameras("link bridge 867 Mb/s 7.5 Mb/s") == 40);
+    CHECK(cameras("link radio 867 Mb/s 7.5 Mb/s") == 40);
 }

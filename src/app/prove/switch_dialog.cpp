@@ -259,14 +259,9 @@ void SwitchDialog::stop(const QString& words) {
 // A read that takes longer than the pause between two is waited for.
 void SwitchDialog::read() {
     if (job_.running()) return;
-    SnmpAt at;
-    at.address = address_->text().trimmed().toStdString();
-    if (const std::size_t colon = at.address.rfind(':'); colon != std::string::npos) {
-        bool good = false;
-        at.port = q(at.address.substr(colon + 1)).toUShort(&good);
-        at.address.resize(colon);
-        if (!good || at.port == 0) return stop(tr("The port behind the colon is no number."));
-    }
+    const Result<SnmpAt> typed = with_address({}, address_->text().trimmed().toStdString());
+    if (!typed) return stop(q(sentence(typed.error())));
+    SnmpAt at = *typed;
     if (at.address.empty()) return stop(tr("Type the address of the switch."));
     at.interface_address = interface_->currentData().toString().toStdString();
     const SnmpLogin login = login_->login();

@@ -51,6 +51,8 @@ public:
     bool run(CameraNumber camera) const {
         const Run& run = net_.runs[camera];
         if (!same_way(camera) || roots_.contains(run.root) || beside(run.camera)) return true;
+        // Fed without a cable for data, it has no links of a run.
+        if (fed_anew(net_, run.camera) || fed_anew(before_, run.camera)) return true;
         const auto changed = [&](LinkNumber number) { return link(number); };
         if (std::any_of(run.links.begin(), run.links.end(), changed) ||
             std::any_of(run.upstream.begin(), run.upstream.end(), changed))

@@ -2,6 +2,7 @@
 #include "core/assess/backup.h"
 
 #include <algorithm>
+#include <limits>
 
 namespace ovant {
 namespace {
@@ -57,12 +58,29 @@ std::vector<Backup> backups(const Network& net) {
         backup.output_w = facts.output_w;
         backup.charge_w = facts.charge_w;
         for (DeviceNumber member : net.kinds.numbers()) {
-            if (net.device(member).backup == backup.id) backup.members.push_back(member);
+            if (net.device(member).backup == backup.id &&
+                in_reach_of_lead(net.device(member), net.device(device)))
+                backup.members.push_back(member);
         }
         all.push_back(std::move(backup));
     }
     add_cabinets(net, all);
     return all;
+}
+
+std::optional<Check> backup_elsewhere(const Site& site, const Device& device) {
+    if (device.backup.empty()) return std::nullopt;
+    const Device* ups = find_device(site, device.backup);
+    if (!ups || in_reach_of_lead(device, *ups)) return std::nullopt;
+    Check check;
+    check.id = CheckId::mains_at_place;
+    check.subject = device.id;
+    check.other = ups->id;
+    check.value = check.limit = check.margin = std::numeric_limits<double>::quiet_NaN();
+    check.source = source::drawing;
+    check.verdict = Verdict::fails;
+    check.note = Note::backup_elsewhere;
+    return check;
 }
 
 int backup_of(const std::vector<Backup>& all, DeviceNumber device) {

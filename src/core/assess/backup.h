@@ -34,6 +34,10 @@ double backup_load_w(const Network& net, const Backup& backup, const Assessment&
 Check backup_time(const Network& net, const Backup& backup, const Assessment& assessment,
                   bool working);
 
+// mains-at-place: a unit that is to hang on a UPS which stands too far off for its lead; nothing
+// where it does not.
+std::optional<Check> backup_elsewhere(const Site& site, const Device& device);
+
 // The cheapest UPS of the catalogue that carries `load_w` for `wanted_h`, with the share kept back
 // on top; null if none does.
 const Kind* backup_for(const Catalogue& catalogue, const Settings& settings, double temperature_c,

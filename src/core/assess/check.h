@@ -62,9 +62,10 @@ enum class CheckId {
     address_missing,
     channel_clash,
     channel_missing,
-    shared_room
+    shared_room,
+    recorder_channels
 };
-inline constexpr int check_count = static_cast<int>(CheckId::shared_room) + 1;
+inline constexpr int check_count = static_cast<int>(CheckId::recorder_channels) + 1;
 // The stable id used in files and on the command line: "camera-voltage".
 std::string_view id_of(CheckId check);
 
@@ -111,6 +112,9 @@ enum class Note {
     other_fibre,
     other_strands,
     no_more_fibres,
+    backup_elsewhere,
+    other_channel,
+    past_transmit,
     other_band,
     no_optic,       // an optical port without a transceiver
     path_cut,       // the line of sight is cut

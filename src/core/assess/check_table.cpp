@@ -73,7 +73,7 @@ constexpr CheckFacts checks[] = {
     {CheckId::pair_alternative, "pair-alternative", "Pairs that carry power", CheckStage::power,
      CheckSubject::port, 0, false, "power_checks.cpp"},
     {CheckId::mains_at_place, "mains-at-place", "Mains at the place", CheckStage::power,
-     CheckSubject::device, carries<GreatestDraw>, false, "place_checks.cpp"},
+     CheckSubject::device, carries<GreatestDraw>, false, "backup.cpp place_checks.cpp"},
     {CheckId::earth_between_buildings, "earth-between-buildings", "Earths joined by copper",
      CheckStage::reach, CheckSubject::link, carries<JoinedEarths>, false, "place_checks.cpp"},
     {CheckId::trunk_power, "trunk-power", "Power passed on", CheckStage::power,
@@ -120,6 +120,8 @@ constexpr CheckFacts checks[] = {
      CheckSubject::camera, 0, true, "address_checks.cpp"},
     {CheckId::shared_room, "shared-room", "Room in what is shared", CheckStage::reach,
      CheckSubject::link, 0, false, "link_checks.cpp"},
+    {CheckId::recorder_channels, "recorder-channels", "Channels of the recorder", CheckStage::reach,
+     CheckSubject::device, 0, false, "data_budget.cpp"},
 };
 static_assert(std::size(checks) == check_count);
 

@@ -84,6 +84,27 @@ std::optional<Check> recorder_input(const Network& net, DeviceNumber recorder, b
     return check;
 }
 
+std::vector<Check> recorder_channels(const Network& net) {
+    std::map<DeviceNumber, int> cameras;
+    for (const Run& run : net.runs) {
+        if (run.root && pictures_arrive(net, run) && net.kind(run.root).channels > 0)
+            ++cameras[run.root];
+    }
+    std::vector<Check> out;
+    for (const auto& [recorder, count] : cameras) {
+        Check check;
+        check.id = CheckId::recorder_channels;
+        check.subject = net.device(recorder).id;
+        check.value = count;
+        check.limit = net.kind(recorder).channels;
+        check.unit = Unit::count;
+        check.source = source::maker;
+        judge(check, 0);
+        out.push_back(std::move(check));
+    }
+    return out;
+}
+
 std::vector<Check> recorder_inputs(const Network& net, bool working) {
     std::vector<Check> out;
     for (DeviceNumber device : net.kinds.numbers()) {

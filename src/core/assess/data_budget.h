@@ -27,6 +27,8 @@ std::vector<DataStretch> data_budget(const Network& net);
 
 // recorder-input of a recorder whose maker states what it takes in, where pictures reach it.
 std::optional<Check> recorder_input(const Network& net, DeviceNumber recorder, bool working);
+// recorder-channels of every recorder whose maker states how many it has, where pictures reach it.
+std::vector<Check> recorder_channels(const Network& net);
 // recorder-input of every recorder whose maker states what it takes in.
 std::vector<Check> recorder_inputs(const Network& net, bool working);
 

@@ -170,7 +170,7 @@ private:
                                 Unit::count, Sense::at_most, source::drawing);
             check.other = laid.link->id;
             check.note = use->second.fibres ? Note::no_more_fibres : Note::none;
-            judge(check, use->second.room);
+            judge(check, 0);
             offer(std::move(check));
         };
         if (!laid.link->existing.empty()) over(laid.link->existing);

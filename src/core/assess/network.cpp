@@ -119,9 +119,21 @@ public:
         net.feed_is_off.assign(net.kinds.size(), false);
     }
     void mark() {
+        // Where two feeds meet at one load the one of more volts carries it, whichever stands first
+        // in the file; of equal ones that of the first id.
+        std::vector<DeviceNumber> sources;
         for (DeviceNumber device : net_.kinds.numbers()) {
-            if (is_source(net_.kind(device))) leave(device, {}, false);
+            if (is_source(net_.kind(device))) sources.push_back(device);
         }
+        const auto volts = [&](DeviceNumber device) {
+            const auto& supply = net_.kind(device).supply;
+            return supply ? supply->nominal_v : 0;
+        };
+        std::stable_sort(sources.begin(), sources.end(), [&](DeviceNumber a, DeviceNumber b) {
+            if (volts(a) != volts(b)) return volts(a) > volts(b);
+            return net_.device(a).id < net_.device(b).id;
+        });
+        for (DeviceNumber device : sources) leave(device, {}, false);
     }
 
 private:

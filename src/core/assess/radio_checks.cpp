@@ -80,7 +80,16 @@ void far_ends(RunCase& of, DeviceNumber device) {
 
 void transmit_limit(RunCase& of, DeviceNumber device) {
     const RadioFacts& radio = *of.net.kind(device).radio;
-    const double transmit_dbm = of.net.device(device).transmit_dbm.value_or(radio.transmit_dbm);
+    const double set_dbm = of.net.device(device).transmit_dbm.value_or(radio.transmit_dbm);
+    if (set_dbm > radio.transmit_dbm) {
+        Check past =
+            start_check(CheckId::radio_limit, of.net.device(device).id, set_dbm, radio.transmit_dbm,
+                        Unit::decibel_milliwatt, Sense::at_most, source::maker);
+        judge(past, 0);
+        past.note = Note::past_transmit;
+        of.offer(std::move(past));
+    }
+    const double transmit_dbm = std::min(set_dbm, radio.transmit_dbm);
     Check check =
         start_check(CheckId::radio_limit, of.net.device(device).id,
                     transmit_dbm + radio.antenna_dbi, of.net.site->settings.eirp_limit_dbm,
@@ -103,9 +112,14 @@ void radio_checks(RunCase& of) {
         if (link.medium() != Medium::radio) continue;
         const RadioPath path = radio_path(of.net, link);
         Check pair = plain_check(CheckId::transceiver_pair, link.link->id, source::optic_pair);
+        const int channel_a = of.net.device(link.a.device).channel;
+        const int channel_b = of.net.device(link.b.device).channel;
         if (!path.sound) {
             pair.verdict = Verdict::fails;
             pair.note = Note::other_band;
+        } else if (channel_a != channel_b && channel_a > 0 && channel_b > 0) {
+            pair.verdict = Verdict::fails;
+            pair.note = Note::other_channel;
         }
         of.offer(std::move(pair));
         if (path.modulations.empty()) continue;

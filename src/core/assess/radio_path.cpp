@@ -7,6 +7,7 @@
 #include <cmath>
 
 #include "core/assess/goes_with.h"
+#include "core/physics/gases.h"
 #include "core/route/route.h"
 
 namespace ovant {
@@ -17,18 +18,19 @@ double weather_db(const Settings& settings, double frequency_mhz, double distanc
     const double km = distance_m / 1000;
     const double rain_db =
         rain_fade_db(frequency_mhz, distance_m, settings.rain_mm_per_h, settings.availability);
-    const double oxygen_db = oxygen_db_per_km(frequency_mhz) * km;
+    const double gas_db = gas_db_per_km(frequency_mhz) * km;
     if (working) {
         working->push_back({"rain = k R^α × effective length, for the availability",
                             fmt::format("{:g} mm/h over {:.3f} km, {:g} % of the year",
                                         settings.rain_mm_per_h, km, settings.availability),
                             rain_db, Unit::decibel, source::rain});
-        if (oxygen_db > 0) {
-            working->push_back({"oxygen = 15 dB/km at 60 GHz × d", fmt::format("{:.3f} km", km),
-                                oxygen_db, Unit::decibel, source::oxygen});
+        if (gas_db >= 0.05) {
+            working->push_back({"oxygen and vapour = γ × d",
+                                fmt::format("{:.2f} dB/km × {:.3f} km", gas_db / km, km), gas_db,
+                                Unit::decibel, source::oxygen});
         }
     }
-    return rain_db + oxygen_db;
+    return rain_db + gas_db;
 }
 
 }  // namespace
@@ -139,7 +141,9 @@ double off_axis_deg(const Network& net, DeviceNumber device, DeviceNumber far) {
 
 double transmit_dbm(const Network& net, DeviceNumber device) {
     const auto& radio = net.kind(device).radio;
-    return net.device(device).transmit_dbm.value_or(radio ? radio->transmit_dbm : 0);
+    // Set to more than it has, a radio gives what it has.
+    const double most_dbm = radio ? radio->transmit_dbm : 0;
+    return std::min(net.device(device).transmit_dbm.value_or(most_dbm), most_dbm);
 }
 
 }  // namespace

@@ -55,13 +55,26 @@ void pictures_end_before(RunCase& of) {
 
 }  // namespace
 
+// Of each check the worst, and beside it every other thing that fails it: one fault does not hide
+// the next.
 void RunCase::offer(Check&& check) {
-    for (Check& kept : out.checks) {
-        if (kept.id != check.id) continue;
-        if (worse(check, kept)) kept = std::move(check);
+    const auto first = std::find_if(out.checks.begin(), out.checks.end(),
+                                    [&](const Check& kept) { return kept.id == check.id; });
+    if (first == out.checks.end()) {
+        out.checks.push_back(std::move(check));
         return;
     }
-    out.checks.push_back(std::move(check));
+    const auto same = std::find_if(first, out.checks.end(), [&](const Check& kept) {
+        return kept.id == check.id && kept.subject == check.subject;
+    });
+    if (same != out.checks.end()) {
+        if (!worse(check, *same)) return;
+        *same = std::move(check);
+        if (same != first && worse(*same, *first)) std::swap(*same, *first);
+        return;
+    }
+    if (worse(check, *first)) std::swap(check, *first);
+    if (check.verdict == Verdict::fails) out.checks.push_back(std::move(check));
 }
 
 std::vector<DeviceNumber> RunCase::units() const {

@@ -39,6 +39,7 @@ std::vector<RemedyKind> remedies_of(CheckId check) {
         case CheckId::address_missing:
         case CheckId::channel_clash:
         case CheckId::shared_room:
+        case CheckId::recorder_channels:
         case CheckId::channel_missing: return {};
         case CheckId::switch_power: return {assign_ports};
         case CheckId::port_refused: return {raise_priority, assign_ports, set_priorities};

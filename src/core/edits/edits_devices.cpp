@@ -167,6 +167,10 @@ Result<Site> set_backup(Site site, const Catalogue& catalogue, std::string_view 
     const Device* backup = find_device(site, ups);
     const Kind* kind = backup ? catalogue.find(backup->kind) : nullptr;
     if (!ups.empty() && (!kind || !kind->ups || ups == id)) return no_such(ups);
+    if (backup && !in_reach_of_lead(*device, *backup))
+        return Error{ErrorCode::not_possible, "", std::string(id),
+                     "it stands in another place than " + std::string(ups) +
+                         ", where no mains lead reaches"};
     device->backup = std::string(ups);
     return site;
 }

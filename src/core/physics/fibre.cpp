@@ -43,7 +43,17 @@ double fibre_loss_db(FibreType type, double wavelength_nm, double length_m, int 
 double multimode_reach_m(FibreType type, double wavelength_nm, double rate_mbps) {
     if (type == FibreType::none || type == FibreType::os2) return 0;
     if (rate_mbps <= 100) return 2000;
-    if (wavelength_nm > 1000) return 550;
+    const bool long_wave = wavelength_nm > 1000;
+    if (rate_mbps > 1000) {
+        if (long_wave) return 220;
+        switch (type) {
+            case FibreType::om1: return 33;
+            case FibreType::om2: return 82;
+            case FibreType::om3: return 300;
+            default: return 400;
+        }
+    }
+    if (long_wave) return 550;
     return type == FibreType::om1 ? 275 : 550;
 }
 

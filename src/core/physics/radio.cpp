@@ -171,27 +171,59 @@ double off_axis_loss_db(const RadioFacts& radio, double off_axis_deg) {
         const double widths = away_deg / wide;
         constexpr double k = 0.7;  // of side lobes, the recommendation's value for peaks
         const double far_db = -12 * std::pow(widths, 2 - k) - 3 * (1 - std::pow(0.5, -k));
-        const double back_db = -15 + 10 * std::log10(1 + 8 * k) - 15 * std::log10(180 / wide);
-        return -std::max(widths <= 0.5 ? -12 * widths * widths : far_db, std::min(back_db, -12.0));
+        // The beam's height follows from its gain and its width.
+        const double high_deg = 31000 * std::pow(10, -most_dbi / 10) / wide;
+        const double back_db = -12 + 10 * std::log10(1 + 8 * k) -
+                               15 * std::log10(180 / std::clamp(high_deg, 1.0, 180.0));
+        return -std::max(widths <= 0.5 ? -12 * widths * widths : far_db, std::min(back_db, 0.0));
     }
     const double ratio =
         std::max(1.0, std::pow(10, (most_dbi - 7.7) / 20));  // diameter ÷ wavelength
     const double first_lobe_dbi = std::min(most_dbi, 2 + 15 * std::log10(ratio));
     const double main_deg = 20 / ratio * std::sqrt(most_dbi - first_lobe_dbi);
-    double gain_dbi = 10 - 10 * std::log10(ratio);
+    // Wider than a hundred wavelengths the side lobes no longer follow the size.
+    const bool large = ratio > 100;
+    const double lobes_from_deg = large ? 15.85 * std::pow(ratio, -0.6) : 100 / ratio;
+    const double at_one_deg_dbi = large ? 32 : 52 - 10 * std::log10(ratio);
+    double gain_dbi = large ? -10 : 10 - 10 * std::log10(ratio);
     if (away_deg < main_deg)
         gain_dbi = most_dbi - 2.5e-3 * std::pow(ratio * away_deg, 2);
-    else if (away_deg < 100 / ratio)
+    else if (away_deg < lobes_from_deg)
         gain_dbi = first_lobe_dbi;
     else if (away_deg < 48)
-        gain_dbi = 52 - 10 * std::log10(ratio) - 25 * std::log10(away_deg);
+        gain_dbi = at_one_deg_dbi - 25 * std::log10(away_deg);
     return std::max(0.0, most_dbi - std::min(gain_dbi, most_dbi));
 }
 
-double oxygen_db_per_km(double frequency_mhz) {
-    const double away_ghz = std::abs(frequency_mhz / 1000 - 60);
-    return away_ghz >= 10 ? 0 : 15 * (1 - away_ghz / 10);
+namespace {
+
+// Where level, round earth leaves least of the first zone clear: near the lower antenna.
+double least_clear_m(double frequency_mhz, double distance_m, double height_a_m,
+                     double height_b_m) {
+    const auto share_at = [&](double at_m) {
+        const double line_m = height_a_m + (height_b_m - height_a_m) * at_m / distance_m;
+        return (line_m - earth_bulge_m(at_m, distance_m)) /
+               fresnel_radius_m(frequency_mhz, at_m, distance_m);
+    };
+    // Over a grid, then between the neighbours of its least point.
+    constexpr int steps = 64, halvings = 24;
+    double at_m = distance_m / 2, least = share_at(at_m);
+    for (int i = 1; i < steps; ++i) {
+        const double here_m = distance_m * i / steps;
+        if (share_at(here_m) < least) least = share_at(at_m = here_m);
+    }
+    double step_m = distance_m / steps;
+    for (int i = 0; i < halvings; ++i) {
+        step_m /= 2;
+        for (double here_m : {at_m - step_m, at_m + step_m}) {
+            if (here_m <= 0 || here_m >= distance_m || share_at(here_m) >= least) continue;
+            least = share_at(at_m = here_m);
+        }
+    }
+    return at_m;
 }
+
+}  // namespace
 
 Clearance path_clearance(double frequency_mhz, double distance_m, double height_a_m,
                          double height_b_m, const std::vector<Hill>& hills, Working* working) {
@@ -209,7 +241,7 @@ Clearance path_clearance(double frequency_mhz, double distance_m, double height_
             edges.push_back({at_m, height_m + earth_bulge_m(at_m, distance_m), hill});
         }
     };
-    add(distance_m / 2, 0, nullptr);  // the earth itself
+    add(least_clear_m(frequency_mhz, distance_m, height_a_m, height_b_m), 0, nullptr);
     for (const Hill& hill : hills) {
         const double middle_m = (hill.from_m + hill.to_m) / 2;
         for (double at_m : {hill.from_m, middle_m, hill.to_m}) add(at_m, hill.height_m, &hill);

@@ -57,10 +57,6 @@ double rain_fade_db(double frequency_mhz, double distance_m, double rain_mm_per_
 // gain. Both from memory. Never less than 0 dB.
 double off_axis_loss_db(const RadioFacts& radio, double off_axis_deg);
 
-// Attenuation by oxygen at sea level, dB/km: 15 at 60 GHz falling to nothing by 50 and 70 GHz.
-// Rec. ITU-R P.676, from memory.
-double oxygen_db_per_km(double frequency_mhz);
-
 struct Hill {  // what stands in the path, a stretch of it
     double from_m = 0;
     double to_m = 0;

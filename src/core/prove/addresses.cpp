@@ -93,6 +93,19 @@ private:
     std::set<Ipv4> used_;
 };
 
+// Where a unit that is not set yet was seen: by its MAC, else at the address that it was ticked at.
+std::string seen_at(const Site& site, const OnNetwork& own) {
+    if (own.state != UnitState::planned && own.state != UnitState::seen) return "";
+    for (const SeenAddress& seen : site.seen) {
+        if (!own.mac.empty() && seen.mac == own.mac) return seen.address;
+    }
+    return own.state == UnitState::seen ? own.address : "";
+}
+
+const std::string& answers_at(const AddressRow& row) {
+    return row.seen_address.empty() ? row.factory_address : row.seen_address;
+}
+
 }  // namespace
 
 std::vector<AddressRow> address_rows(const Network& net, AddressOrder order) {
@@ -111,8 +124,9 @@ std::vector<AddressRow> address_rows(const Network& net, AddressOrder order) {
         const NetworkFacts& facts = or_nothing(kind.network);
         row.factory_address = facts.factory_address;
         row.asks_for_address = facts.asks_for_address;
-        if (const auto factory = ipv4_in(row.factory_address))
-            row.out_of_reach = !subnet_of(site, *factory);
+        row.seen_address = seen_at(site, or_nothing(net.device(device).on_network));
+        if (const auto there = ipv4_in(answers_at(row)))
+            row.out_of_reach = !subnet_of(site, *there);
         rows.push_back(row);
     }
     const auto place_key = [&](const AddressRow& row) {
@@ -190,18 +204,18 @@ std::vector<ReachUnit> units_to_reach(const Network& net) {
         if (!row.out_of_reach || !to_set) continue;
         ReachUnit unit;
         unit.device = device.id;
-        unit.factory_address = row.factory_address;
+        unit.answers_at = answers_at(row);
         unit.new_address = or_nothing(device.on_network).address;
         out.push_back(std::move(unit));
     }
     std::stable_sort(out.begin(), out.end(), [](const ReachUnit& a, const ReachUnit& b) {
-        return *ipv4_in(a.factory_address) < *ipv4_in(b.factory_address);
+        return *ipv4_in(a.answers_at) < *ipv4_in(b.answers_at);
     });
     std::map<Ipv4, std::size_t> factory;
-    for (const ReachUnit& unit : out) ++factory[*ipv4_in(unit.factory_address)];
+    for (const ReachUnit& unit : out) ++factory[*ipv4_in(unit.answers_at)];
     for (ReachUnit& unit : out) {
-        unit.twins = factory[*ipv4_in(unit.factory_address)] - 1;
-        const Ipv4Network around = usual_network_of(*ipv4_in(unit.factory_address));
+        unit.twins = factory[*ipv4_in(unit.answers_at)] - 1;
+        const Ipv4Network around = usual_network_of(*ipv4_in(unit.answers_at));
         Ipv4 laptop = around.last_host();
         while (factory.contains(laptop)) --laptop.value;
         unit.laptop_address = ipv4_text(laptop);

@@ -20,7 +20,9 @@ struct AddressRow {
     const Subnet* subnet = nullptr;  // that its address lies in, null for none
     std::string factory_address;     // of its kind; empty: none is known
     bool asks_for_address = false;
-    // The factory address lies in none of the site's subnets: it cannot be reached from there.
+    std::string seen_address;  // where it was seen, not set yet; empty: nowhere
+    // What it answers at, seen or from the factory, lies in none of the site's subnets: it cannot
+    // be reached from there.
     bool out_of_reach = false;
     DeviceNumber recorder;  // where its pictures end, of a camera
 };
@@ -44,12 +46,12 @@ Site number_channels(const Network& net);
 // How to get at a unit whose address lies outside the subnets of the site, as a laptop at the same
 // switch does: it takes a second address in the unit's own network.
 struct ReachUnit {
-    std::string device, factory_address, new_address;
-    std::string laptop_address;  // free in the factory's /24
+    std::string device, answers_at, new_address;
+    std::string laptop_address;  // free in the /24 around what it answers at
     // Others that come with the same address: they must not be powered meanwhile.
     std::size_t twins = 0;
 };
-// Units that are not set yet and come with an address outside, twins one after the other.
+// Units that are not set yet and answer at an address outside, twins one after the other.
 std::vector<ReachUnit> units_to_reach(const Network& net);
 
 // What a switch is to do with each of its ports.

@@ -188,4 +188,10 @@ Point to_centimetre(Point point) { return {to_centimetre(point.x_m), to_centimet
 
 double distance_m(Point a, Point b) { return std::hypot(a.x_m - b.x_m, a.y_m - b.y_m); }
 
+bool in_reach_of_lead(const Device& unit, const Device& outlet) {
+    constexpr double longest_mains_lead_m = 5;  // a choice of ours: the longest lead with a plug
+    if (!unit.place.empty() && unit.place == outlet.place) return true;
+    return distance_m(unit.at, outlet.at) <= longest_mains_lead_m;
+}
+
 }  // namespace ovant

@@ -149,6 +149,10 @@ struct Defects {
     bool operator==(const Defects&) const = default;
 };
 
+// Whether what the one takes from an outlet can come from the other: in one place, or by a lead of
+// a few metres.
+bool in_reach_of_lead(const Device& unit, const Device& outlet);
+
 struct Link {
     OVANT_VALUE(Link);
     std::string id;

@@ -53,7 +53,7 @@ inline constexpr Source fresnel{"Rec. ITU-R P.530, first Fresnel zone and cleara
 inline constexpr Source diffraction{"Rec. ITU-R P.526, knife edges"};
 inline constexpr Source rain{"Rec. ITU-R P.838-3 and P.530-17, rain", true};
 inline constexpr Source antenna_pattern{"Rec. ITU-R F.699 and F.1336, off-axis gain", true};
-inline constexpr Source oxygen{"Rec. ITU-R P.676, oxygen at 60 GHz", true};
+inline constexpr Source oxygen{"Rec. ITU-R P.676, oxygen and vapour", true};
 inline constexpr Source air_rate{"IEEE 802.11 VHT, subcarriers and least sensitivity", true};
 inline constexpr Source useful_rate{"common practice, half of the air rate is useful"};
 inline constexpr Source airtime_practice{"common practice, airtime shared by the far ends"};

@@ -5,6 +5,7 @@
 #include <limits>
 
 #include "core/physics/feed.h"
+#include "core/physics/radio.h"
 #include "core/site/site.h"
 #include "core/sums/sum_words.h"
 
@@ -60,15 +61,25 @@ Result<Sum> link_sum(Reader& read) {
     if (!within(*camera_mbps, 0.01, 1e4))
         return outside("bit rate", *camera_mbps, "0.01 to 10000 Mb/s");
     const double keep_share = KeepBack{}.data_share;
+    bool by_air = false;
+    for (std::string_view name : {"radio", "bridge", "wireless", "air"})
+        by_air = read.word(name) || by_air;
     Sum sum;
     sum.id = SumId::link;
     sum.unit = Unit::count;
     sum.answer_name = "cameras on the link";
-    const double useful_mbps = *rate_mbps * (1 - keep_share);
+    const double air_share = by_air ? RadioFacts{}.useful_share : 1;
+    const double useful_mbps = *rate_mbps * air_share * (1 - keep_share);
+    if (by_air) {
+        sum.working.push_back({"what a radio carries = rate on the air × useful share",
+                               fmt::format("{:g} × {:g}", *rate_mbps, air_share),
+                               *rate_mbps * air_share, Unit::megabit_per_second,
+                               source::useful_rate});
+    }
     sum.answer = std::floor(useful_mbps / *camera_mbps + 1e-9);
     sum.working.push_back({"useful rate = rate × (1 − keep-back)",
-                           fmt::format("{:g} × (1 − {:g})", *rate_mbps, keep_share), useful_mbps,
-                           Unit::megabit_per_second, source::throughput_margin});
+                           fmt::format("{:g} × (1 − {:g})", *rate_mbps * air_share, keep_share),
+                           useful_mbps, Unit::megabit_per_second, source::throughput_margin});
     sum.working.push_back({"cameras = useful rate ÷ bit rate",
                            fmt::format("{:g} ÷ {:g}, whole ones", useful_mbps, *camera_mbps),
                            sum.answer, Unit::count, source::throughput_margin});

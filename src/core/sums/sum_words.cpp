@@ -41,12 +41,18 @@ std::vector<Word> words_of(std::string_view line) {
 }
 
 Result<FeedWords> feed_words(Reader& read, const char* sum) {
-    const auto awg = read.counted({"awg"});
+    auto awg = read.counted({"awg"});
+    // As cable is called; the gauge that is usual for it, common practice.
+    for (const auto& [name, usual_awg] :
+         {std::pair("cat5", 24.0), std::pair("cat5e", 24.0), std::pair("cat6", 23.0),
+          std::pair("cat6a", 23.0), std::pair("cat7", 23.0)}) {
+        if (read.word(name) && !awg) awg = usual_awg;
+    }
     const double pairs = read.counted({"pair", "pairs"}).value_or(2);
     FeedWords words;
     words.temperature_c = read.quantity(Unit::celsius).value_or(20);
     const bool clad = read.word("clad") || read.word("cca");
-    if (!awg) return missing(sum, "a gauge such as 24 awg");
+    if (!awg) return missing(sum, "a gauge such as 24 awg, or a cable such as cat6");
     if (!within(*awg, 4, 36)) return outside("gauge", *awg, "4 to 36 AWG");
     if (pairs != 1 && pairs != 2 && pairs != 4) return outside("pairs", pairs, "1, 2 or 4");
     if (!within(words.temperature_c, -60, 90))

@@ -57,6 +57,16 @@ public:
         }
         return false;
     }
+    // A name that begins with digits, "1080p".
+    bool called(std::string_view name) {
+        for (std::size_t i = 0; i < words_.size(); ++i) {
+            if (used_[i] || !words_[i].number) continue;
+            if (fmt::format("{:g}{}", *words_[i].number, words_[i].text) != name) continue;
+            used_[i] = true;
+            return true;
+        }
+        return false;
+    }
     // The first word nobody understood.
     std::optional<std::string> left() const {
         for (std::size_t i = 0; i < words_.size(); ++i) {

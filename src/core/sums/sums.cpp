@@ -201,7 +201,14 @@ Result<Sum> radio(Reader& read, bool zone_only) {
 }
 
 Result<Sum> bit_rate(Reader& read) {
-    const auto megapixels = read.counted({"mp", "megapixels"});
+    auto megapixels = read.counted({"mp", "megapixels"});
+    // As pictures are called: width × height.
+    for (const auto& [name, pixels] :
+         {std::pair("720p", 1280.0 * 720), std::pair("1080p", 1920.0 * 1080),
+          std::pair("1440p", 2560.0 * 1440), std::pair("2160p", 3840.0 * 2160),
+          std::pair("4k", 3840.0 * 2160)}) {
+        if (read.called(name) && !megapixels) megapixels = pixels / 1e6;
+    }
     const auto frames = read.counted({"fps", "frames"});
     Picture picture;
     if (read.word("h264")) picture.codec = Codec::h264;
@@ -209,7 +216,7 @@ Result<Sum> bit_rate(Reader& read) {
     read.word("h265");
     if (read.word("busy")) picture.scene = Scene::busy;
     if (read.word("quiet")) picture.scene = Scene::quiet;
-    if (!megapixels) return missing("bitrate", "megapixels such as 8 mp");
+    if (!megapixels) return missing("bitrate", "megapixels such as 8 mp, or 1080p");
     if (!frames) return missing("bitrate", "frames such as 20 fps");
     if (!within(*megapixels, 0.01, 200)) return outside("megapixels", *megapixels, "0.01 to 200");
     if (!within(*frames, 0.1, 240)) return outside("frames", *frames, "0.1 to 240 a second");
