@@ -246,11 +246,30 @@ TEST_CASE("the palette finds commands and cameras", "[window][keyboard]") {
     CHECK(palette_matches("Tool: place cameras", "plc cam"));
     CHECK(palette_matches("Go to K14  Pontoon C end", "k14"));
     CHECK_FALSE(palette_matches("Undo", "redo"));
+    // By name before all else; by what else a command is called.
+    const auto rank = [](const char* text, const char* name, const char* words, const char* typed) {
+        return palette_rank({text, {}, {}, name, words}, typed);
+    };
+    CHECK(rank("Go to K1  Gate", "K1  Gate", "", "k1") <
+          rank("Go to K14  Pontoon", "K14  Pontoon", "", "k1"));
+    CHECK(rank("Go to P2  Fuel hut", "P2  Fuel hut", "", "fuel") < rank("Refuel", "", "", "fuel"));
+    CHECK(rank("Save wiring cards as PDF…", "", "print export", "print") == 2);
+    CHECK(rank("Undo", "", "", "redo") == -1);
+    for (const auto& [id, name] : {std::pair(d.document().site().pathways.front().id,
+                                             d.document().site().pathways.front().name),
+                                   std::pair(d.document().site().places.front().id,
+                                             d.document().site().places.front().name)}) {
+        command(d, QString::fromStdString(name.empty() ? id : name));
+        CHECK(d.document().selected() == id);
+    }
     d.key(&d.window(), Qt::Key_K, Qt::ControlModifier);
     auto* input = d.find<QLineEdit>("paletteInput");
     d.type(input, "zzzz");
-    CHECK(d.find<QListWidget>("paletteList")->count() == 0);
+    // Nothing is found: said, with what could be typed.
+    CHECK(d.find<QListWidget>("paletteList")->item(0)->text().contains("“zzzz”"));
+    CHECK(d.find<QListWidget>("paletteList")->count() > 5);
     d.key(input, Qt::Key_Return);
+    CHECK(input->isVisible());
     d.key(input, Qt::Key_Escape);
     CHECK_FALSE(input->isVisible());
 }

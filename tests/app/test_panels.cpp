@@ -371,12 +371,17 @@ TEST_CASE("the checks that hold are folded away and come when asked", "[window][
     const auto rows = [&] {
         return d.find<VerdictPanel>("verdict")->widget()->findChildren<CheckRow*>().size();
     };
+    const std::vector<Check>& checks = d.document().assessment().run("K14")->checks;
+    const auto not_holding = std::count_if(checks.begin(), checks.end(), [](const Check& check) {
+        return check.verdict != Verdict::holds;
+    });
+    CHECK(not_holding < static_cast<std::ptrdiff_t>(checks.size()));
     const auto all = static_cast<qsizetype>(d.document().assessment().run("K14")->checks.size());
-    CHECK(rows() == 5);
+    CHECK(rows() == not_holding);
     d.click(d.find<QPushButton>("moreChecks"));
     CHECK(rows() == all);
     d.click(d.find<QPushButton>("moreChecks"));
-    CHECK(rows() == 5);
+    CHECK(rows() == not_holding);
     // Cautions stand under the ways.
     d.wait([&] { return d.window().findChild<QLabel*>("care") != nullptr; });
     d.document().select("");

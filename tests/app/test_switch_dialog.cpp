@@ -155,8 +155,8 @@ TEST_CASE("what is wrong with reading a switch is said, and nothing is sent befo
         return words;
     };
     CHECK(words_after("") == "Type the address of the switch.");
-    CHECK(words_after("127.0.0.1:x") == "The port behind the colon is no number.");
-    CHECK(words_after("127.0.0.1:99999") == "The port behind the colon is no number.");
+    CHECK(words_after("127.0.0.1:x") == "x is not a port from 1 to 65535.");
+    CHECK(words_after("127.0.0.1:99999") == "99999 is not a port from 1 to 65535.");
     CHECK(words_after("127.0.0.1").contains("community is missing"));
     choose(d, "snmpVersion", "v3");
     CHECK(d.find("snmpUser")->isVisible());

@@ -4,6 +4,8 @@
 #include <QKeyEvent>
 #include <QVBoxLayout>
 
+#include <algorithm>
+
 #include "app/theme/theme.h"
 #include "app/kit/working_view.h"
 #include "core/sums/sums.h"
@@ -30,6 +32,22 @@ bool palette_matches(const QString& text, const QString& typed) {
         }
     }
     return true;
+}
+
+int palette_rank(const PaletteEntry& entry, const QString& typed) {
+    const QString low = typed.simplified().toLower();
+    const QString name = entry.name.toLower(), text = entry.text.toLower();
+    const QString words = entry.words.toLower();
+    const auto has_word = [&](const QString& in) {
+        return in.startsWith(low) || in.contains(' ' + low);
+    };
+    if (low.isEmpty()) return 0;
+    if (!name.isEmpty() && name.section(' ', 0, 0) == low) return 0;
+    if (name.startsWith(low) || text.startsWith(low)) return 1;
+    if (has_word(name) || has_word(text) || has_word(words)) return 2;
+    if (text.contains(low)) return 3;
+    if (palette_matches(entry.text + ' ' + entry.words, typed)) return 4;
+    return -1;
 }
 
 CommandPalette::CommandPalette(QWidget* parent)
@@ -82,13 +100,31 @@ void CommandPalette::find(const QString& text) {
             examples.push_back(item);
         }
     }
+    std::vector<std::pair<int, std::size_t>> ranked;
     for (std::size_t i = 0; i < entries_.size(); ++i) {
-        if (!palette_matches(entries_[i].text, text)) continue;
+        const int rank = palette_rank(entries_[i], text);
+        if (rank >= 0) ranked.emplace_back(rank, i);
+    }
+    std::sort(ranked.begin(), ranked.end());
+    for (const auto& [rank, i] : ranked) {
         const QString key = entries_[i].key.isEmpty() ? QString() : "    " + entries_[i].key;
         auto* item = new QListWidgetItem(entries_[i].text + key, list_);
         item->setData(Qt::UserRole, static_cast<int>(i));
     }
     for (QListWidgetItem* item : examples) list_->addItem(item);
+    if (list_->count() == 0) {
+        auto* item = new QListWidgetItem(
+            tr("Nothing here is called “%1”. Try a name, a command such as undo, or a sum:")
+                .arg(text),
+            list_);
+        item->setData(Qt::UserRole, no_row);
+        for (const std::string& example : sum_examples()) {
+            auto* sum =
+                new QListWidgetItem(tr("Sum: %1").arg(QString::fromStdString(example)), list_);
+            sum->setData(Qt::UserRole, no_row);
+            sum->setData(Qt::UserRole + 1, QString::fromStdString(example));
+        }
+    }
     list_->setCurrentRow(0);
 }
 

@@ -18,6 +18,8 @@ struct PaletteEntry {
     QString text;
     QString key;  // its shortcut, may be empty
     std::function<void()> run;
+    QString name = {};   // of what it leads to; empty for a command
+    QString words = {};  // what else it is usually called
 };
 
 class CommandPalette : public QFrame {
@@ -42,6 +44,9 @@ private:
 };
 
 // True if the letters of `typed` stand in `text` in their order; words may be shortened.
+// Names before all else, then what begins so, what holds it, what has its letters in order; -1
+// where it does not match at all.
+int palette_rank(const PaletteEntry& entry, const QString& typed);
 bool palette_matches(const QString& text, const QString& typed);
 
 }  // namespace ovant

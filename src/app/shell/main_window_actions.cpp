@@ -11,6 +11,8 @@
 #include <QStackedWidget>
 #include <QToolButton>
 
+#include <map>
+
 #include "app/catalogue/catalogue_dialog.h"
 #include "app/kit/q.h"
 #include "app/parts/parts_view.h"
@@ -474,19 +476,61 @@ void MainWindow::use_best_way() {
     document_.proposals().use_best(camera);
 }
 
+namespace {
+
+// What commands are called elsewhere, or by an installer.
+QString usual_words(const QAction& action) {
+    static const std::map<QString, const char*> words = {
+        {"savePdf", "print export cards paper"},
+        {"saveOfferPdf", "print export quote price paper"},
+        {"saveCuts", "print export drum coil paper"},
+        {"saveWorkPlan", "print export hours paper"},
+        {"saveCsv", "export list"},
+        {"saveXlsx", "export list"},
+        {"importCsv", "import list spreadsheet"},
+        {"saveAs", "save as copy"},
+        {"settings", "preferences options"},
+        {"quit", "exit close"},
+        {"layDrawing", "import background floor plan picture"},
+    };
+    const auto found = words.find(action.objectName());
+    if (found != words.end()) return QString::fromLatin1(found->second);
+    if (action.text().contains(QObject::tr("pathway"), Qt::CaseInsensitive))
+        return "trench duct conduit tray route";
+    return {};
+}
+
+template <class T>
+void add_names(const std::vector<T>& objects, Document& document,
+               std::vector<PaletteEntry>& entries) {
+    for (const T& object : objects) {
+        const QString name = q(object.id) + "  " + q(object.name);
+        entries.push_back({QObject::tr("Go to %1").arg(name),
+                           {},
+                           [&document, id = object.id] { document.select(id); },
+                           name,
+                           {}});
+    }
+}
+
+}  // namespace
+
 void MainWindow::open_palette() {
     std::vector<PaletteEntry> entries;
     for (QAction* action : actions()) {
         if (!action->isEnabled() || action->objectName() == "palette") continue;
-        entries.push_back({action->text(), action->shortcut().toString(QKeySequence::NativeText),
-                           [action] { action->trigger(); }});
-    }
-    for (const RunAssessment& run : document_.assessment().runs) {
-        const Device* camera = find_device(document_.site(), run.camera);
-        entries.push_back({tr("Go to %1  %2").arg(q(run.camera), q(camera->name)),
+        entries.push_back({action->text(),
+                           action->shortcut().toString(QKeySequence::NativeText),
+                           [action] { action->trigger(); },
                            {},
-                           [this, id = run.camera] { document_.select(id); }});
+                           usual_words(*action)});
     }
+    const Site& site = document_.site();
+    add_names(site.devices, document_, entries);
+    add_names(site.places, document_, entries);
+    add_names(site.pathways, document_, entries);
+    add_names(site.existing, document_, entries);
+    add_names(site.obstacles, document_, entries);
     palette_->set_units(document_.units());
     palette_->open(std::move(entries));
 }

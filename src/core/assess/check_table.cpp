@@ -120,7 +120,7 @@ constexpr CheckFacts checks[] = {
      CheckSubject::camera, 0, true, "address_checks.cpp"},
     {CheckId::shared_room, "shared-room", "Room in what is shared", CheckStage::reach,
      CheckSubject::link, 0, false, "link_checks.cpp"},
-    {CheckId::recorder_channels, "recorder-channels", "Channels of the recorder", CheckStage::reach,
+    {CheckId::recorder_channels, "recorder-channels", "Room at the recorder", CheckStage::reach,
      CheckSubject::device, 0, false, "data_budget.cpp"},
 };
 static_assert(std::size(checks) == check_count);
