@@ -255,6 +255,9 @@ TEST_CASE("the palette finds commands and cameras", "[window][keyboard]") {
     CHECK(rank("Go to P2  Fuel hut", "P2  Fuel hut", "", "fuel") < rank("Refuel", "", "", "fuel"));
     CHECK(rank("Save wiring cards as PDF…", "", "print export", "print") == 2);
     CHECK(rank("Undo", "", "", "redo") == -1);
+    CHECK(rank("Go to W1  Duct", "W1  Duct", "", "duct") <
+          rank("Tool: draw a pathway for cable", "", "trench duct", "duct"));
+    CHECK(rank("Lay a drawing beneath…", "", "floor plan picture", "duct") == -1);
     for (const auto& [id, name] : {std::pair(d.document().site().pathways.front().id,
                                              d.document().site().pathways.front().name),
                                    std::pair(d.document().site().places.front().id,

@@ -43,10 +43,10 @@ int palette_rank(const PaletteEntry& entry, const QString& typed) {
     };
     if (low.isEmpty()) return 0;
     if (!name.isEmpty() && name.section(' ', 0, 0) == low) return 0;
-    if (name.startsWith(low) || text.startsWith(low)) return 1;
-    if (has_word(name) || has_word(text) || has_word(words)) return 2;
+    if (has_word(name) || text.startsWith(low)) return 1;
+    if (has_word(text) || has_word(words)) return 2;
     if (text.contains(low)) return 3;
-    if (palette_matches(entry.text + ' ' + entry.words, typed)) return 4;
+    if (palette_matches(entry.text, typed)) return 4;
     return -1;
 }
 
