@@ -397,7 +397,7 @@ void MainWindow::say_exported(const QString& path) {
     set_tone(message_, Tone::usual);
     message_->setTextFormat(Qt::RichText);
     message_->setTextInteractionFlags(Qt::LinksAccessibleByMouse | Qt::LinksAccessibleByKeyboard);
-    message_->setText(tr("Saved %1. %2 %3")
+    message_->setText(tr("Saved %1. %2 · %3")
                           .arg(file.fileName().toHtmlEscaped(),
                                link(file.absoluteFilePath(), tr("Open")),
                                link(file.absolutePath(), tr("Show in folder"))));

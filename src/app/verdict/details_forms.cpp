@@ -244,7 +244,7 @@ void DetailsPanel::fill_pathway(const Pathway& pathway) {
             return changed([&](Pathway& p) { p.cost_per_m = *v; });
         },
         edit_name);
-    add_number(
+    QuantityEdit* room = add_number(
         tr("Room for cables"), "room", Unit::count,
         pathway.most_cables ? std::optional<double>(*pathway.most_cables) : std::nullopt, true,
         [changed](std::optional<double> v) {
@@ -253,6 +253,7 @@ void DetailsPanel::fill_pathway(const Pathway& pathway) {
             });
         },
         edit_name);
+    room->setPlaceholderText(tr("not stated"));
 }
 
 void DetailsPanel::fill_obstacle(const Obstacle& obstacle) {

@@ -45,7 +45,7 @@ void DetailsPanel::refresh() {
     form_->setHorizontalSpacing(10);
     form_->setVerticalSpacing(5);
     form_->setFieldGrowthPolicy(QFormLayout::AllNonFixedFieldsGrow);
-    form_->setRowWrapPolicy(QFormLayout::DontWrapRows);
+    form_->setRowWrapPolicy(QFormLayout::WrapLongRows);
     const Site& site = document_.committed();
     if (const Device* device = find_device(site, id)) {
         if (is_camera(*device, document_.catalogue()))
@@ -114,10 +114,10 @@ void DetailsPanel::add_text(const QString& label, const std::string& object_name
     form_->addRow(label, field);
 }
 
-void DetailsPanel::add_number(const QString& label, const std::string& object_name, Unit unit,
-                              std::optional<double> value, bool may_be_empty,
-                              std::function<Result<Site>(std::optional<double>)> change,
-                              const QString& edit_name) {
+QuantityEdit* DetailsPanel::add_number(const QString& label, const std::string& object_name,
+                                       Unit unit, std::optional<double> value, bool may_be_empty,
+                                       std::function<Result<Site>(std::optional<double>)> change,
+                                       const QString& edit_name) {
     auto* field = new QuantityEdit(unit, document_.units());
     field->setObjectName(q(object_name));
     field->setAccessibleName(label);
@@ -131,6 +131,7 @@ void DetailsPanel::add_number(const QString& label, const std::string& object_na
             });
     connect(field, &QuantityEdit::refused, &document_, &Document::refused);
     form_->addRow(label, field);
+    return field;
 }
 
 void DetailsPanel::add_choice(const QString& label, const std::string& object_name,

@@ -44,10 +44,10 @@ private:
     void add_name(const std::string& id, const std::string& name);
     void add_text(const QString& label, const std::string& object_name, const std::string& value,
                   std::function<Result<Site>(const std::string&)> change, const QString& edit_name);
-    void add_number(const QString& label, const std::string& object_name, Unit unit,
-                    std::optional<double> value, bool may_be_empty,
-                    std::function<Result<Site>(std::optional<double>)> change,
-                    const QString& edit_name);
+    QuantityEdit* add_number(const QString& label, const std::string& object_name, Unit unit,
+                             std::optional<double> value, bool may_be_empty,
+                             std::function<Result<Site>(std::optional<double>)> change,
+                             const QString& edit_name);
     void add_choice(const QString& label, const std::string& object_name,
                     const std::vector<std::pair<std::string, QString>>& choices,
                     const std::string& now, std::function<Result<Site>(const std::string&)> change,

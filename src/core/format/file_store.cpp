@@ -26,7 +26,7 @@ namespace fs = std::filesystem;
 constexpr std::string_view aside_ending = ".writing";
 // A whole copy of what is being written in place: from it the file is finished if that is cut off.
 constexpr std::string_view whole_ending = ".whole";
-constexpr std::time_t left_over_s = 3600, longest_write_s = 20;
+constexpr std::time_t left_over_s = 3600, longest_write_s = 5;
 
 // A file of the operating system, closed when it goes.
 class OpenFile {
