@@ -4,9 +4,15 @@
 #include <benchmark/benchmark.h>
 
 #include <QApplication>
+#include <QElapsedTimer>
+#include <QThreadPool>
+#include <QTimer>
 
 #include "app/document/proposals.h"
+#include "app/parts/parts_view.h"
 #include "app/plan/plan_view.h"
+#include "app/power/power_view.h"
+#include "app/prove/prove_view.h"
 #include "app/shell/main_window.h"
 #include "core/edits/edits.h"
 #include "support/large_site.h"
@@ -120,5 +126,102 @@ void zoom_among_1000_cameras(benchmark::State& state) {
     }
 }
 BENCHMARK(zoom_among_1000_cameras)->Unit(benchmark::kMillisecond);
+
+// Each page of each stage is shown once among ten thousand cameras: `hold_ms` is the longest that
+// anything typed or clicked waits meanwhile, the time is until all of the page stands.
+struct PageShown {
+    const char* name;
+    Stage stage;
+    int page;
+};
+
+constexpr PageShown all_pages[] = {
+    {"survey", Stage::survey, 0},
+    {"reach", Stage::reach, 0},
+    {"power/ports", Stage::power, static_cast<int>(PowerPage::ports)},
+    {"power/side_by_side", Stage::power, static_cast<int>(PowerPage::side_by_side)},
+    {"power/tree", Stage::power, static_cast<int>(PowerPage::tree)},
+    {"parts/list", Stage::parts, static_cast<int>(PartsPage::list)},
+    {"parts/cutting", Stage::parts, static_cast<int>(PartsPage::cutting)},
+    {"parts/work", Stage::parts, static_cast<int>(PartsPage::work)},
+    {"parts/offer", Stage::parts, static_cast<int>(PartsPage::offer)},
+    {"parts/variants", Stage::parts, static_cast<int>(PartsPage::variants)},
+    {"parts/design", Stage::parts, static_cast<int>(PartsPage::design)},
+    {"prove/bench", Stage::prove, static_cast<int>(ProvePage::bench)},
+    {"prove/addresses", Stage::prove, static_cast<int>(ProvePage::addresses)},
+    {"prove/ports", Stage::prove, static_cast<int>(ProvePage::ports)},
+    {"prove/cards", Stage::prove, static_cast<int>(ProvePage::cards)},
+    {"prove/readings", Stage::prove, static_cast<int>(ProvePage::readings)},
+    {"prove/handover", Stage::prove, static_cast<int>(ProvePage::handover)},
+};
+
+void show_page(MainWindow& window, const PageShown& shown) {
+    window.set_stage(shown.stage);
+    if (auto* power = window.findChild<PowerView*>(); power && shown.stage == Stage::power)
+        power->set_page(static_cast<PowerPage>(shown.page));
+    if (auto* parts = window.findChild<PartsView*>(); parts && shown.stage == Stage::parts)
+        parts->set_page(static_cast<PartsPage>(shown.page));
+    if (auto* prove = window.findChild<ProveView*>(); prove && shown.stage == Stage::prove)
+        prove->set_page(static_cast<ProvePage>(shown.page));
+}
+
+// Nothing runs aside and nothing is held for a while: all stands. The longest hold, in milliseconds.
+double wait_until_still(std::function<void()> first) {
+    constexpr qint64 still_ms = 500, held_ms = 30;
+    double longest_ms = 0;
+    QElapsedTimer since_tick, since_busy;
+    QTimer tick;
+    tick.setInterval(2);
+    QObject::connect(&tick, &QTimer::timeout, [&] {
+        const double gap_ms = static_cast<double>(since_tick.nsecsElapsed()) / 1e6;
+        longest_ms = std::max(longest_ms, gap_ms);
+        if (gap_ms > held_ms || QThreadPool::globalInstance()->activeThreadCount() > 0)
+            since_busy.restart();
+        since_tick.restart();
+    });
+    since_tick.start();
+    since_busy.start();
+    tick.start();
+    first();
+    since_busy.restart();
+    while (since_busy.elapsed() < still_ms)
+        QCoreApplication::processEvents(QEventLoop::AllEvents | QEventLoop::WaitForMoreEvents);
+    return longest_ms;
+}
+
+void show_page_among_10000(benchmark::State& state, PageShown shown) {
+    static MainWindow* window = [] {
+        auto* made = new MainWindow(Prompts{});
+        made->resize(1280, 800);
+        made->show();
+        Site site = large_site(10'000);
+        for (const Device& device : large_site(10'000).devices) {
+            Reading reading;
+            reading.subject = device.id;
+            reading.of = ReadingOf::volts;
+            reading.value = 46;
+            if (device.id.front() == 'K') site.readings.push_back(reading);
+        }
+        made->open_site(std::move(site));
+        wait_until_still([] {});
+        return made;
+    }();
+    for (auto _ : state) {
+        QElapsedTimer whole;
+        whole.start();
+        state.counters["hold_ms"] = wait_until_still([&] { show_page(*window, shown); });
+        state.SetIterationTime(static_cast<double>(whole.elapsed()) / 1e3 - 0.5);
+    }
+}
+
+const bool pages_registered = [] {
+    for (const PageShown& page : all_pages)
+        benchmark::RegisterBenchmark(("show_page_among_10000/" + std::string(page.name)).c_str(),
+                                     show_page_among_10000, page)
+            ->Unit(benchmark::kMillisecond)
+            ->Iterations(1)
+            ->UseManualTime();
+    return true;
+}();
 
 }  // namespace

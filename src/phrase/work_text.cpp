@@ -66,11 +66,15 @@ std::string where_text(const WorkItem& item, const Network& net) {
 std::string item_text(const WorkItem& item, const Network& net, const TextContext& context) {
     const auto metres = [&](double m) { return shown(m, Unit::metre, context.units); };
     if (item.subject.empty()) return said("the whole site");
-    const bool cable = find_link(*net.site, item.subject) != nullptr;  // most are
-    if (const Device* device = cable ? nullptr : find_device(*net.site, item.subject)) {
-        const std::string unit = with_name(device->id, device->name);
+    const auto unit_text = [&](const Device& device) {
+        const std::string unit = with_name(device.id, device.name);
         return item.height_m > 0 ? told("{}, at {}", unit, metres(item.height_m)) : unit;
-    }
+    };
+    // A unit's own work is told by the unit: a look-up that finds nothing goes through the list.
+    if (item.at && net.device(item.at).id == item.subject) return unit_text(net.device(item.at));
+    const bool cable = find_link(*net.site, item.subject) != nullptr;
+    if (const Device* device = cable ? nullptr : find_device(*net.site, item.subject))
+        return unit_text(*device);
     if (const Place* place = cable ? nullptr : find_place(*net.site, item.subject))
         return with_name(place->id, place->name);
     if (const Pathway* pathway = cable ? nullptr : find_pathway(*net.site, item.subject))

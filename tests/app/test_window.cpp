@@ -279,8 +279,10 @@ TEST_CASE("the stages show their pictures", "[window]") {
     CHECK(d.text_of("partsTotal").contains("EUR"));
     d.key(&d.window(), Qt::Key_5, Qt::ControlModifier);
     CHECK(d.window().stage() == Stage::prove);
-    CHECK(d.find("sheet-0")->isVisible());
-    CHECK(d.text_of("cardsSummary") == "20 cards, 5 of runs that fail");
+    d.wait([&] { return d.text_of("cardsSummary") == "20 cards, 5 of runs that fail"; });
+    auto* sheets = d.find("cardSheets");
+    CHECK(sheets->isVisible());
+    CHECK(sheets->height() > 4 * d.find("sheets")->width());  // five pages of paper
     d.key(&d.window(), Qt::Key_1, Qt::ControlModifier);
     CHECK(d.find("details")->isVisible());
     d.key(&d.window(), Qt::Key_2, Qt::ControlModifier);

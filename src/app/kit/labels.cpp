@@ -1,9 +1,13 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/kit/labels.h"
 
+#include <QCoreApplication>
 #include <QPainter>
 #include <QStyle>
 
+#include <algorithm>
+
+#include "app/kit/q.h"
 #include "app/theme/theme.h"
 
 namespace ovant {
@@ -19,6 +23,16 @@ void set_tone(QLabel* label, Tone tone) {
     // The style sheet of the theme has a rule for each.
     label->setProperty("tone", tone == Tone::quiet ? "quiet" : tone == Tone::fails ? "fails" : "");
     label->style()->polish(label);
+}
+
+QString ids_in_cell(const std::vector<std::string>& ids) {
+    constexpr std::size_t most = 60;
+    QStringList shown;
+    for (std::size_t i = 0; i < std::min(ids.size(), most); ++i) shown << q(ids[i]);
+    QString text = shown.join(' ');
+    if (ids.size() > most)
+        text += QCoreApplication::translate("ids_in_cell", " and %1 more").arg(ids.size() - most);
+    return text;
 }
 
 QPushButton* flat_button(const QString& text, const QString& object_name, QWidget* parent) {

@@ -5,6 +5,9 @@
 #include <QLabel>
 #include <QPushButton>
 
+#include <string>
+#include <vector>
+
 #include "core/assess/check.h"
 
 namespace ovant {
@@ -14,6 +17,8 @@ QLabel* wrapped_label(const QString& text, QWidget* parent);
 // The colour of a label by what it says, in light and dark.
 enum class Tone { usual, quiet, fails };
 void set_tone(QLabel* label, Tone tone);
+// Ids side by side for a cell or its tip: the first of many, and how many more there are.
+QString ids_in_cell(const std::vector<std::string>& ids);
 // A button without a frame, for a list.
 QPushButton* flat_button(const QString& text, const QString& object_name, QWidget* parent);
 

@@ -78,11 +78,7 @@ QVariant PartsModel::data(const QModelIndex& index, int role) const {
             return q(shown(std::round(line.quantity), metres ? Unit::metre : Unit::count, units));
         case price_each: return q(shown_money(line.unit_price * per_shown, ""));
         case price: return q(shown_money(line.price, ""));
-        case used_by: {
-            QStringList ids;
-            for (const std::string& id : line.used_by) ids.append(q(id));
-            return ids.join(" ");
-        }
+        case used_by: return ids_in_cell(line.used_by);
         default: return {};
     }
 }

@@ -145,9 +145,8 @@ void WorkPage::add_load(QTreeWidgetItem* under, const QString& name,
         spanned_.push_back(to);
     }
     for (const PartLine& line : load) {
-        QStringList ids;
-        for (const std::string& id : line.used_by) ids << q(id);
-        auto* row = new QTreeWidgetItem(to, {q(load_text(line, document_.text())), ids.join(" ")});
+        auto* row = new QTreeWidgetItem(
+            to, {q(load_text(line, document_.text())), ids_in_cell(line.used_by)});
         row->setToolTip(work_what, row->text(work_what));
         row->setToolTip(work_where, row->text(work_where));
     }
@@ -194,11 +193,9 @@ void WorkPage::show_tasks(const PartsBought& bought) {
 void WorkPage::show_places(const PartsBought& bought) {
     for (const SpotLoad& spot : bought.work.spots) {
         QTreeWidgetItem* place = section(q(spot_text(spot.place, document_.committed())), {});
-        QStringList ids;
-        for (const std::string& id : spot.cables) ids << q(id);
-        if (!ids.isEmpty()) {
-            auto* row = new QTreeWidgetItem(place, {tr("Cables that end here"), ids.join(" ")});
-            row->setToolTip(work_where, ids.join(" "));
+        if (const QString ids = ids_in_cell(spot.cables); !ids.isEmpty()) {
+            auto* row = new QTreeWidgetItem(place, {tr("Cables that end here"), ids});
+            row->setToolTip(work_where, ids);
         }
         add_load(place, {}, spot.load);
     }

@@ -24,14 +24,50 @@ namespace {
 constexpr double points_an_inch = 72, page_width_points = 595.28, page_height_points = 841.89;
 constexpr std::size_t most_drawn = 12;  // pages whose pictures are held
 
+constexpr double between_pages = 14, above_pages = 6;
+
 }  // namespace
+
+// All pages under each other, each drawn when it comes into view: one widget, as a big site has
+// thousands of pages.
+class CardsPage::Sheets : public QWidget {
+public:
+    explicit Sheets(CardsPage& view) : view_(view) {
+        setObjectName("cardSheets");
+        setAccessibleName(tr("Pages of wiring cards"));
+    }
+    int top_of(std::size_t page) const {
+        return static_cast<int>(above_pages + static_cast<double>(page) *
+                                                  (view_.sheet_height() + between_pages));
+    }
+
+protected:
+    void paintEvent(QPaintEvent* event) override {
+        QPainter painter(this);
+        const double step = view_.sheet_height() + between_pages;
+        const int first = static_cast<int>(std::floor((event->rect().top() - above_pages) / step));
+        for (int page = std::max(0, first); page < view_.pages_; ++page) {
+            const int top = top_of(static_cast<std::size_t>(page));
+            if (top > event->rect().bottom()) break;
+            const QPixmap& picture = view_.picture_of(static_cast<std::size_t>(page));
+            painter.drawPixmap(
+                QPointF(std::floor((width() - picture.width() / picture.devicePixelRatio()) / 2),
+                        top),
+                picture);
+        }
+    }
+
+private:
+    CardsPage& view_;
+};
 
 CardsPage::CardsPage(Document& document, Prompts& prompts, QWidget* parent)
     : QWidget(parent),
       document_(document),
       prompts_(prompts),
       summary_(new QLabel),
-      scroll_(new QScrollArea) {
+      scroll_(new QScrollArea),
+      sheets_(new Sheets(*this)) {
     setObjectName("cardsPage");
     auto* heading = new QLabel(tr("Wiring cards"));
     heading->setFont(text_font(*this, 1.1, true));
@@ -50,6 +86,7 @@ CardsPage::CardsPage(Document& document, Prompts& prompts, QWidget* parent)
     scroll_->setAccessibleName(tr("Wiring cards"));
     scroll_->setWidgetResizable(true);
     scroll_->setFrameShape(QFrame::NoFrame);
+    scroll_->setWidget(sheets_);
     auto* layout = new QVBoxLayout(this);
     layout->setContentsMargins(16, 12, 16, 8);
     layout->addLayout(top);
@@ -64,54 +101,48 @@ CardsPage::CardsPage(Document& document, Prompts& prompts, QWidget* parent)
 }
 
 void CardsPage::showEvent(QShowEvent*) { follow_selection(); }
-void CardsPage::resizeEvent(QResizeEvent*) { when_seen_->ask(); }
+void CardsPage::resizeEvent(QResizeEvent*) { size_sheets(); }
 
-// One page of cards, drawn when it comes into view.
-class CardsPage::Sheet : public QWidget {
-public:
-    Sheet(CardsPage& view, std::size_t page) : view_(view), page_(page) {
-        setObjectName(QString("sheet-%1").arg(page));
-        setAccessibleName(tr("Page %1 of wiring cards").arg(page + 1));
-    }
-
-protected:
-    void paintEvent(QPaintEvent*) override {
-        const QPixmap& picture = view_.picture_of(page_);
-        QPainter(this).drawPixmap(
-            QPointF(std::floor((width() - picture.width() / picture.devicePixelRatio()) / 2), 0),
-            picture);
-    }
-
-private:
-    CardsPage& view_;
-    std::size_t page_;
-};
-
+// Cards are laid out aside; until they are there the last ones stand.
 void CardsPage::refresh() {
-    const std::vector<Card> cards = wiring_cards(document_.site_network());
-    const auto failing = std::count_if(cards.begin(), cards.end(), [](const Card& card) {
-        return card.verdict == Verdict::fails;
-    });
-    summary_->setText(failing > 0
-                          ? tr("%1 cards, %2 of runs that fail").arg(cards.size()).arg(failing)
-                          : tr("%1 cards").arg(cards.size()));
-    cards_ = card_pieces(cards, document_.site().name, document_.text());
-    drawn_.clear();
+    if (pages_ == 0) summary_->setText(tr("working…"));
+    job_.start(
+        [net = document_.shared_site_network(), name = document_.site().name,
+         units = document_.units(), catalogue = document_.shared_catalogue()](const Wanted&) {
+            const std::vector<Card> cards = wiring_cards(*net);
+            const auto failing = std::count_if(cards.begin(), cards.end(), [](const Card& card) {
+                return card.verdict == Verdict::fails;
+            });
+            return Laid{card_pieces(cards, name, {units, catalogue.get()}), cards.size(),
+                        static_cast<std::size_t>(failing)};
+        },
+        [this](Laid laid) { take(std::move(laid)); });
+}
+
+void CardsPage::take(Laid laid) {
+    summary_->setText(laid.failing > 0
+                          ? tr("%1 cards, %2 of runs that fail").arg(laid.cards).arg(laid.failing)
+                          : tr("%1 cards").arg(laid.cards));
+    const bool first = pages_ == 0;
+    cards_ = std::move(laid.pieces);
     pages_ = static_cast<int>(
         std::max<std::size_t>(1, (cards_.size() + cards_a_page - 1) / cards_a_page));
-    auto* content = new QWidget;
-    sheets_ = new QVBoxLayout(content);
-    sheets_->setContentsMargins(0, 6, 0, 6);
-    sheets_->setSpacing(14);
-    page_width_ = std::clamp(scroll_->width() - 24.0, 300.0, 900.0);
-    for (int page = 0; page < pages_; ++page) {
-        auto* sheet = new Sheet(*this, static_cast<std::size_t>(page));
-        sheet->setFixedHeight(
-            static_cast<int>(page_width_ * page_height_points / page_width_points));
-        sheets_->addWidget(sheet);
-    }
-    sheets_->addStretch(1);
-    scroll_->setWidget(content);
+    page_width_ = 0;  // other pictures
+    size_sheets();
+    if (first) follow_selection();
+}
+
+double CardsPage::sheet_height() const {
+    return std::floor(page_width_ * page_height_points / page_width_points);
+}
+
+void CardsPage::size_sheets() {
+    const double width = std::clamp(scroll_->width() - 24.0, 300.0, 900.0);
+    if (width == page_width_) return;
+    page_width_ = width;
+    drawn_.clear();
+    sheets_->setFixedHeight(sheets_->top_of(static_cast<std::size_t>(pages_)));
+    sheets_->update();
 }
 
 // The picture of a page as it will print; of those drawn the longest unseen goes.
@@ -148,19 +179,17 @@ void CardsPage::follow_selection() {
     const std::string camera = document_.selected_camera();
     const auto found = std::find_if(cards_.begin(), cards_.end(),
                                     [&](const Card& card) { return card.camera == camera; });
-    if (found == cards_.end() || !scroll_->widget()) return;
+    if (found == cards_.end()) return;
     const auto page = static_cast<std::size_t>(found - cards_.begin()) / cards_a_page;
-    if (auto* sheet = scroll_->widget()->findChild<QWidget*>(QString("sheet-%1").arg(page))) {
-        scroll_->widget()->layout()->activate();
-        scroll_->verticalScrollBar()->setValue(sheet->y());
-    }
+    scroll_->verticalScrollBar()->setValue(sheets_->top_of(page));
 }
 
 void CardsPage::save_pdf() {
-    refresh();
     save_export_of(this, document_, prompts_,
-                   {tr("Save wiring cards"), tr("PDF (*.pdf)"), tr("wiring cards.pdf")},
-                   [&] { return cards_pdf(cards_, document_.site().name, document_.text()); });
+                   {tr("Save wiring cards"), tr("PDF (*.pdf)"), tr("wiring cards.pdf")}, [&] {
+                       return cards_pdf(wiring_cards(document_.site_network()),
+                                        document_.site().name, document_.text());
+                   });
 }
 
 }  // namespace ovant
