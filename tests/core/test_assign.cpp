@@ -226,7 +226,7 @@ TEST_CASE("A unit that reserves what is asked for counts the class until a load 
           "[power]") {
     // 7 x 30 W do not fit into 200 W while all start, though each asks for far less once it runs.
     Room room({"sw-16-at-request"});
-    for (int port = 1; port <= 7; ++port) room.plug("cam-ptz-compact", "SW1", std::to_string(port));
+    for (int port = 1; port <= 7; ++port) room.plug("cam-multi-4x4mp", "SW1", std::to_string(port));
     room.site.settings.switch_basis = SwitchBasis::greatest_draw;
     const Judged judged = judge_site(room.site);
     const UnitAssessment& unit = *judged.assessment.unit("SW1");

@@ -185,6 +185,46 @@ TEST_CASE("After an outage a unit that counts by draw lets the last camera in wh
     CHECK(Played(site).day.unit("SW1")->refused == 0);
 }
 
+TEST_CASE("A port that no settled draw of the others leaves room for fails, as the day shows it",
+          "[day][right]") {
+    struct Row {
+        const char* unit;
+        int cameras;
+        double draw_w;
+        bool waits, never;
+    };
+    // Class 4 takes 30 W. By draw: seven others at up to 12.86 W leave it of 120 W. By request: eight
+    // others, each asking for what 18.5 W need at the port, leave it of 200 W; 20 W do not.
+    for (const Row& row : {Row{"sw-8-at-120", 8, 12.4, false, false},
+                           Row{"sw-8-at-120", 8, 13.2, true, true},
+                           Row{"sw-8-at-120", 3, 25, false, false},
+                           Row{"sw-16-at-request", 9, 18.5, true, false},
+                           Row{"sw-16-at-request", 9, 20.5, true, true},
+                           Row{"sw-16-at-250-class", 9, 5, true, true}}) {
+        INFO(row.unit << " " << row.cameras << " at " << row.draw_w << " W");
+        Site site = row_of_cameras(row.unit, row.cameras, {row.draw_w, 0, 0, 0, 0});
+        // The one kind asks over the link layer once it runs, the other does not.
+        const bool asks = std::string(row.unit) == "sw-16-at-request";
+        for (Device& device : site.devices) {
+            if (device.camera) device.kind = asks ? "cam-multi-4x4mp" : "cam-ptz-compact";
+        }
+        site.settings.day.outage_at_h = 2;
+        site.settings.day.outage_h = 0.5;
+        const std::string last = fmt::format("K{:02}", row.cameras);
+        const Judged judged = judge_site(site);
+        const UnitAssessment& unit = *judged.assessment.unit("SW1");
+        const Check* refused = find_check(unit.checks, CheckId::port_refused);
+        REQUIRE(refused);
+        CHECK((refused->verdict == Verdict::fails) == row.never);
+        CHECK(unit.refused.empty() != row.waits);
+        const Check* of_run = find_check(judged.run(last).checks, CheckId::port_refused);
+        CHECK((of_run != nullptr) == row.never);
+        const Played played(site);
+        const double left_s = 86400 - 3 * 3600;
+        CHECK((played.camera(last).dark_s > left_s) == row.never);
+    }
+}
+
 TEST_CASE("A unit that passes its total sheds the least important port first", "[day]") {
     Site site = row_of_cameras("sw-8-at-120", 8, {9, 7, 0, 0, 0});
     // 8 x 16 W at night are too many for 120 W, though no port is over its 30 W.

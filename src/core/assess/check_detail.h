@@ -51,6 +51,7 @@ struct BackupLoad {
 
 struct RefusedPorts {
     int count = 0;
+    bool settled = false;  // also when the others have settled
     bool operator==(const RefusedPorts&) const = default;
 };
 

@@ -12,6 +12,16 @@
 
 namespace ovant {
 
+double asked_by_link_layer_w(const Network& net, PortAt at, double reserved_w) {
+    const DeviceNumber load = net.across(at).device;
+    if (!load) return reserved_w;
+    const auto& camera = net.kind(load).camera;
+    if (!camera || !camera->asks_by_link_layer) return reserved_w;
+    const double draw_w =
+        greatest_camera_power_w(camera_draw(net.device(load), net.kind(load)));
+    return std::min(reserved_w, requested_pse_w(draw_w, std::min(class_asked(net, at), 8)));
+}
+
 PortAssessment assess_port(const Network& net, PortAt at, const AssessOptions& options) {
     PortAssessment out;
     const PortKind& kind = net.port(at);
@@ -84,6 +94,55 @@ Check switch_power(const Network& net, const UnitAssessment& unit, const Kind& k
     return check;
 }
 
+// Watts that a port which is on counts for when all has settled: by what it takes where that is
+// measured, at the least of the day; by what it then asks for; else by its class.
+double settled_w(const Network& net, PortAt at, const PortAssessment& port) {
+    switch (net.kind(at.device).supply->allocation) {
+        case Allocation::by_draw: return port.day_w;
+        case Allocation::by_request: return asked_by_link_layer_w(net, at, port.reserved_w);
+        case Allocation::by_class: return port.reserved_w;
+    }
+    return port.reserved_w;
+}
+
+// Ports that waited when all started are let in, in turn, once the others have settled. Those that
+// never are stay in unit.refused; the first of them is what the check is of.
+bool never_let_in(const Network& net, DeviceNumber device, UnitAssessment& unit, Check& check) {
+    const auto waits = [&](const PortAssessment& port) {
+        return std::find(unit.refused.begin(), unit.refused.end(), port.port) !=
+               unit.refused.end();
+    };
+    double taken_w = 0;
+    std::vector<std::pair<PortAt, const PortAssessment*>> waiting(unit.refused.size());
+    std::size_t at = 0;
+    for (PortNumber number : net.kind(device).ports.numbers()) {
+        if (net.port({device, number}).role != PortRole::pse) continue;
+        const PortAssessment& port = unit.ports[at++];
+        if (!waits(port)) {
+            taken_w += port.reserved_w > 0 ? settled_w(net, {device, number}, port) : port.watts;
+            continue;
+        }
+        const auto place = std::find(unit.refused.begin(), unit.refused.end(), port.port);
+        waiting[static_cast<std::size_t>(place - unit.refused.begin())] = {{device, number}, &port};
+    }
+    std::size_t let_in = 0;
+    for (; let_in < waiting.size(); ++let_in) {
+        const auto& [port_at, port] = waiting[let_in];
+        const double free_w = unit.budget_w - taken_w;
+        if (port->reserved_w > free_w + 1e-9) {
+            check.value = port->reserved_w;
+            check.limit = free_w;
+            check.other = port->port;
+            break;
+        }
+        taken_w += settled_w(net, port_at, *port);
+    }
+    if (let_in == waiting.size()) return false;
+    unit.refused.erase(unit.refused.begin(),
+                       unit.refused.begin() + static_cast<std::ptrdiff_t>(let_in));
+    return true;
+}
+
 // port-refused: everything starts at once, port after port, and the class must be free each time.
 void port_refused(const Network& net, DeviceNumber device, UnitAssessment& unit, bool working) {
     const Kind& kind = net.kind(device);
@@ -122,18 +181,21 @@ void port_refused(const Network& net, DeviceNumber device, UnitAssessment& unit,
             check.other = port.port;
         }
     }
+    // One that counts by draw or by request lets it in later, when the others have settled.
+    const bool waits = !unit.refused.empty() && !by_class;
+    const bool never = waits && never_let_in(net, device, unit, check);
     if (working) {
         check.working.push_back(
-            {"free when port " + check.other + " starts",
+            {(never ? "free for port " + check.other + " when the others have settled"
+                    : "free when port " + check.other + " starts"),
              fmt::format("{:.1f} W − {:.1f} W", unit.budget_w, unit.budget_w - check.limit),
              check.limit, Unit::watt, source::balance});
         check.working.push_back(
             {"its class reserves", "", check.value, Unit::watt, source::poe_class_table});
     }
     judge(check, 0);
-    // One that counts by draw or by request lets it in later, when the others have settled.
-    if (check.verdict == Verdict::fails && !by_class) check.verdict = Verdict::tight;
-    check.detail = RefusedPorts{static_cast<int>(unit.refused.size())};
+    if (waits && !never) check.verdict = Verdict::tight;
+    check.detail = RefusedPorts{static_cast<int>(unit.refused.size()), never};
     unit.checks.push_back(std::move(check));
 }
 

@@ -6,6 +6,7 @@
 #include <limits>
 
 #include "core/assess/least_volts.h"
+#include "core/assess/unit_checks.h"
 #include "core/physics/pse.h"
 
 namespace ovant {
@@ -98,14 +99,7 @@ DayEngine::Port DayEngine::port_at_rest(PortAt at) const {
     const auto limits = poe_class_limits(std::min(asked, 8), poe_type_of_class(kind.poe_class));
     if (!limits || asked == 0 || port.passive) return port;
     port.reserved_w = std::min(limits->pse_w, port.limit_w);
-    port.requested_w = port.reserved_w;
-    const DeviceNumber load = net_.across(at).device;
-    const auto& camera = net_.kind(load).camera;
-    if (camera && camera->asks_by_link_layer) {
-        const CameraDraw draw = camera_draw(net_.device(load), net_.kind(load));
-        port.requested_w = std::min(
-            port.reserved_w, requested_pse_w(greatest_camera_power_w(draw), std::min(asked, 8)));
-    }
+    port.requested_w = asked_by_link_layer_w(net_, at, port.reserved_w);
     return port;
 }
 
