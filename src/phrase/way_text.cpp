@@ -124,6 +124,25 @@ std::string proposal_title(const Proposal& proposal, const TextContext& context)
                       : told("{} extenders on solid copper", count);
 }
 
+std::string laid_text(const Proposal& proposal, const std::string& camera, bool laid,
+                      const std::string& currency, const TextContext& context) {
+    double length_m = 0;
+    for (const BuildHop& hop : proposal.build) length_m += hop.length_m;
+    const std::string way = told(
+        "{}, {}, {}, {}", proposal_title(proposal, context),
+        shown(length_m, Unit::metre, context.units),
+        shown_money(proposal.cost.total(), currency), title(proposal.verdict));
+    return laid ? told("{}: {}.", camera, way)
+                : told("{} has no cable yet: its first way ({}) changes what others hang on.",
+                       camera, way);
+}
+
+std::string cable_laid_text(const NetLink& laid, double price, const std::string& currency,
+                            const TextContext& context) {
+    return told("{}: {} of {}, {}.", laid.link->id, shown(laid.length_m, Unit::metre, context.units),
+                laid.cable->name, shown_money(price, currency));
+}
+
 std::string proposal_reason(const Proposal& proposal, const TextContext& context) {
     switch (proposal.cannot) {
         case Cannot::nothing:

@@ -46,12 +46,16 @@ TEST_CASE("keyboard only: from the start page to a proposed run", "[window][keyb
     CHECK(d.document().site().places.front().head_end);
     command(d, "place cameras");
     CHECK(d.plan()->tool() == PlanTool::camera);
-    // Too far for a cable of its own: nothing clever is built unasked, and that is said.
+    // Too far for a cable of its own: the first of its ways is laid, and what it costs is said.
     for (int i = 0; i < 3; ++i) d.key(d.plan(), Qt::Key_Right, Qt::ShiftModifier);
     d.key(d.plan(), Qt::Key_Return);
     REQUIRE(d.document().assessment().runs.size() == 1);
-    CHECK_FALSE(d.document().assessment().runs.front().connected);
-    CHECK(d.plan()->refusal().contains("No cable of its own reaches K01"));
+    CHECK(d.verdict_of("K01") == Verdict::holds);
+    CHECK(d.text_of("message").startsWith("K01: "));
+    CHECK(d.text_of("message").contains(" EUR, holds."));
+    emit d.find<QLabel>("message")->linkActivated("ovant:other-ways");
+    CHECK(d.find("ways")->isVisible());
+    d.key(d.find("ways"), Qt::Key_Escape);
     d.trigger("undo");
     CHECK(d.document().assessment().runs.empty());
     d.plan()->setFocus();

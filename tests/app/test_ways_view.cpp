@@ -1,5 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The far ways in the real window: compare and use, antennas, obstacles, drawings, catalogue, sums.
+#include <fmt/format.h>
+
 #include "app/catalogue/catalogue_dialog.h"
 #include "app/shell/command_palette.h"
 #include "app/strip/strip_view.h"
@@ -53,6 +55,35 @@ std::size_t antenna_spot(StripView* strip, const std::string& radio) {
 }
 
 }  // namespace
+
+TEST_CASE("the way that is in use is marked, and what is used next says its price", "[ways]") {
+    Driver d;
+    d.open_copper();
+    d.document().select("K01");
+    d.key(d.plan(), Qt::Key_Y);
+    auto* ways = d.find<WaysView>("ways");
+    d.wait([&] { return ways->model().rowCount() == way_count; });
+    const auto in_use = [&] {
+        std::vector<int> rows;
+        for (int row = 0; row < ways->model().rowCount(); ++row) {
+            if (ways->model().in_use(row)) rows.push_back(row);
+        }
+        return rows;
+    };
+    const int other = in_use() == std::vector{0} ? 1 : 0;
+    const Proposal way = ways->model().proposals()[static_cast<std::size_t>(other)];
+    REQUIRE(way.built);
+    REQUIRE(d.document().proposals().use(way, "K01"));
+    CHECK(d.text_of("message").startsWith("K01: "));
+    CHECK(d.text_of("message").contains(q(fmt::format("{:.0f}", std::floor(way.cost.total())))));
+    d.wait([&] {
+        return in_use().size() == 1 &&
+               ways->model().proposals()[static_cast<std::size_t>(in_use().front())].way ==
+                   way.way;
+    });
+    const int row = in_use().front();
+    CHECK(ways->model().index(row, 0).data(Qt::AccessibleTextRole).toString().startsWith("in use"));
+}
 
 TEST_CASE("all ways of a camera: twenty rows, sorted, compared and one of them used", "[app]") {
     Driver d;

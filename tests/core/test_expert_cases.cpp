@@ -164,7 +164,7 @@ TEST_CASE("each way is proposed first somewhere", "[ways][expert]") {
     van.erase(Category::mains_unit);
     van.insert({Category::repeater, Category::extender});
     cases[WayId::mains_wiring] = {
-        .away_m = 140, .school = School::standard, .far_mains = Mains::steady, .not_in_stock = van};
+        .away_m = 195, .school = School::standard, .far_mains = Mains::steady, .not_in_stock = van};
     cases[WayId::shared_cable] = {
         .away_m = 80, .change = [](Site& site) {
             Added camera =

@@ -389,31 +389,60 @@ TEST_CASE("numbers are shown with digits enough to tell the sides apart", "[rule
     CHECK(sentence(check, {}) == "L1 is 98.04 m long, 98 m is the limit");
 }
 
-TEST_CASE("the first run is a cable of its own, or nothing", "[rule-21]") {
+TEST_CASE("the first run is the first of the ways, or nothing", "[rule-21]") {
     Builder b;
+    b.site.settings.where_no_pathway = Between::on_walls;
     const std::string sw = b.unit("sw-16-at-185", {0, 0});
     b.cable(sw, "up1", b.unit("rec-32", {1, 0}), "lan1", "patch-24");
     const auto place = [&](double away_m) {
         const std::string cam =
             b.unit("cam-fixed-2mp", {away_m, 10.0 * static_cast<double>(b.site.devices.size())});
-        const std::size_t links = b.site.links.size(), devices = b.site.devices.size();
-        b.site = with_first_run(b.site, b.catalogue, cam);
-        CHECK(b.site.devices.size() == devices);  // nothing on a ladder
-        return b.site.links.size() - links;
+        const std::vector<Proposal> ways = propose_ways(b.site, b.catalogue, cam);
+        FirstRun run = first_run(b.site, b.catalogue, cam);
+        REQUIRE(run.way);
+        CHECK(run.way->way == ways.front().way);
+        CHECK(run.laid == !ways.front().changes_others);
+        CHECK((run.site == b.site) == !run.laid);
+        if (run.laid) CHECK(run.site == with_change(b.site, ways.front().change));
+        b.site = run.site;
+        return run;
     };
-    CHECK(place(40) == 1);
-    CHECK(place(60) == 1);
-    // In between nothing is changed that the others hang on, too far nothing is hidden in a line.
+    CHECK(place(40).laid);
+    // Inside the standard channel and into what is kept back: one plain cable all the same.
+    const FirstRun plain = place(88);
+    CHECK(plain.laid);
+    CHECK(*plain.way->way == WayId::direct_copper);
+    CHECK(plain.way->verdict == Verdict::tight);
     const Device switch_before = b.device(sw);
-    CHECK(place(170) == 1);  // of cable that reaches so far
+    // What others hang on is not changed unasked, and nothing dearer laid in its place.
+    const FirstRun far = place(170);
+    CHECK(*far.way->way == WayId::long_setting);
+    CHECK(far.way->changes_others);
+    CHECK_FALSE(far.laid);
     CHECK(b.device(sw) == switch_before);
-    CHECK(place(420) == 0);
-    for (const Link& link : b.site.links) {
-        const Link now = link;
-        CHECK(now.a.device == sw);
+    CHECK(place(420).laid);
+    // Where no way stands nothing is laid.
+    const std::string lonely = b.unit("cam-ptz-60w", {9000, 0});
+    const FirstRun none = first_run(b.site, b.catalogue, lonely);
+    CHECK_FALSE(none.laid);
+    CHECK_FALSE(none.way);
+    CHECK(none.site == b.site);
+}
+
+TEST_CASE("what is laid is told from the other ways by its kinds", "[ways]") {
+    Builder b;
+    b.cable(b.unit("sw-16-at-185", {0, 0}), "up1", b.unit("rec-32", {1, 0}), "lan1", "patch-24");
+    for (double away_m : {60.0, 330.0, 520.0}) {
+        const std::string cam = b.unit("cam-fixed-2mp", {away_m, 30});
+        for (const Proposal& way : propose_ways(b.site, b.catalogue, cam)) {
+            if (!way.built || way.verdict == Verdict::fails) continue;
+            const Site used = with_change(b.site, way.change);
+            const Network net = lay_out(used, b.catalogue);
+            for (const Run& run : net.runs) {
+                if (net.device(run.camera).id == cam) CHECK(kinds_along(net, run) == way.along);
+            }
+        }
     }
-    // The ways are there to choose from.
-    CHECK(propose_ways(b.site, b.catalogue, "K04").front().verdict == Verdict::holds);
 }
 
 TEST_CASE("with every feeding port taken an injector beside a data port does", "[rule-22]") {

@@ -34,6 +34,13 @@ struct BesideDesign {
     std::shared_ptr<const Site> whole = nullptr;  // to be used from there; none: to be looked at
 };
 
+// Said of what was laid by itself or by a click: its price, and whose other ways there are.
+struct LaidNote {
+    QString text;
+    std::string camera;    // empty: of none
+    bool offered = false;  // not laid: its first way is there to be used
+};
+
 class DayPlayer;
 class Proposals;
 
@@ -151,6 +158,7 @@ signals:
     void selection_changed();
     void file_changed();  // saved, saved elsewhere; not on opening
     void refused(const QString& sentence);
+    void laid(const ovant::LaidNote& note);
     void exported(const QString& path);  // something of the site was written there
 
 private:

@@ -98,15 +98,24 @@ void Proposals::use_best_now() {
         emit nothing_better(q(camera));
         return;
     }
-    document_.edit(tr("Best way for %1").arg(q(camera)),
-                   with_change(document_.committed(), best->change));
+    if (document_.edit(tr("Best way for %1").arg(q(camera)),
+                       with_change(document_.committed(), best->change)))
+        tell(*best, camera);
+}
+
+void Proposals::tell(const Proposal& used, const std::string& camera) {
+    emit document_.laid({q(laid_text(used, camera, true, document_.site().settings.currency,
+                                     document_.text())),
+                         camera, false});
 }
 
 bool Proposals::use(const Proposal& proposal, const std::string& camera) {
     if (!proposal.built) return false;
     const QString name = q(proposal_title(proposal, document_.text()));
-    return document_.edit(tr("%1 for %2").arg(name, q(camera)),
-                          with_change(document_.committed(), proposal.change));
+    const bool used = document_.edit(tr("%1 for %2").arg(name, q(camera)),
+                                     with_change(document_.committed(), proposal.change));
+    if (used) tell(proposal, camera);
+    return used;
 }
 
 bool Proposals::use(const UnitRemedy& remedy) {

@@ -46,6 +46,8 @@ signals:
 private:
     void forget();
     void use_best_now();
+    // What was laid and what it costs.
+    void tell(const Proposal& used, const std::string& camera);
 
     // One answer, and of whom.
     template <class Answer>

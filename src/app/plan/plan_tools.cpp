@@ -13,6 +13,7 @@
 #include "core/look_up.h"
 #include "core/edits/edits.h"
 #include "phrase/error_text.h"
+#include "phrase/way_text.h"
 
 namespace ovant {
 std::string PlanView::in_line_kind(const Document& document, Category category,
@@ -37,15 +38,15 @@ void PlanView::add_camera(Point at) {
         return;
     }
     const std::string id = added->id;
-    if (document_.edit(tr("Add %1").arg(q(id)),
-                       with_first_run(added->site, document_.catalogue(), id))) {
-        document_.select(id);
-        const RunAssessment* run = document_.assessment().run(id);
-        if (run && !run->connected && !document_.site().links.empty()) {
-            emit document_.refused(
-                tr("No cable of its own reaches %1. Press Y for its ways.").arg(q(id)));
-        }
-    }
+    FirstRun first = first_run(added->site, document_.catalogue(), id);
+    if (!document_.edit(tr("Add %1").arg(q(id)), std::move(first.site))) return;
+    document_.select(id);
+    if (first.way)
+        emit document_.laid({q(laid_text(*first.way, id, first.laid,
+                                         document_.site().settings.currency, document_.text())),
+                             id, !first.laid});
+    else if (!document_.site().links.empty())
+        emit document_.refused(tr("No way reaches %1 without failing.").arg(q(id)));
 }
 
 void PlanView::add_in_line(Category category, QPointF pixel) {
@@ -122,10 +123,19 @@ void PlanView::end_cable(const std::string& device) {
                                           {cable_from_, device}, cable_kind_);
     cable_from_.clear();
     const std::string id = added ? added->id : "";
-    if (document_.edit(tr("Lay cable %1").arg(q(id)),
-                       added ? Result<Site>(added->site) : added.error())) {
-        document_.select(id);
-        set_tool(PlanTool::select);
+    if (!document_.edit(tr("Lay cable %1").arg(q(id)),
+                        added ? Result<Site>(added->site) : added.error()))
+        return;
+    document_.select(id);
+    set_tool(PlanTool::select);
+    const Network& net = document_.network();
+    for (LinkNumber number : net.links.numbers()) {
+        if (net.links[number].link->id != id) continue;
+        const double price = cost_of_cable(net, number).total();
+        emit document_.laid({q(cable_laid_text(net.links[number],
+                                               price, document_.site().settings.currency,
+                                               document_.text())),
+                             document_.selected_camera(), false});
     }
 }
 

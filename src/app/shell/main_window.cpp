@@ -138,8 +138,8 @@ void MainWindow::connect_all() {
     connect(&document_, &Document::selection_changed, plan_, &PlanView::show_selected);
     connect(&document_, &Document::refused, this, &MainWindow::say);
     connect(&document_, &Document::exported, this, &MainWindow::say_exported);
-    connect(message_, &QLabel::linkActivated, this,
-            [](const QString& link) { QDesktopServices::openUrl(QUrl(link)); });
+    connect(&document_, &Document::laid, this, &MainWindow::say_laid);
+    connect(message_, &QLabel::linkActivated, this, &MainWindow::follow_link);
     connect(&document_, &Document::changed, this, [this](Change what) {
         if (what != Change::preview && !keeping_failed_) message_->clear();
     });
@@ -394,15 +394,49 @@ void MainWindow::say_exported(const QString& path) {
         return QString("<a href=\"%1\">%2</a>")
             .arg(QString(QUrl::fromLocalFile(target).toEncoded()).toHtmlEscaped(), words);
     };
+    say_with_links(tr("Saved %1. %2 · %3")
+                       .arg(file.fileName().toHtmlEscaped(),
+                            link(file.absoluteFilePath(), tr("Open")),
+                            link(file.absolutePath(), tr("Show in folder"))));
+    message_->setToolTip(file.absoluteFilePath());
+}
+
+void MainWindow::say_with_links(const QString& html) {
     set_tone(message_, Tone::usual);
+    message_->setToolTip({});
     message_->setTextFormat(Qt::RichText);
     message_->setTextInteractionFlags(Qt::LinksAccessibleByMouse | Qt::LinksAccessibleByKeyboard);
-    message_->setText(tr("Saved %1. %2 · %3")
-                          .arg(file.fileName().toHtmlEscaped(),
-                               link(file.absoluteFilePath(), tr("Open")),
-                               link(file.absolutePath(), tr("Show in folder"))));
-    message_->setToolTip(file.absoluteFilePath());
+    message_->setText(html);
     message_timer_.start();
+}
+
+namespace {
+
+const QString use_first_link = "ovant:use-first-way", other_ways_link = "ovant:other-ways";
+
+}  // namespace
+
+void MainWindow::say_laid(const LaidNote& told) {
+    told_of_ = told.camera;
+    QString html = told.text.toHtmlEscaped();
+    const auto link = [](const QString& target, const QString& words) {
+        return QString(" <a href=\"%1\">%2</a>").arg(target, words);
+    };
+    if (told.offered) html += link(use_first_link, tr("Use it")) + " ·";
+    if (!told.camera.empty()) html += link(other_ways_link, tr("Other ways"));
+    say_with_links(html);
+}
+
+void MainWindow::follow_link(const QString& link) {
+    if (link != use_first_link && link != other_ways_link) {
+        QDesktopServices::openUrl(QUrl(link));
+        return;
+    }
+    document_.select(told_of_);
+    if (link == use_first_link)
+        document_.proposals().use_best(told_of_);
+    else
+        show_ways(true);
 }
 
 void MainWindow::show_workspace() {

@@ -89,6 +89,10 @@ private:
     void time_autosave();
     void say(const QString& sentence);
     void say_exported(const QString& path);
+    // What was laid and what it costs, with links to the other ways.
+    void say_laid(const LaidNote& told);
+    void say_with_links(const QString& html);
+    void follow_link(const QString& link);
     void show_workspace();
     // main_window_actions.cpp
     QAction* add_action(const char* name, const QString& text, const QKeySequence& key,
@@ -163,6 +167,7 @@ private:
     QWidget* tool_row_ = nullptr;
     QLabel* counts_ = nullptr;
     QLabel* message_ = nullptr;
+    std::string told_of_;  // the camera that the links of the message are about
     QLabel* saved_ = nullptr;
     QTimer autosave_timer_, keep_again_timer_, message_timer_;
     QString saved_at_;

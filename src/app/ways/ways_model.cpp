@@ -23,10 +23,15 @@ double room_share(const Proposal& proposal) {
 WaysModel::WaysModel(const Document& document, QObject* parent)
     : QAbstractTableModel(parent), document_(document) {}
 
-void WaysModel::set_proposals(std::vector<Proposal> proposals) {
+void WaysModel::set_proposals(std::vector<Proposal> proposals,
+                              const std::vector<std::string>& along) {
     beginResetModel();
     proposals_ = std::move(proposals);
     pinned_.clear();
+    const auto same = std::find_if(
+        proposals_.begin(), proposals_.end(),
+        [&](const Proposal& one) { return one.built && !along.empty() && one.along == along; });
+    in_use_ = same == proposals_.end() ? -1 : static_cast<int>(same - proposals_.begin());
     longest_m_ = 20;
     for (const Proposal& proposal : proposals_) {
         double length_m = 0;
@@ -116,7 +121,8 @@ QVariant WaysModel::data(const QModelIndex& index, int role) const {
                 return q(cost_text(proposal.cost, document_.site().settings.currency));
             return q(proposal_reason(proposal, document_.text()));
         case Qt::AccessibleTextRole:
-            return QString("%1, %2, %3")
+            return (in_use(index.row()) ? tr("in use, ") : QString()) +
+                   QString("%1, %2, %3")
                 .arg(q(proposal_title(proposal, document_.text())),
                      proposal.built ? q(title(proposal.verdict)) : tr("cannot be built"),
                      q(proposal_reason(proposal, document_.text())));

@@ -19,10 +19,12 @@ public:
     enum Role { sort_role = Qt::UserRole };
 
     explicit WaysModel(const Document& document, QObject* parent = nullptr);
-    void set_proposals(std::vector<Proposal> proposals);
+    // `along`: what runs along the camera's way as it is, to know which is in use.
+    void set_proposals(std::vector<Proposal> proposals, const std::vector<std::string>& along);
     const std::vector<Proposal>& proposals() const { return proposals_; }
     // Metres of the longest run among them: the builds are drawn to one scale.
     double longest_m() const { return longest_m_; }
+    bool in_use(int row) const { return row == in_use_; }
     bool pinned(int row) const { return pinned_.contains(static_cast<std::size_t>(row)); }
     void set_pinned(int row, bool pinned);
     std::vector<int> pins() const;
@@ -38,6 +40,7 @@ private:
     const Document& document_;
     std::vector<Proposal> proposals_;
     std::set<std::size_t> pinned_;
+    int in_use_ = -1;
     double longest_m_ = 100;
 };
 

@@ -87,9 +87,20 @@ private:
             painter.setPen(theme.ink);
             text.adjust(0, 0, -12, 0);
         }
-        painter.drawText(text, Qt::AlignLeft | Qt::AlignVCenter,
-                         painter.fontMetrics().elidedText(index.data().toString(), Qt::ElideRight,
-                                                          text.width()));
+        const QString name = painter.fontMetrics().elidedText(index.data().toString(),
+                                                              Qt::ElideRight, text.width());
+        if (!model_.in_use(row)) {
+            painter.drawText(text, Qt::AlignLeft | Qt::AlignVCenter, name);
+            return;
+        }
+        // The one that stands says so under its name.
+        const int middle = text.center().y();
+        painter.drawText(QRect(text.left(), text.top(), text.width(), middle - text.top()),
+                         Qt::AlignLeft | Qt::AlignBottom, name);
+        painter.setFont(text_font(*option.widget, 0.85));
+        painter.setPen(theme.quiet);
+        painter.drawText(QRect(text.left(), middle, text.width(), text.bottom() - middle),
+                         Qt::AlignLeft | Qt::AlignTop, tr("in use"));
     }
 
     void build(QPainter& painter, const Theme& theme, const Proposal& proposal, const QRect& r,
@@ -281,7 +292,7 @@ void WaysView::fill() {
     if (!camera) {
         heading_->setText(tr("Choose a camera"));
         beside_->setText(tr("on the left, to see every way to reach it"));
-        model_->set_proposals({});
+        model_->set_proposals({}, {});
         strip_->show_laid({});
         use_->setEnabled(false);
         pin_->setEnabled(false);
@@ -298,7 +309,9 @@ void WaysView::fill() {
                  .arg(q(shown(document_.assessment().run(camera_)->camera_w, Unit::watt,
                               document_.units())));
     beside_->setText(facts.join(", "));
-    model_->set_proposals(found->ways);
+    const CameraNumber number = document_.camera_number(camera_);
+    model_->set_proposals(found->ways,
+                          kinds_along(document_.network(), document_.network().runs[number]));
     for (std::size_t row = 0; row < model_->proposals().size(); ++row) {
         const Proposal& proposal = model_->proposals()[row];
         for (const PinnedWay& pinned : document_.pinned_ways(camera_)) {

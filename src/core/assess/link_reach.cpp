@@ -181,23 +181,38 @@ struct HopLimits {
     double rate_mbps = std::numeric_limits<double>::infinity();
     double reach_m = 0;
 };
+double hop_reach_m(const InlineFacts& in_line) {
+    if (in_line.hops.empty()) return in_line.hop_reach_m;
+    double longest_m = 0;
+    for (const RatedReach& hop : in_line.hops) longest_m = std::max(longest_m, hop.length_m);
+    return longest_m;
+}
 HopLimits hop_limits(const Network& net, const NetLink& link) {
     HopLimits out;
     for (PortAt end : {link.a, link.b}) {
         const auto& in_line = net.kind(end.device).in_line;
         if (!in_line) continue;
+        out.reach_m = std::max(out.reach_m, hop_reach_m(*in_line));
         if (in_line->hops.empty()) {
             out.rate_mbps = std::min(out.rate_mbps, in_line->hop_rate_mbps);
-            out.reach_m = std::max(out.reach_m, in_line->hop_reach_m);
             continue;
         }
         const double hop_mbps = rated_rate_mbps(in_line->hops, link.length_m);
         out.rate_mbps =
             std::min(out.rate_mbps, hop_mbps > 0 ? hop_mbps : in_line->hops.back().rate_mbps);
-        for (const RatedReach& hop : in_line->hops)
-            out.reach_m = std::max(out.reach_m, hop.length_m);
     }
     return out;
+}
+
+// What the standard channel leaves at this temperature beside `cords_m`.
+double channel_limit_m(const Settings& settings, const ChannelPart& channel, double cords_m,
+                       double temperature_c, bool screened, Working* working) {
+    if (channel.stranded_m <= 0)
+        return standard_solid_limit_m(cords_m, settings.cord_awg, temperature_c, screened, working);
+    const bool all = channel.stranded_m >= channel.length_m;
+    return standard_stranded_limit_m(
+        cords_m, settings.cord_awg, {channel.extra_m, all ? channel.length_m : 0},
+        insertion_loss_heat_factor(temperature_c, screened), working);
 }
 
 // What makers state beyond the standard channel, the longest of it: of the cable, of a unit in
@@ -251,16 +266,8 @@ LinkReach twisted_pair_reach(const Network& net, const NetLink& link, Condition 
     const double cords_m = channel_cords_m(*link.link);
     const double temperature_c = cable_temperature_c(settings, condition, link.surroundings);
     const bool screened = link.cable->cable->screened;
-    const ChannelPart channel = part_of(link) + channel_beyond(net, link);
-    if (channel.stranded_m > 0) {
-        const bool all = channel.stranded_m >= channel.length_m;
-        reach.limit_m = standard_stranded_limit_m(
-            cords_m, settings.cord_awg, {channel.extra_m, all ? channel.length_m : 0},
-            insertion_loss_heat_factor(temperature_c, screened), working);
-    } else {
-        reach.limit_m =
-            standard_solid_limit_m(cords_m, settings.cord_awg, temperature_c, screened, working);
-    }
+    reach.limit_m = channel_limit_m(settings, part_of(link) + channel_beyond(net, link), cords_m,
+                                    temperature_c, screened, working);
     reach.source = source::channel_length;
     if (reach.wrong_line) reach.limit_m = 0;
     if (settings.school != School::standard && !reach.wrong_line)
@@ -304,6 +311,25 @@ LinkReach sound_reach(const Network& net, const NetLink& link, Condition conditi
         std::min({reach.rate_mbps, net.port(link.a).rate_mbps, net.port(link.b).rate_mbps});
     return reach;
 }
+
+}  // namespace
+
+double longest_planned_m(const Settings& settings, const CableFacts& cable, Surroundings lies,
+                         double cords_m, const Kind* unit) {
+    ChannelPart one{1, 0, 0};
+    if (cable.conductor.form == ConductorForm::stranded)
+        one = {1, 1, cord_derating(cable.conductor.awg)};
+    double longest_m = std::numeric_limits<double>::infinity();
+    for (Condition condition : all_conditions)
+        longest_m = std::min(
+            longest_m, channel_limit_m(settings, one, cords_m,
+                                       cable_temperature_c(settings, condition, lies),
+                                       cable.screened, nullptr));
+    const bool by_maker = settings.school != School::standard && unit && unit->in_line;
+    return by_maker ? std::max(longest_m, hop_reach_m(*unit->in_line)) : longest_m;
+}
+
+namespace {
 
 // 1000BASE-T needs all four pairs; with one open the link falls back to two.
 constexpr double rate_on_two_pairs_mbps = 100;

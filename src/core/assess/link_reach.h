@@ -27,6 +27,12 @@ struct LinkReach {
 LinkReach link_reach(const Network& net, const NetLink& link, Condition condition,
                      Working* working = nullptr);
 
+// The longest that a length of twisted pair to be laid may be, as link-length will judge it in any
+// condition, without what is kept back: `cords_m` as they count in its channel, `unit` the in-line
+// unit at its ends or null. Nothing seen to work and no long setting is counted on.
+double longest_planned_m(const Settings& settings, const CableFacts& cable, Surroundings lies,
+                         double cords_m, const Kind* unit);
+
 // Passes the signal on as it comes, so that the cables on both sides are one channel.
 bool passes_signal(const Kind& kind);
 

@@ -25,8 +25,10 @@ Proposal build_chain(const ChooseContext& context, Category category, int most_i
         if (!unit->in_line) continue;
         const int most =
             unit->in_line->most_in_chain > 0 ? unit->in_line->most_in_chain : most_if_unstated;
-        const int count =
-            units_in_line(context.site.settings, length_m, unit->in_line->hop_reach_m);
+        const Kind* plain = start.copper(from, context.camera->at, 24);
+        if (!plain) continue;
+        const int count = units_in_line(context.site.settings, *plain, route.surroundings,
+                                        length_m, *unit);
         if (count < 1) continue;
         needed = true;
         fewest = fewest == 0 ? count : std::min(fewest, count);

@@ -5,7 +5,9 @@
 
 #include <algorithm>
 #include <cmath>
+#include <limits>
 
+#include "core/assess/link_reach.h"
 #include "core/catalogue/usual_kinds.h"
 #include "core/choose/distances.h"
 #include "core/route/route.h"
@@ -287,18 +289,35 @@ std::vector<std::string> Draft::chain(const Kind& cable, const At& a, const At& 
     return ids;
 }
 
-double planned_hop_m(const Settings& settings, double makers_m) {
-    double hop_m = 100 / insertion_loss_heat_factor(settings.day_c, false);
-    if (settings.school != School::standard) hop_m = std::max(hop_m, makers_m);
-    // A hop of less is no hop, whatever is kept back and left in loops.
-    constexpr double least_m = 1;
-    return std::max(least_m,
-                    hop_m * (1 - settings.keep_back.length_share) - 2 * settings.service_loop_m);
+double one_length_m(const Settings& settings, const Kind& cable, Surroundings lies,
+                    const Kind* unit) {
+    Link link;
+    if (is_outdoor_copper(cable, std::max(lies, Surroundings::outdoor)))
+        link.a.protector = link.b.protector = usual::copper_protector;
+    // What leads outdoors may have lengths that lie inside alone.
+    double longest_m = std::numeric_limits<double>::infinity();
+    for (Surroundings part : {lies, Surroundings::indoor})
+        longest_m = std::min(longest_m, longest_planned_m(settings, or_nothing(cable.cable), part,
+                                                          channel_cords_m(link), unit));
+    return longest_m;
 }
 
-int units_in_line(const Settings& settings, double length_m, double makers_m) {
+double planned_hop_m(const Settings& settings, const Kind& cable, Surroundings lies,
+                     const Kind* unit) {
+    // A hop of less is no hop, whatever is kept back and left in loops.
+    constexpr double least_m = 1;
+    return std::max(least_m, one_length_m(settings, cable, lies, unit) *
+                                     (1 - settings.keep_back.length_share) -
+                                 2 * settings.service_loop_m);
+}
+
+int units_in_line(const Settings& settings, const Kind& cable, Surroundings lies, double length_m,
+                  const Kind& unit) {
     constexpr double most = 1e6;
-    const double hops = std::ceil(length_m / planned_hop_m(settings, makers_m));
+    // Cables are laid in centimetres.
+    constexpr double exact_m = 0.005;
+    const double hops =
+        std::ceil((length_m - exact_m) / planned_hop_m(settings, cable, lies, &unit));
     return static_cast<int>(std::clamp(hops - 1, 0.0, most));
 }
 
@@ -309,19 +328,24 @@ void Draft::leg(const At& from) {
                                             : context_.camera_power_port()};
     const Kind* cable = copper(start, context_.camera->at);
     if (!cable) return;
+    const Route& route = context_.route(start, context_.camera->at);
     const double length_m =
-        context_.route(start, context_.camera->at)
-            .cable_m(context_.drop_m(from.device) + context_.drop_m(context_.camera_id));
+        route.cable_m(context_.drop_m(from.device) + context_.drop_m(context_.camera_id));
     const Kind* repeater = nullptr;
     for (const Kind* kind : by_price(context_.catalogue, Category::repeater)) {
         if (kind->rating == Surroundings::wet && !repeater) repeater = kind;
     }
-    const int units = units_in_line(site.settings, length_m, usual::channel_m);
+    const int units =
+        repeater ? units_in_line(site.settings, *cable, route.surroundings, length_m, *repeater)
+                 : 0;
     // More than the maker allows are not drawn: one plain length says as well that it is too far.
     const bool fits = repeater && (or_nothing(repeater->in_line).most_in_chain == 0
                                        ? units <= static_cast<int>(longest_chain)
                                        : units <= or_nothing(repeater->in_line).most_in_chain);
-    if (units >= 1 && fits && length_m > usual::channel_m)
+    // One length is laid as far as it is allowed, into what is kept back too.
+    const double allowed_m = one_length_m(site.settings, *cable, route.surroundings, nullptr) -
+                             2 * site.settings.service_loop_m;
+    if (units >= 1 && fits && length_m > allowed_m)
         chain(*cable, from, camera, *repeater, units);
     else
         join(cable->id, from, camera);

@@ -126,10 +126,16 @@ FarSwitch far_switch(const ChooseContext& context, const Place& place, int poe_c
 
 Proposal cannot_build(Cannot why, std::string detail = "", double amount = 0);
 
-// Longest hop of ordinary Ethernet that keeps the keep-back, by the school in force.
-double planned_hop_m(const Settings& settings, double makers_m);
-// In-line units that such a length takes at that hop; 0 where one hop does.
-int units_in_line(const Settings& settings, double length_m, double makers_m);
+// Longest single length of such cable, as it will be judged; `unit` as below.
+double one_length_m(const Settings& settings, const Kind& cable, Surroundings lies,
+                    const Kind* unit);
+// Longest hop of such cable that keeps the keep-back and leaves its service loops, as it will be
+// judged; `unit` is the in-line unit at its ends, null for plain Ethernet.
+double planned_hop_m(const Settings& settings, const Kind& cable, Surroundings lies,
+                     const Kind* unit);
+// In-line units that such a length takes; 0 where one hop does.
+int units_in_line(const Settings& settings, const Kind& cable, Surroundings lies, double length_m,
+                  const Kind& unit);
 
 // Unused cables of this medium with their ends near the two points: nearer than `near_m` at the
 // first, twice that at the other.

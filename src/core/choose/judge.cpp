@@ -189,6 +189,22 @@ void price(const ChooseContext& context, const Network& net, const Run& run, Pro
     }
 }
 
+}  // namespace
+
+std::vector<std::string> kinds_along(const Network& net, const Run& run) {
+    std::vector<std::string> along;
+    for (std::size_t i = 0; i < run.links.size(); ++i) {
+        const NetLink& link = net.links[run.links[i]];
+        along.push_back(net.kind(run.outs[i].device).id);
+        along.push_back(link.link->cable);
+        if (net.long_setting_on(link.a) || net.long_setting_on(link.b)) along.back() += " long";
+    }
+    along.push_back(net.kind(run.camera).id);
+    return along;
+}
+
+namespace {
+
 void describe(const Network& net, const Run& run, Proposal& proposal) {
     for (std::size_t i = 0; i < run.links.size(); ++i) {
         const NetLink& link = net.links[run.links[i]];
@@ -200,6 +216,7 @@ void describe(const Network& net, const Run& run, Proposal& proposal) {
                                   link.length_m, net.kind(run.ins[i].device).category});
         proposal.can_fail += link.medium() == Medium::radio ? 1 : 2;
     }
+    proposal.along = kinds_along(net, run);
     proposal.in_line = std::max(0, static_cast<int>(run.ins.size()) - 1);
     proposal.can_fail += proposal.in_line;
 }
@@ -317,10 +334,31 @@ std::optional<Error> not_let_through(const ChooseContext& context, const Site& c
     return std::nullopt;
 }
 
+// Whether anything that others hang on, beside the camera itself, becomes another. A transceiver
+// put into an empty slot changes nothing for them.
+bool others_changed(const Site& site, const SiteChange& change, const std::string& camera) {
+    if (!change.removed_devices.empty() || !change.removed_links.empty()) return true;
+    const auto links_on = [&](const std::string& device) {
+        return std::count_if(site.links.begin(), site.links.end(), [&](const Link& link) {
+            return link.a.device == device || link.b.device == device;
+        });
+    };
+    for (const Device& device : change.devices) {
+        const Device* before = find_device(site, device.id);
+        if (!before || device.id == camera || links_on(device.id) < 2) continue;
+        Device alike = device;
+        alike.modules = before->modules;
+        if (!(alike == *before)) return true;
+    }
+    return std::any_of(change.links.begin(), change.links.end(),
+                       [&](const Link& link) { return find_link(site, link.id) != nullptr; });
+}
+
 // A proposal that was chosen, with what it changes; the gate that its use will pass is asked first.
 Proposal finished(const ChooseContext& context, const Site& candidate, Proposal proposal) {
     if (!proposal.built) return proposal;
     note_change(context, candidate, proposal.change);
+    proposal.changes_others = others_changed(context.cleared, proposal.change, context.camera_id);
     if (proposal.verdict != Verdict::holds && proposal.harmed.empty())
         proposal.leans_on = what_decides(context, proposal.decisive.subject);
     if (std::optional<Error> wrong = not_let_through(context, candidate, proposal.change))

@@ -133,6 +133,9 @@ struct Proposal {
     int can_fail = 0;             // units, plugs and paths on the way
     int in_line = 0;              // units between the head end's and the camera
     bool past_stated = false;     // rests on reach past the stated limit
+    bool changes_others = false;  // something that others hang on becomes another, or goes
+    // Kinds from the source to the camera, unit and cable in turn, with the long setting told.
+    std::vector<std::string> along;
 };
 
 // Asked between one way and the next; false ends it with what was found by then.
@@ -179,10 +182,18 @@ private:
     std::unique_ptr<Parts> parts_;
 };
 
-// The site with the camera on the first run a colleague would give it: the simplest way that does
-// not fail, changes nothing that others hang on and puts nothing on a ladder. As it was where there
-// is none: the ways are there to choose from.
-Site with_first_run(const Site& site, const Catalogue& catalogue, const std::string& camera);
+// What a camera that was just put down is given by itself: the first of its ways if it does not
+// fail and changes nothing that others hang on. Never a dearer one: where the first way changes
+// something, nothing is laid and `way` is there to be asked for.
+struct FirstRun {
+    Site site;
+    bool laid = false;
+    std::optional<Proposal> way;  // none: no way that does not fail
+};
+FirstRun first_run(const Site& site, const Catalogue& catalogue, const std::string& camera);
+
+// What runs along a camera's way as it is now, to be compared with Proposal::along.
+std::vector<std::string> kinds_along(const Network& net, const Run& run);
 
 // Of ways in the order of propose_ways the best that does not fail; null where there is none.
 const Proposal* best_way(const std::vector<Proposal>& ways);

@@ -38,13 +38,14 @@ Proposal build_poe_fed_switch(const ChooseContext& context) {
         const Point start = draft.point_of(from->device);
         const Route& route = context.route(start, context.camera->at);
         // As near the camera as one length allows, so that the camera's own is short.
-        const double hop_m = planned_hop_m(context.site.settings, usual::channel_m) -
-                             2 * context.site.settings.default_drop_m;
+        const Kind* cable = draft.copper(start, context.camera->at, 23);
+        if (!cable) continue;
+        const double hop_m =
+            planned_hop_m(context.site.settings, *cable, route.surroundings, nullptr) -
+            2 * context.site.settings.default_drop_m;
         const double along_m = std::min(route.along_line_m(hop_m - usual::short_of_hop_m),
                                         std::max(0.0, route.plan_m - usual::camera_lead_m));
         const Point at = point_along(route.line, along_m);
-        const Kind* cable = draft.copper(start, at, 23);
-        if (!cable) continue;
         const std::string id = draft.add(*fed, at);
         draft.join(cable->id, *from, {id, up->id});
         draft.leg({id, out});

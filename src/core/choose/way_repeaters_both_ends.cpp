@@ -17,25 +17,25 @@ Proposal build_repeaters_both_ends(const ChooseContext& context) {
     if (!port) return cannot_build(Cannot::no_free_port);
     const Place& place = *places.front();
     const Point from = start.point_of(port->device);
+    const Route& route = context.route(from, place.at);
     const double length_m =
-        context.route(from, place.at)
-            .cable_m(context.drop_m(port->device) + context.site.settings.default_drop_m);
+        route.cable_m(context.drop_m(port->device) + context.site.settings.default_drop_m);
+    const Kind* cable = start.copper(from, place.at, 24);
     const FarSwitch far = far_switch(context, place, context.class_needed, 2);
     if (!far.kind) return cannot_build(Cannot::no_free_port);
     std::vector<Draft> drafts;
     int fewest = 0;
     bool needed = false;
     for (const Kind* unit : context.catalogue.of(Category::repeater)) {
-        const int count =
-            units_in_line(context.site.settings, length_m, unit->in_line->hop_reach_m);
+        if (!unit->in_line || !cable) continue;
+        const int count = units_in_line(context.site.settings, *cable, route.surroundings,
+                                        length_m, *unit);
         if (count < 2) continue;  // one repeater has no middle link to switch off
         needed = true;
         fewest = fewest == 0 ? count : std::min(fewest, count);
         if (count > 2 * unit->in_line->most_in_chain || unit->rating == Surroundings::indoor)
             continue;
         Draft draft = start;
-        const Kind* cable = draft.copper(from, place.at, 24);
-        if (!cable) continue;
         const std::string unit_id = draft.add(*far.kind, place.at, place.id, far.cabinet);
         const std::vector<std::string> chain =
             draft.chain(*cable, *port, {unit_id, far.ports[0]}, *unit, count);

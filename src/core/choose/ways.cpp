@@ -40,9 +40,30 @@ constexpr Builder builders[] = {
 };
 static_assert(std::size(builders) == way_count);
 
+// One cable inside what the standard allows, of which only some of what is kept back is used: as
+// good as what holds, and plain.
+bool plain_channel(const Proposal& proposal) {
+    if (proposal.way != WayId::direct_copper || proposal.verdict != Verdict::tight ||
+        !proposal.harmed.empty())
+        return false;
+    return std::all_of(proposal.run.checks.begin(), proposal.run.checks.end(),
+                       [](const Check& check) {
+                           return check.verdict == Verdict::holds ||
+                                  (check.id == CheckId::link_length && check.note == Note::none &&
+                                   check.source.text == source::channel_length.text);
+                       });
+}
+
+// What changes nothing for others comes first at like price: common practice.
+constexpr double like_price = 1.1;
+double ranked_price(const Proposal& proposal) {
+    return proposal.cost.total() * (proposal.changes_others ? like_price : 1);
+}
+
 // Holds before tight before fails before cannot; past the stated limit after its like.
 int rank_of(const Proposal& proposal) {
     if (!proposal.built) return 9;
+    if (plain_channel(proposal)) return 0;
     const int past = proposal.past_stated ? 1 : 0;
     switch (proposal.verdict) {
         case Verdict::holds: return 0;
@@ -55,7 +76,7 @@ int rank_of(const Proposal& proposal) {
 
 bool before(const Proposal& a, const Proposal& b, Preference preference) {
     if (rank_of(a) != rank_of(b)) return rank_of(a) < rank_of(b);
-    const double price_a = a.cost.total(), price_b = b.cost.total();
+    const double price_a = ranked_price(a), price_b = ranked_price(b);
     switch (preference) {
         case Preference::price: break;
         case Preference::fewest_parts:
@@ -125,51 +146,15 @@ std::vector<Proposal> in_order_to_show(std::vector<Proposal> remedies, std::vect
     return all;
 }
 
-namespace {
-
-// Whether anything that is there already, beside the camera itself, becomes another.
-bool changes_what_is_there(const Site& site, const SiteChange& change, const std::string& camera) {
-    if (!change.removed_devices.empty() || !change.removed_links.empty()) return true;
-    const auto links_on = [&](const std::string& device) {
-        return std::count_if(site.links.begin(), site.links.end(), [&](const Link& link) {
-            return link.a.device == device || link.b.device == device;
-        });
-    };
-    for (const Device& device : change.devices) {
-        // A switch with its setting changed matters to whoever hangs on it.
-        const bool is_there = find_device(site, device.id) != nullptr;
-        if (is_there && device.id != camera && links_on(device.id) > 1) return true;
-    }
-    return std::any_of(change.links.begin(), change.links.end(),
-                       [&](const Link& link) { return find_link(site, link.id) != nullptr; });
-}
-
-// Whether it adds a unit that somebody must find on a ladder later.
-bool hides_a_unit(const Site& site, const Catalogue& catalogue, const SiteChange& change) {
-    return std::any_of(change.devices.begin(), change.devices.end(), [&](const Device& device) {
-        if (find_device(site, device.id)) return false;
-        const Kind* kind = catalogue.find(device.kind);
-        return device.place.empty() || (kind && kind->radio);
-    });
-}
-
-}  // namespace
-
-Site with_first_run(const Site& site, const Catalogue& catalogue, const std::string& camera) {
+FirstRun first_run(const Site& site, const Catalogue& catalogue, const std::string& camera) {
+    FirstRun out{site, false, {}};
     const std::vector<Proposal> ways = propose_ways(site, catalogue, camera);
-    const Proposal* first = nullptr;
-    for (const Proposal& way : ways) {
-        if (!way.built || (way.verdict != Verdict::holds && way.verdict != Verdict::tight))
-            continue;
-        if (changes_what_is_there(site, way.change, camera) ||
-            hides_a_unit(site, catalogue, way.change))
-            continue;
-        // A cable of its own before anything clever, however cheap that is.
-        const bool better = !first || way.verdict < first->verdict ||
-                            (way.verdict == first->verdict && *way.way == WayId::direct_copper);
-        if (better) first = &way;
-    }
-    return first ? with_change(site, first->change) : site;
+    const Proposal* first = best_way(ways);
+    if (!first) return out;
+    out.way = *first;
+    out.laid = !first->changes_others;
+    if (out.laid) out.site = with_change(site, first->change);
+    return out;
 }
 
 const Proposal* best_way(const std::vector<Proposal>& ways) {

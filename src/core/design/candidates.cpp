@@ -143,9 +143,13 @@ private:
         const Place* head_end = head_end_of(out_.cleared);
         if (!head_end) return;
         const Point from = head_end->at;
+        const Kind* plain = solid_copper(catalogue_, Surroundings::outdoor, 24);
+        if (!plain) return;
+        const double reach_m =
+            one_length_m(out_.cleared.settings, *plain, Surroundings::outdoor, nullptr);
         std::vector<Point> lonely;
         for (const Device& camera : out_.cameras) {
-            if (distance_m(camera.at, from) > usual::channel_m &&
+            if (distance_m(camera.at, from) > reach_m &&
                 !near(camera.at, usual::mains_by_cable_m, false))
                 lonely.push_back(camera.at);
         }

@@ -15,4 +15,16 @@ Cost cost_of(const Network& net, const PartsOf& of) {
     return cost;
 }
 
+Cost cost_of_cable(const Network& net, LinkNumber link) {
+    PartsOf of;
+    of.links = {link};
+    for (LinkNumber other : net.links.numbers()) {
+        const NetLink& lies = net.links[other];
+        if (other != link)
+            add_open(of.open, *net.site, *lies.link, net.device(lies.a.device).at,
+                     net.device(lies.b.device).at);
+    }
+    return cost_of(net, of);
+}
+
 }  // namespace ovant

@@ -15,6 +15,9 @@ struct Cost {
     double total() const { return material + ground + labour; }
 };
 
+// Of one cable beside all that lies there already.
+Cost cost_of_cable(const Network& net, LinkNumber link);
+
 // Material as it is counted singly and by the metre, work as its items say.
 Cost cost_of(const Network& net, const PartsOf& of);
 
