@@ -165,7 +165,8 @@ void show_page(MainWindow& window, const PageShown& shown) {
         prove->set_page(static_cast<ProvePage>(shown.page));
 }
 
-// Nothing runs aside and nothing is held for a while: all stands. The longest hold, in milliseconds.
+// Nothing runs aside and nothing is held for a while: all stands. The longest hold, in
+// milliseconds.
 double wait_until_still(std::function<void()> first) {
     constexpr qint64 still_ms = 500, held_ms = 30;
     double longest_ms = 0;

@@ -148,10 +148,10 @@ std::string port_refused_words(const Sentence& s) {
     const auto* refused = s.detail<RefusedPorts>();
     const int count = refused ? refused->count : 1;
     if (refused && refused->settled)
-        return told("Port {}.{} never gets power back: {} free once the others run, its class takes {}{}",
-                    s.check.subject, s.check.other,
-                    s.quantity(std::max(0.0, s.check.limit)), s.quantity(s.check.value),
-                    count > 1 ? told("; {} ports in all", count) : "");
+        return told(
+            "Port {}.{} never gets power back: {} free once the others run, its class takes {}{}",
+            s.check.subject, s.check.other, s.quantity(std::max(0.0, s.check.limit)),
+            s.quantity(s.check.value), count > 1 ? told("; {} ports in all", count) : "");
     return told("When all start at once, port {}.{} {}: {} free, its class takes {}{}",
                 s.check.subject, s.check.other,
                 s.fails ? said("gets no power") : said("waits for power"),

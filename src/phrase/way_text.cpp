@@ -128,10 +128,10 @@ std::string laid_text(const Proposal& proposal, const std::string& camera, bool 
                       const std::string& currency, const TextContext& context) {
     double length_m = 0;
     for (const BuildHop& hop : proposal.build) length_m += hop.length_m;
-    const std::string way = told(
-        "{}, {}, {}, {}", proposal_title(proposal, context),
-        shown(length_m, Unit::metre, context.units),
-        shown_money(proposal.cost.total(), currency), title(proposal.verdict));
+    const std::string way =
+        told("{}, {}, {}, {}", proposal_title(proposal, context),
+             shown(length_m, Unit::metre, context.units),
+             shown_money(proposal.cost.total(), currency), title(proposal.verdict));
     return laid ? told("{}: {}.", camera, way)
                 : told("{} has no cable yet: its first way ({}) changes what others hang on.",
                        camera, way);
@@ -139,8 +139,9 @@ std::string laid_text(const Proposal& proposal, const std::string& camera, bool 
 
 std::string cable_laid_text(const NetLink& laid, double price, const std::string& currency,
                             const TextContext& context) {
-    return told("{}: {} of {}, {}.", laid.link->id, shown(laid.length_m, Unit::metre, context.units),
-                laid.cable->name, shown_money(price, currency));
+    return told("{}: {} of {}, {}.", laid.link->id,
+                shown(laid.length_m, Unit::metre, context.units), laid.cable->name,
+                shown_money(price, currency));
 }
 
 std::string proposal_reason(const Proposal& proposal, const TextContext& context) {
@@ -163,6 +164,8 @@ std::string proposal_reason(const Proposal& proposal, const TextContext& context
             return said("The catalogue has nothing that fits these surroundings");
         case Cannot::no_camera: return said("No such camera");
         case Cannot::no_head_end: return said("No free port for data at the head end");
+        case Cannot::not_on_plan:
+            return said("The camera stands on no plan: what lies between is not known");
         case Cannot::no_mains_near: return said("No mains within reach of the camera");
         case Cannot::takes_poe: return said("The camera takes PoE, it has no d.c. input");
         case Cannot::takes_dc: return said("The camera takes d.c. only, not PoE");

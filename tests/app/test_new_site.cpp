@@ -2,7 +2,9 @@
 // From nothing to a proposed run, by mouse and by keyboard alone; drawing, scale, pathways, import.
 #include "driver.h"
 
+#include "app/kit/q.h"
 #include "app/shell/command_palette.h"
+#include "core/edits/edits.h"
 #include "support/temp_folder.h"
 
 using namespace ovant;
@@ -24,6 +26,14 @@ QString write_picture(const TempFolder& folder, const char* name, QSize size) {
     const QString path = QString::fromStdString(folder.file(name));
     REQUIRE(image.save(path));
     return path;
+}
+
+// What a click there would choose, of cameras.
+QString hit_camera(Driver& d, QPointF at) {
+    d.document().select("");
+    d.click(d.plan(), at);
+    const std::string found = d.document().selected();
+    return found.starts_with("K") ? q(found) : QString();
 }
 
 }  // namespace
@@ -193,6 +203,52 @@ TEST_CASE("a cable laid by hand joins the ports that fit", "[window]") {
     CHECK(d.document().undo_name().startsWith("Lay cable"));
     CHECK(d.document().assessment().run("K18")->connected);
     CHECK(d.verdict_of("K18") == Verdict::fails);
+}
+
+TEST_CASE("rows pasted from a spreadsheet are a priced and carded job without a plan",
+          "[window][list]") {
+    Driver d;
+    QString rows = "Name\tKind\tMetres\n";
+    for (int i = 1; i <= 40; ++i)
+        rows += QString("Camera %1\tcam-fixed-4mp\t%2\n").arg(i).arg(20 + 3 * i);
+    QGuiApplication::clipboard()->setText(rows);
+    int actions = 0;
+    const auto stage = [&](const char* name) {
+        ++actions;
+        d.click(d.find(name));
+    };
+    actions += 2;
+    d.trigger("pasteCameras");
+    d.find<QDialog>("importReport")->reject();
+    const Assessment& judged = d.document().assessment();
+    CHECK(judged.runs.size() == 40);
+    CHECK(judged.summary.fails + judged.summary.unknown == 0);
+    stage("stage-parts");
+    d.wait([&] { return d.text_of("partsTotal").contains("EUR"); });
+    stage("stage-prove");
+    d.wait([&] { return d.text_of("cardsSummary") == "40 cards"; });
+    CHECK(actions <= 10);
+    // None of them is seen on the plan, which shows the equipment room.
+    stage("stage-survey");
+    CHECK(d.text_of("planHint").startsWith("40 cameras stand on no plan"));
+    d.trigger("fit");
+    const PlanMap map = d.plan()->map();
+    CHECK(map.to_metres(d.plan()->width()) < 200);
+    for (int x = 10; x < d.plan()->width(); x += 40) {
+        for (int y = 60; y < d.plan()->height(); y += 40)
+            CHECK(hit_camera(d, QPointF(x, y)).isEmpty());
+    }
+    // Put on it by hand it keeps its measured cable, and one step takes all of it back.
+    d.document().select("K05");
+    REQUIRE(d.document().edit("Move", move_object(d.document().committed(), "K05", {20, 10})));
+    CHECK(find_device(d.document().site(), "K05")->stated_run_m == 0);
+    CHECK(d.document().assessment().run("K05")->length_m == Approx(35));
+    d.trigger("undo");
+    d.trigger("undo");
+    CHECK(d.document().assessment().runs.empty());
+    QGuiApplication::clipboard()->clear();
+    d.trigger("pasteCameras");
+    CHECK(d.text_of("message").contains("no rows to paste"));
 }
 
 TEST_CASE("cameras from a spreadsheet, with a report by line", "[window]") {

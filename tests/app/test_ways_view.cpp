@@ -78,8 +78,7 @@ TEST_CASE("the way that is in use is marked, and what is used next says its pric
     CHECK(d.text_of("message").contains(q(fmt::format("{:.0f}", std::floor(way.cost.total())))));
     d.wait([&] {
         return in_use().size() == 1 &&
-               ways->model().proposals()[static_cast<std::size_t>(in_use().front())].way ==
-                   way.way;
+               ways->model().proposals()[static_cast<std::size_t>(in_use().front())].way == way.way;
     });
     const int row = in_use().front();
     CHECK(ways->model().index(row, 0).data(Qt::AccessibleTextRole).toString().startsWith("in use"));

@@ -193,14 +193,13 @@ TEST_CASE("A port that no settled draw of the others leaves room for fails, as t
         double draw_w;
         bool waits, never;
     };
-    // Class 4 takes 30 W. By draw: seven others at up to 12.86 W leave it of 120 W. By request: eight
-    // others, each asking for what 18.5 W need at the port, leave it of 200 W; 20 W do not.
-    for (const Row& row : {Row{"sw-8-at-120", 8, 12.4, false, false},
-                           Row{"sw-8-at-120", 8, 13.2, true, true},
-                           Row{"sw-8-at-120", 3, 25, false, false},
-                           Row{"sw-16-at-request", 9, 18.5, true, false},
-                           Row{"sw-16-at-request", 9, 20.5, true, true},
-                           Row{"sw-16-at-250-class", 9, 5, true, true}}) {
+    // Class 4 takes 30 W. By draw: seven others at up to 12.86 W leave it of 120 W. By request:
+    // eight others, each asking for what 18.5 W need at the port, leave it of 200 W; 20 W do not.
+    for (const Row& row :
+         {Row{"sw-8-at-120", 8, 12.4, false, false}, Row{"sw-8-at-120", 8, 13.2, true, true},
+          Row{"sw-8-at-120", 3, 25, false, false}, Row{"sw-16-at-request", 9, 18.5, true, false},
+          Row{"sw-16-at-request", 9, 20.5, true, true},
+          Row{"sw-16-at-250-class", 9, 5, true, true}}) {
         INFO(row.unit << " " << row.cameras << " at " << row.draw_w << " W");
         Site site = row_of_cameras(row.unit, row.cameras, {row.draw_w, 0, 0, 0, 0});
         // The one kind asks over the link layer once it runs, the other does not.

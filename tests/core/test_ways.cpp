@@ -70,8 +70,7 @@ TEST_CASE("hops are planned as they are judged: no unit too few, none too many",
                  build_ways(site, shipped_catalogue(), "K01",
                             {WayId::repeaters, WayId::extenders, WayId::poe_fed_switch})) {
                 if (!chain.built) continue;
-                INFO(away_m << " m at " << air.day_c << " °C by "
-                            << static_cast<int>(*chain.way));
+                INFO(away_m << " m at " << air.day_c << " °C by " << static_cast<int>(*chain.way));
                 const Check* length = find_check(chain.run.checks, CheckId::link_length);
                 REQUIRE(length);
                 const bool one_cable = chain.in_line == 0;

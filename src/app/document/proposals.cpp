@@ -104,9 +104,9 @@ void Proposals::use_best_now() {
 }
 
 void Proposals::tell(const Proposal& used, const std::string& camera) {
-    emit document_.laid({q(laid_text(used, camera, true, document_.site().settings.currency,
-                                     document_.text())),
-                         camera, false});
+    emit document_.laid(
+        {q(laid_text(used, camera, true, document_.site().settings.currency, document_.text())),
+         camera, false});
 }
 
 bool Proposals::use(const Proposal& proposal, const std::string& camera) {

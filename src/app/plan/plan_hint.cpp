@@ -3,6 +3,8 @@
 #include <QComboBox>
 #include <QPushButton>
 
+#include <algorithm>
+
 #include "app/document/day_player.h"
 #include "app/kit/q.h"
 #include "app/plan/plan_view.h"
@@ -39,6 +41,13 @@ QString PlanView::hint_of_tool() const {
                 return tr(
                     "Drop a drawing here (PNG, JPEG, SVG, PDF), or place the equipment room (E) "
                     "and go on without one.");
+            if (const auto listed =
+                    std::count_if(site.devices.begin(), site.devices.end(),
+                                  [](const Device& device) { return device.stated_run_m > 0; });
+                listed > 0)
+                return tr("%1 cameras stand on no plan, each at the metres stated. To put one on "
+                          "it, choose it in the list and right-click where it hangs.")
+                    .arg(listed);
             if (document_.assessment().runs.empty())
                 return tr(
                     "Place cameras (C): each gets a run at once. Draw pathways first (W) if "

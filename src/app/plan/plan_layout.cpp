@@ -249,8 +249,16 @@ PlanLayout plan_layout(const Document& document, const PlanMap& map, const std::
         ways.push_back(std::move(way));
     }
     const std::vector<CableRow> rows = cable_rows(ways);
+    // What stands on no plan is not seen on it.
+    const std::set<DeviceNumber>& off = out.off_plan = off_plan(net);
+    constexpr QPointF out_of_view{-1e5, -1e5};
+    for (DeviceNumber device : off) out.marks[device] = out_of_view;
     for (LinkNumber link : net.links.numbers()) {
         QPolygonF& line = out.lines[link];
+        if (off.contains(net.links[link].a.device) || off.contains(net.links[link].b.device)) {
+            line.clear();
+            continue;
+        }
         const CableRow& row = rows[link.position()];
         const int widest = std::max(1, row.widest);
         const double step = std::min(row_step_px, bundle_px / (2.0 * widest));

@@ -7,6 +7,7 @@
 #include <QPointF>
 #include <QPolygonF>
 
+#include <set>
 #include <string>
 #include <vector>
 
@@ -20,6 +21,7 @@ inline constexpr double plan_mark_px = 13;
 struct PlanLayout {
     By<DeviceNumber, QPointF> marks;  // in pixels
     By<LinkNumber, QPolygonF> lines;  // from mark to mark
+    std::set<DeviceNumber> off_plan;  // not seen, whatever their marks
 };
 
 // The same however the plan is pushed about. `moving` stands where it is, and makes nobody step

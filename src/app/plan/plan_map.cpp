@@ -50,7 +50,7 @@ void PlanMap::zoom(double factor, QPointF pixel) {
 
 void PlanMap::pan(QPointF by_pixels) { offset_ += by_pixels; }
 
-QRectF plan_area_m(const Site& site) {
+QRectF plan_area_m(const Site& site, const std::set<std::string>& off_plan) {
     if (site.drawing) {
         const QSizeF size = drawing_size_px(*site.drawing) * site.drawing->metres_per_pixel;
         if (!size.isEmpty()) {
@@ -62,7 +62,9 @@ QRectF plan_area_m(const Site& site) {
         const QRectF spot(point.x_m - 5, point.y_m - 5, 10, 10);
         area = area.isNull() ? spot : area.united(spot);
     };
-    for (const Device& device : site.devices) add(device.at);
+    for (const Device& device : site.devices) {
+        if (!off_plan.contains(device.id)) add(device.at);
+    }
     for (const Place& place : site.places) add(place.at);
     for (const Pathway& pathway : site.pathways) {
         for (const Point& point : pathway.points) add(point);

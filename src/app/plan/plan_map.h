@@ -8,6 +8,9 @@
 
 #include <vector>
 
+#include <set>
+#include <string>
+
 #include "core/site/site.h"
 
 namespace ovant {
@@ -39,7 +42,7 @@ private:
 
 // What the plan opens on: the drawing, else everything that has a position; 100 m where nothing
 // has.
-QRectF plan_area_m(const Site& site);
+QRectF plan_area_m(const Site& site, const std::set<std::string>& off_plan = {});
 
 // A round length that spans at most `most_m`: 1, 2 or 5 times a power of ten.
 double scale_bar_m(double most_m);

@@ -7,6 +7,7 @@
 #include "app/plan/plan_view.h"
 #include "core/choose/proposal.h"
 #include "core/edits/edits.h"
+#include "core/look_up.h"
 
 namespace ovant {
 namespace {
@@ -45,10 +46,17 @@ void PlanView::contextMenuEvent(QContextMenuEvent* event) {
     const QPointF pixel =
         event->reason() == QContextMenuEvent::Keyboard ? cursor_ : QPointF(event->pos());
     const PlanHit hit = under(pixel);
+    const Device listed = or_nothing(find_device(document_.site(), document_.selected_camera()));
     if (hit.what != PlanHit::What::nothing) document_.select(hit.id);
     const std::string id = document_.selected();
     QMenu menu(this);
     menu.setObjectName("planMenu");
+    if (listed.stated_run_m > 0 && hit.what != PlanHit::What::device)
+        menu.addAction(tr("Put %1 here").arg(q(listed.id)),
+                       [this, camera = listed.id, at = map_.to_site(pixel)] {
+                           document_.edit(tr("Put %1 on the plan").arg(q(camera)),
+                                          move_object(document_.committed(), camera, at));
+                       });
     const Device* device = find_device(document_.site(), id);
     if (device && is_camera(*device, document_.catalogue())) {
         menu.addAction(tr("Best way for %1").arg(q(id)), [this, id] {

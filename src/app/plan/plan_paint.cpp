@@ -25,6 +25,7 @@ namespace {
 constexpr double mark_px = plan_mark_px;
 constexpr double ring_px = 8.6;  // around what is selected; names stand 9 off
 constexpr int stamp_px = 22;
+constexpr double unit_px = 11;
 constexpr std::size_t many_links = 400;
 // How clearly what a camera sees is filled: each, the selected one, and what makes one the other.
 constexpr int resting_view_alpha = 38, selected_view_alpha = 90, added_view_alpha = 62;
@@ -45,7 +46,9 @@ public:
           view_(view),
           theme_(theme_of(view)),
           seen_(QRectF(view.rect()).adjusted(-40, -40, 40, 40)),
-          ground_(painter, document, map, theme_, seen_) {
+          ground_(painter, document, map, theme_, seen_),
+          on_paper_(painter.paintEngine()->type() != QPaintEngine::Raster ||
+                    painter.transform().isScaling()) {
         if (document.moving().empty()) return;
         for (DeviceNumber device : net_.kinds.numbers()) {
             if (net_.device(device).id == document.moving()) moving_ = device;
@@ -195,7 +198,7 @@ private:
     // What a camera sees.
     void paint_view(DeviceNumber number, int alpha) {
         const Device& camera = net_.device(number);
-        if (is_dark(camera.id)) return;
+        if (is_dark(camera.id) || layout_.off_plan.contains(number)) return;
         const View view = camera.camera ? camera.camera->view : View{};
         const QPointF at = map_.to_pixel(camera.at);
         const double r = map_.to_pixels(view.range_m);
@@ -248,6 +251,7 @@ private:
     // From where a unit stands to where it is drawn, if that is elsewhere.
     void paint_step_aside(DeviceNumber device) {
         const QPointF at = map_.to_pixel(net_.device(device).at), mark = at_of(device);
+        if (layout_.off_plan.contains(device)) return;
         if (std::hypot(at.x() - mark.x(), at.y() - mark.y()) < mark_px / 2) return;
         p_.setPen(QPen(theme_.quiet, 0.8));
         p_.drawLine(at, mark);
@@ -333,7 +337,10 @@ private:
             p_.setBrush(Qt::NoBrush);
             p_.drawEllipse(at, ring_px, ring_px);
         }
+        if (!kind.camera && on_paper_) return paint_unit(p_, theme_, kind, at, unit_px);
         if (!kind.camera) return put(stamp_of(kind), at);
+        if (!is_dark(device.id) && on_paper_)
+            return paint_verdict(p_, theme_, verdict_of(device.id), at, mark_px);
         if (!is_dark(device.id)) return put(stamp_of(verdict_of(device.id)), at);
         p_.setPen(QPen(theme_.ink, 1.4));
         p_.setBrush(theme_.ink);
@@ -361,7 +368,7 @@ private:
     const QPixmap& stamp_of(const Kind& kind) {
         QPixmap& made = unit_stamps_[kind.category];
         if (made.isNull())
-            made = stamp([&](QPainter& p, QPointF c) { paint_unit(p, theme_, kind, c, 11); });
+            made = stamp([&](QPainter& p, QPointF c) { paint_unit(p, theme_, kind, c, unit_px); });
         return made;
     }
 
@@ -413,7 +420,7 @@ private:
     // An arrow at the edge towards a chosen camera that is out of sight.
     void point_to_unseen(const std::string& camera) {
         const Device* device = find_device(site_, camera);
-        if (!device) return;
+        if (!device || device->stated_run_m > 0) return;
         const QPointF at = map_.to_pixel(device->at);
         const QRectF inside = QRectF(view_.rect()).adjusted(24, 24, -24, -24);
         if (QRectF(view_.rect()).contains(at)) return;
@@ -453,6 +460,7 @@ private:
     const Theme& theme_;
     QRectF seen_;
     GroundPainter ground_;
+    const bool on_paper_;  // marks are drawn as lines, not stamped as pictures
     DeviceNumber moving_;  // the device that is on its way
     std::unordered_map<std::string_view, Verdict> verdicts_;
     std::array<QPixmap, 4> verdict_stamps_;

@@ -132,10 +132,10 @@ void PlanView::end_cable(const std::string& device) {
     for (LinkNumber number : net.links.numbers()) {
         if (net.links[number].link->id != id) continue;
         const double price = cost_of_cable(net, number).total();
-        emit document_.laid({q(cable_laid_text(net.links[number],
-                                               price, document_.site().settings.currency,
-                                               document_.text())),
-                             document_.selected_camera(), false});
+        emit document_.laid(
+            {q(cable_laid_text(net.links[number], price, document_.site().settings.currency,
+                               document_.text())),
+             document_.selected_camera(), false});
     }
 }
 

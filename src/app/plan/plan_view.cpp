@@ -145,9 +145,31 @@ void PlanView::set_tool(PlanTool tool) {
 void PlanView::fit() {
     // The view has no size before it is first shown.
     if (width() < 50) return;
-    map_.fit(plan_area_m(document_.site()), size(), 14);
+    map_.fit(plan_area_m(document_.site(), ids_off_plan()), size(), 14);
     own_view_ = false;
     update();
+}
+
+std::set<std::string> PlanView::ids_off_plan() const {
+    std::set<std::string> off;
+    for (DeviceNumber device : off_plan(document_.network()))
+        off.insert(document_.network().device(device).id);
+    return off;
+}
+
+// The drawing, and what stands beside it.
+QRectF PlanView::whole_area_m() const {
+    const std::set<std::string> off = ids_off_plan();
+    Site bare = document_.site();
+    bare.drawing.reset();
+    const QRectF drawn = plan_area_m(document_.site(), off);
+    return bare.devices.empty() && bare.places.empty() ? drawn
+                                                       : drawn.united(plan_area_m(bare, off));
+}
+
+QRectF PlanView::seen_area_m() const {
+    const Point first = map_.to_site({0, 0});
+    return {first.x_m, first.y_m, map_.to_metres(width()), map_.to_metres(height())};
 }
 
 void PlanView::zoom(double factor) {
@@ -158,7 +180,8 @@ void PlanView::zoom(double factor) {
 
 void PlanView::show_selected() {
     const Device* device = find_device(document_.site(), document_.selected_camera());
-    if (!device || QRectF(rect()).adjusted(20, 20, -20, -20).contains(map_.to_pixel(device->at)))
+    if (!device || device->stated_run_m > 0 ||
+        QRectF(rect()).adjusted(20, 20, -20, -20).contains(map_.to_pixel(device->at)))
         return;
     own_view_ = true;
     map_.pan(QPointF(width() / 2.0, height() / 2.0) - map_.to_pixel(device->at));

@@ -8,6 +8,8 @@
 
 #include <optional>
 
+#include <set>
+
 #include "app/document/document.h"
 #include "app/kit/quantity_edit.h"
 #include "app/plan/plan_hit.h"
@@ -53,6 +55,10 @@ public:
     const PlanMap& map() const { return map_; }
     const QString& refusal() const { return refusal_; }
     void fit();
+    // All that stands on the plan, and what the view shows of it.
+    QRectF whole_area_m() const;
+    QRectF seen_area_m() const;
+    std::set<std::string> ids_off_plan() const;
     void zoom(double factor);
     // Brings a selected device into view.
     void show_selected();

@@ -37,8 +37,8 @@ public:
         setAccessibleName(tr("Pages of wiring cards"));
     }
     int top_of(std::size_t page) const {
-        return static_cast<int>(above_pages + static_cast<double>(page) *
-                                                  (view_.sheet_height() + between_pages));
+        return static_cast<int>(above_pages +
+                                static_cast<double>(page) * (view_.sheet_height() + between_pages));
     }
 
 protected:

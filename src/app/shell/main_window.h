@@ -66,6 +66,9 @@ public:
     Stage stage() const { return stage_; }
     // Reads cameras from a CSV file and shows what was left out, line by line.
     void import_csv(const QString& path);
+    void paste_cameras();
+    // `what` is the step's name, with a place for their number.
+    void import_list(const std::string& text, const QString& what);
     // A file dropped on the window, by what it is: a site, a list of cameras, kinds, a drawing.
     void take_file(const QString& path);
 

@@ -17,6 +17,7 @@
 #include "app/kit/q.h"
 #include "app/parts/parts_view.h"
 #include "app/document/proposals.h"
+#include "app/plan/plan_sheet_dialog.h"
 #include "app/plan/plan_view.h"
 #include "app/prove/prove_view.h"
 #include "app/power/power_view.h"
@@ -92,7 +93,14 @@ void MainWindow::make_file_actions() {
             prompts_.open_path(this, {tr("Import cameras"), tr("CSV (*.csv *.txt)"), {}});
         if (!path.isEmpty()) import_csv(path);
     }));
+    menu->addAction(add_action("pasteCameras", tr("Paste cameras from a spreadsheet"),
+                               QKeySequence::Paste, [this] { paste_cameras(); }));
     menu->addSeparator();
+    menu->addAction(
+        add_action("savePlan", tr("Save the plan to print…"), QKeySequence::Print, [this] {
+            PlanSheetDialog(document_, prompts_, plan_->whole_area_m(), plan_->seen_area_m(), this)
+                .exec();
+        }));
     menu->addAction(
         add_action("saveCsv", tr("Save parts as CSV…"), {}, [this] { parts_->save_csv(); }));
     menu->addAction(add_action("saveXlsx", tr("Save parts as a spreadsheet…"), {},
@@ -202,7 +210,7 @@ void MainWindow::make_view_actions() {
                [this] { plan_->fit(); });
     add_action("zoomIn", tr("Closer"), QKeySequence::ZoomIn, [this] { plan_->zoom(1.25); });
     add_action("zoomOut", tr("Further away"), QKeySequence::ZoomOut, [this] { plan_->zoom(0.8); });
-    add_action("focusPlan", tr("Go to the plan"), QKeySequence(tr("Ctrl+P")), [this] {
+    add_action("focusPlan", tr("Go to the plan"), QKeySequence(tr("Ctrl+M")), [this] {
         if (middle_->currentIndex() != 0) set_stage(Stage::reach);
         plan_->setFocus();
     });
@@ -486,8 +494,10 @@ QString usual_words(const QAction& action) {
         {"saveCuts", "print export drum coil paper"},
         {"saveWorkPlan", "print export hours paper"},
         {"saveCsv", "export list"},
+        {"savePlan", "print export plan paper drawing"},
         {"saveXlsx", "export list"},
         {"importCsv", "import list spreadsheet"},
+        {"pasteCameras", "import list table clipboard"},
         {"saveAs", "save as copy"},
         {"settings", "preferences options"},
         {"quit", "exit close"},

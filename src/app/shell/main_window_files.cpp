@@ -9,6 +9,8 @@
 #include <QLabel>
 #include <QListWidget>
 #include <QMimeData>
+#include <QClipboard>
+#include <QGuiApplication>
 #include <QProgressDialog>
 #include <QPushButton>
 #include <QRandomGenerator>
@@ -324,18 +326,31 @@ void MainWindow::refresh_start_page() {
 void MainWindow::import_csv(const QString& path) {
     const Result<std::string> text = read_file(path.toStdString(), largest_csv_bytes);
     if (!text) return say(q(sentence(text.error())));
+    import_list(*text, tr("Import cameras (%1)"));
+}
+
+// Rows as a spreadsheet copies them; on the start page they begin a site.
+void MainWindow::paste_cameras() {
+    const std::string text = QGuiApplication::clipboard()->text().toStdString();
+    if (text.empty() || text.size() > largest_csv_bytes)
+        return say(tr("There are no rows to paste: copy names, kinds and metres first."));
+    if (pages_->currentWidget() == start_page_) new_site();
+    import_list(text, tr("Paste cameras (%1)"));
+}
+
+void MainWindow::import_list(const std::string& text, const QString& what) {
     QProgressDialog progress(tr("Reading cameras…"), tr("Stop"), 0, 100, this);
     progress.setObjectName("importProgress");
     progress.setWindowModality(Qt::WindowModal);
     const CsvImport import =
-        import_cameras(document_.committed(), document_.catalogue(), *text, [&](double share) {
+        import_cameras(document_.committed(), document_.catalogue(), text, [&](double share) {
             progress.setValue(static_cast<int>(100 * share));
             return !progress.wasCanceled();
         });
     progress.reset();
     if (import.stopped) return say(tr("Stopped: no camera was taken."));
     if (!import.added.empty()) {
-        document_.edit(tr("Import cameras (%1)").arg(import.added.size()), import.site);
+        document_.edit(what.arg(import.added.size()), import.site);
         plan_->fit();
         document_.select(import.added.front());
     }

@@ -28,9 +28,9 @@ void WaysModel::set_proposals(std::vector<Proposal> proposals,
     beginResetModel();
     proposals_ = std::move(proposals);
     pinned_.clear();
-    const auto same = std::find_if(
-        proposals_.begin(), proposals_.end(),
-        [&](const Proposal& one) { return one.built && !along.empty() && one.along == along; });
+    const auto same = std::find_if(proposals_.begin(), proposals_.end(), [&](const Proposal& one) {
+        return one.built && !along.empty() && one.along == along;
+    });
     in_use_ = same == proposals_.end() ? -1 : static_cast<int>(same - proposals_.begin());
     longest_m_ = 20;
     for (const Proposal& proposal : proposals_) {
@@ -123,9 +123,9 @@ QVariant WaysModel::data(const QModelIndex& index, int role) const {
         case Qt::AccessibleTextRole:
             return (in_use(index.row()) ? tr("in use, ") : QString()) +
                    QString("%1, %2, %3")
-                .arg(q(proposal_title(proposal, document_.text())),
-                     proposal.built ? q(title(proposal.verdict)) : tr("cannot be built"),
-                     q(proposal_reason(proposal, document_.text())));
+                       .arg(q(proposal_title(proposal, document_.text())),
+                            proposal.built ? q(title(proposal.verdict)) : tr("cannot be built"),
+                            q(proposal_reason(proposal, document_.text())));
         default: return {};
     }
 }

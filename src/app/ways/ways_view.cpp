@@ -87,8 +87,8 @@ private:
             painter.setPen(theme.ink);
             text.adjust(0, 0, -12, 0);
         }
-        const QString name = painter.fontMetrics().elidedText(index.data().toString(),
-                                                              Qt::ElideRight, text.width());
+        const QString name =
+            painter.fontMetrics().elidedText(index.data().toString(), Qt::ElideRight, text.width());
         if (!model_.in_use(row)) {
             painter.drawText(text, Qt::AlignLeft | Qt::AlignVCenter, name);
             return;

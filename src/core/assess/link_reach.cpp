@@ -210,9 +210,9 @@ double channel_limit_m(const Settings& settings, const ChannelPart& channel, dou
     if (channel.stranded_m <= 0)
         return standard_solid_limit_m(cords_m, settings.cord_awg, temperature_c, screened, working);
     const bool all = channel.stranded_m >= channel.length_m;
-    return standard_stranded_limit_m(
-        cords_m, settings.cord_awg, {channel.extra_m, all ? channel.length_m : 0},
-        insertion_loss_heat_factor(temperature_c, screened), working);
+    return standard_stranded_limit_m(cords_m, settings.cord_awg,
+                                     {channel.extra_m, all ? channel.length_m : 0},
+                                     insertion_loss_heat_factor(temperature_c, screened), working);
 }
 
 // What makers state beyond the standard channel, the longest of it: of the cable, of a unit in
@@ -321,10 +321,10 @@ double longest_planned_m(const Settings& settings, const CableFacts& cable, Surr
         one = {1, 1, cord_derating(cable.conductor.awg)};
     double longest_m = std::numeric_limits<double>::infinity();
     for (Condition condition : all_conditions)
-        longest_m = std::min(
-            longest_m, channel_limit_m(settings, one, cords_m,
-                                       cable_temperature_c(settings, condition, lies),
-                                       cable.screened, nullptr));
+        longest_m =
+            std::min(longest_m, channel_limit_m(settings, one, cords_m,
+                                                cable_temperature_c(settings, condition, lies),
+                                                cable.screened, nullptr));
     const bool by_maker = settings.school != School::standard && unit && unit->in_line;
     return by_maker ? std::max(longest_m, hop_reach_m(*unit->in_line)) : longest_m;
 }

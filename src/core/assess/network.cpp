@@ -282,6 +282,23 @@ bool pictures_arrive(const Network& net, const Run& run) {
     return net.has_head_end ? net.at_head_end(run.root) : plugs_into_mains(end) || is_source(end);
 }
 
+std::set<DeviceNumber> off_plan(const Network& net) {
+    std::set<DeviceNumber> off;
+    for (DeviceNumber camera : net.cameras) {
+        if (net.device(camera).stated_run_m > 0) off.insert(camera);
+    }
+    if (off.empty()) return off;
+    for (const Run& run : net.runs) {
+        if (!off.contains(run.camera)) continue;
+        for (const auto* ends : {&run.ins, &run.outs}) {
+            for (PortAt end : *ends) {
+                if (net.device(end.device).place.empty()) off.insert(end.device);
+            }
+        }
+    }
+    return off;
+}
+
 std::vector<DeviceNumber> way_of_pictures(const Network& net, const Run& run) {
     std::vector<DeviceNumber> out;
     for (PortAt one : run.outs) out.push_back(one.device);

@@ -14,6 +14,7 @@
 #pragma once
 
 #include <memory>
+#include <set>
 #include <unordered_map>
 #include <vector>
 
@@ -147,5 +148,9 @@ CameraDraw camera_draw(const Device& device, const Kind& kind);
 // Its picture as set, or as the kind comes.
 Picture camera_picture(const Device& device, const Kind& kind);
 double camera_bit_rate_mbps(const Device& device, const Kind& kind, Working* working = nullptr);
+
+// Units that stand on no plan: cameras of which only the metres of their run were stated, and what
+// stands by itself on such a run.
+std::set<DeviceNumber> off_plan(const Network& net);
 
 }  // namespace ovant

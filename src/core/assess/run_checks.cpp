@@ -11,7 +11,9 @@ namespace {
 // Straight to the place of the recorder; NaN where the site has none.
 double to_head_end_m(const RunCase& of) {
     const Place* head = head_end_of(*of.net.site);
-    return head ? distance_m(head->at, of.net.device(of.run.camera).at) : no_value;
+    const Device& camera = of.net.device(of.run.camera);
+    if (camera.stated_run_m > 0) return camera.stated_run_m;
+    return head ? distance_m(head->at, camera.at) : no_value;
 }
 
 void not_connected(RunCase& of) {

@@ -17,8 +17,7 @@ double asked_by_link_layer_w(const Network& net, PortAt at, double reserved_w) {
     if (!load) return reserved_w;
     const auto& camera = net.kind(load).camera;
     if (!camera || !camera->asks_by_link_layer) return reserved_w;
-    const double draw_w =
-        greatest_camera_power_w(camera_draw(net.device(load), net.kind(load)));
+    const double draw_w = greatest_camera_power_w(camera_draw(net.device(load), net.kind(load)));
     return std::min(reserved_w, requested_pse_w(draw_w, std::min(class_asked(net, at), 8)));
 }
 
@@ -109,8 +108,7 @@ double settled_w(const Network& net, PortAt at, const PortAssessment& port) {
 // never are stay in unit.refused; the first of them is what the check is of.
 bool never_let_in(const Network& net, DeviceNumber device, UnitAssessment& unit, Check& check) {
     const auto waits = [&](const PortAssessment& port) {
-        return std::find(unit.refused.begin(), unit.refused.end(), port.port) !=
-               unit.refused.end();
+        return std::find(unit.refused.begin(), unit.refused.end(), port.port) != unit.refused.end();
     };
     double taken_w = 0;
     std::vector<std::pair<PortAt, const PortAssessment*>> waiting(unit.refused.size());

@@ -27,8 +27,8 @@ Proposal build_chain(const ChooseContext& context, Category category, int most_i
             unit->in_line->most_in_chain > 0 ? unit->in_line->most_in_chain : most_if_unstated;
         const Kind* plain = start.copper(from, context.camera->at, 24);
         if (!plain) continue;
-        const int count = units_in_line(context.site.settings, *plain, route.surroundings,
-                                        length_m, *unit);
+        const int count =
+            units_in_line(context.site.settings, *plain, route.surroundings, length_m, *unit);
         if (count < 1) continue;
         needed = true;
         fewest = fewest == 0 ? count : std::min(fewest, count);

@@ -107,7 +107,9 @@ const Route& ChooseContext::route(Point from, Point to) const {
     const auto known = routes_.find(at);
     if (known != routes_.end()) return known->second;
     Route route;
-    if (!site.pathways.empty()) route.pathways = router_.route(from, to);
+    // Nobody knows along what a cable comes to a camera that stands on no plan.
+    const bool on_plan = camera->stated_run_m <= 0;
+    if (!site.pathways.empty() && on_plan) route.pathways = router_.route(from, to);
     Link link;
     link.pathways = route.pathways;
     route.line = link_polyline(site, link, from, to);

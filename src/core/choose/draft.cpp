@@ -306,9 +306,9 @@ double planned_hop_m(const Settings& settings, const Kind& cable, Surroundings l
                      const Kind* unit) {
     // A hop of less is no hop, whatever is kept back and left in loops.
     constexpr double least_m = 1;
-    return std::max(least_m, one_length_m(settings, cable, lies, unit) *
-                                     (1 - settings.keep_back.length_share) -
-                                 2 * settings.service_loop_m);
+    return std::max(
+        least_m, one_length_m(settings, cable, lies, unit) * (1 - settings.keep_back.length_share) -
+                     2 * settings.service_loop_m);
 }
 
 int units_in_line(const Settings& settings, const Kind& cable, Surroundings lies, double length_m,

@@ -98,6 +98,25 @@ KnownLengths::KnownLengths(const Network& net) {
         add_piece(route, net, laid, laid.a.device);
         if (route.line.size() >= 2) routes_.push_back(std::move(route));
     }
+    add_stated(net);
+}
+
+// The way to a camera that stands on no plan is as long as was stated, until one of its cables is
+// measured.
+void KnownLengths::add_stated(const Network& net) {
+    const Place* head_end = head_end_of(*net.site);
+    if (!head_end) return;
+    std::set<std::string> measured;
+    for (const KnownRoute& route : routes_) measured.insert(route.camera);
+    const double drops_m = 2 * net.site->settings.default_drop_m;
+    for (DeviceNumber number : net.cameras) {
+        const Device& camera = net.device(number);
+        if (camera.stated_run_m <= 0 || measured.contains(camera.id)) continue;
+        const double line_m = distance_m(head_end->at, camera.at);
+        routes_.push_back({camera.id,
+                           {head_end->at, camera.at},
+                           {{line_m, line_m + drops_m, camera.stated_run_m}}});
+    }
 }
 
 std::vector<const KnownRoute*> KnownLengths::near(const std::string& camera, Point at) const {

@@ -42,6 +42,7 @@ public:
     double drop_m(const std::string& camera) const;
 
 private:
+    void add_stated(const Network& net);
     std::vector<KnownRoute> routes_;
     std::unordered_map<std::string, double> drops_m_;
 };

@@ -87,6 +87,7 @@ enum class Cannot {
     same_place,     // the camera stands where the equipment is
     path_cut,       // detail: what stands in the way; amount: metres too low
     no_high_power,  // nothing that gives 60 W or more
+    not_on_plan,    // the camera stands on no plan, so nobody knows what lies between
     not_sound       // the site it leaves could not be kept: `unsound` says why
 };
 

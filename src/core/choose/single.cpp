@@ -69,11 +69,20 @@ Site places_and_pathways(const Site& of) {
 
 }  // namespace
 
+namespace {
+
+double class_w(int poe_class) {
+    return or_nothing(poe_class_limits(std::clamp(poe_class, 1, 8))).pse_w;
+}
+
+}  // namespace
+
 struct LengthLayer::Parts {
     struct Unit {
         Device device;
         const Kind* kind;
         std::set<std::string> taken;
+        double left_w = 0;  // of its budget, by class
     };
     Site site;
     const Catalogue& catalogue;
@@ -89,12 +98,18 @@ struct LengthLayer::Parts {
             const Place* place = find_place(of, device.place);
             if (feeds_against_practice(of.settings, kind, place && place->head_end)) continue;
             index[device.id] = units.size();
-            units.push_back({device, &kind, {}});
+            units.push_back({device, &kind, {}, budget_w(kind, device.supplies)});
         }
         for (const Link& link : of.links) {
             for (const LinkEnd* end : {&link.a, &link.b}) {
                 const auto found = index.find(end->device);
-                if (found != index.end()) units[found->second].taken.insert(end->port);
+                if (found == index.end()) continue;
+                Unit& unit = units[found->second];
+                const PortKind& port = or_nothing(find_port(*unit.kind, end->port));
+                unit.taken.insert(end->port);
+                const LinkEnd& load = end == &link.a ? link.b : link.a;
+                if (port.role == PortRole::pse && or_nothing(find_device(of, load.device)).camera)
+                    unit.left_w -= class_w(port.poe_class);
             }
         }
     }
@@ -117,9 +132,14 @@ std::optional<Link> LengthLayer::lay(const Device& camera, double length_m) {
     Parts::Unit* nearest = nullptr;
     const PortKind* out = nullptr;
     for (Parts::Unit& unit : parts_->units) {
-        const bool nearer = !nearest || distance_m(unit.device.at, camera.at) <
-                                            distance_m(nearest->device.at, camera.at);
-        if (!nearer) continue;
+        if (nearest) {
+            // Of units in one place the one with the most watts left.
+            const bool beside =
+                !unit.device.place.empty() && unit.device.place == nearest->device.place;
+            const bool nearer =
+                distance_m(unit.device.at, camera.at) < distance_m(nearest->device.at, camera.at);
+            if (beside ? unit.left_w <= nearest->left_w : !nearer) continue;
+        }
         const PortKind* port = least_port(unit.device, *unit.kind, wish, [&](const PortKind& one) {
             const PortKind* side =
                 unit.kind->category == Category::injector ? data_side(*unit.kind, one) : nullptr;
@@ -134,7 +154,7 @@ std::optional<Link> LengthLayer::lay(const Device& camera, double length_m) {
     link.a = {nearest->device.id, out->id, parts_->site.settings.default_drop_m, ""};
     link.b = {camera.id, input->id, parts_->site.settings.default_drop_m, ""};
     link.measured_length_m = length_m;
-    if (!parts_->site.pathways.empty())
+    if (!parts_->site.pathways.empty() && camera.stated_run_m <= 0)
         link.pathways = parts_->router.route(nearest->device.at, camera.at);
     const Surroundings here =
         link_surroundings(parts_->site, link, nearest->device, camera, Medium::twisted_pair);
@@ -143,6 +163,7 @@ std::optional<Link> LengthLayer::lay(const Device& camera, double length_m) {
     link.cable = cable->id;
     if (here != Surroundings::indoor) link.a.protector = link.b.protector = usual::copper_protector;
     nearest->taken.insert(out->id);
+    nearest->left_w -= class_w(wish.poe_class);
     return link;
 }
 

@@ -28,8 +28,8 @@ Proposal build_repeaters_both_ends(const ChooseContext& context) {
     bool needed = false;
     for (const Kind* unit : context.catalogue.of(Category::repeater)) {
         if (!unit->in_line || !cable) continue;
-        const int count = units_in_line(context.site.settings, *cable, route.surroundings,
-                                        length_m, *unit);
+        const int count =
+            units_in_line(context.site.settings, *cable, route.surroundings, length_m, *unit);
         if (count < 2) continue;  // one repeater has no middle link to switch off
         needed = true;
         fewest = fewest == 0 ? count : std::min(fewest, count);

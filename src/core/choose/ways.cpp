@@ -94,6 +94,20 @@ bool before(const Proposal& a, const Proposal& b, Preference preference) {
 
 }  // namespace
 
+namespace {
+
+Proposal built(const ChooseContext& context, const Builder& builder) {
+    const bool by_air = builder.way == WayId::radio_bridge || builder.way == WayId::radio_hub;
+    Proposal proposal = !context.found ? cannot_build(Cannot::no_camera)
+                        : by_air && context.camera->stated_run_m > 0
+                            ? cannot_build(Cannot::not_on_plan)
+                            : builder.build(context);
+    proposal.way = builder.way;
+    return proposal;
+}
+
+}  // namespace
+
 std::string_view id_of(WayId way) { return builders[static_cast<std::size_t>(way) - 1].id; }
 
 std::vector<Proposal> propose_ways(const Site& site, const Catalogue& catalogue,
@@ -103,9 +117,7 @@ std::vector<Proposal> propose_ways(const Site& site, const Catalogue& catalogue,
     std::vector<Proposal> proposals;
     for (const Builder& builder : builders) {
         if (go_on && !go_on()) break;
-        Proposal proposal =
-            context.found ? builder.build(context) : cannot_build(Cannot::no_camera);
-        proposal.way = builder.way;
+        Proposal proposal = built(context, builder);
         proposals.push_back(std::move(proposal));
     }
     std::stable_sort(proposals.begin(), proposals.end(), [&](const Proposal& a, const Proposal& b) {
@@ -121,10 +133,7 @@ std::vector<Proposal> build_ways(const Site& site, const Catalogue& catalogue,
     std::vector<Proposal> proposals;
     for (WayId way : ways) {
         if (go_on && !go_on()) break;
-        Proposal proposal = context.found
-                                ? builders[static_cast<std::size_t>(way) - 1].build(context)
-                                : cannot_build(Cannot::no_camera);
-        proposal.way = way;
+        Proposal proposal = built(context, builders[static_cast<std::size_t>(way) - 1]);
         proposals.push_back(std::move(proposal));
     }
     return proposals;

@@ -112,6 +112,7 @@ Result<Site> move_object(Site site, std::string_view id, Point to) {
     to = to_centimetre(to);
     if (Device* device = find_device(site, id)) {
         device->at = to;
+        device->stated_run_m = 0;  // it has its place on the plan now
         const Device moved = *device;
         return if_right(std::move(site), "devices", moved);
     }

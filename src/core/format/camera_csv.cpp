@@ -10,6 +10,7 @@
 #include <map>
 #include <unordered_set>
 
+#include "core/choose/list_site.h"
 #include "core/choose/proposal.h"
 #include "core/fields/field_check.h"
 #include "core/look_up.h"
@@ -26,9 +27,15 @@ std::string column_name(std::string text) {
         if (c == ' ' || c == '_' || c == '(') break;
         out += static_cast<char>(c >= 'A' && c <= 'Z' ? c - 'A' + 'a' : c);
     }
-    if (out == "mb/s") out = "mbps";
     if (out.starts_with("\xef\xbb\xbf")) out.erase(0, 3);
-    return out;
+    static const std::map<std::string_view, const char*> also = {
+        {"mb/s", "mbps"},    {"mbit/s", "mbps"},  {"rate", "mbps"},       {"camera", "name"},
+        {"label", "name"},   {"type", "kind"},    {"model", "kind"},      {"w", "watts"},
+        {"power", "watts"},  {"m", "length"},     {"metres", "length"},   {"meters", "length"},
+        {"metre", "length"}, {"cable", "length"}, {"distance", "length"}, {"run", "length"},
+        {"feet", "length"},  {"ft", "length"}};
+    const auto found = also.find(out);
+    return found == also.end() ? out : found->second;
 }
 
 // Every byte a letter, as old spreadsheets write them.
@@ -74,7 +81,7 @@ private:
 class Importer {
 public:
     Importer(const Site& site, const Catalogue& catalogue)
-        : catalogue_(catalogue), ids_(site), lengths_(site, catalogue) {
+        : catalogue_(catalogue), ids_(site), lengths_(site, catalogue), spots_(site) {
         out_.site = site;
     }
 
@@ -82,16 +89,26 @@ public:
         const CsvRows read = csv_rows(csv);
         const std::vector<CsvRow>& rows = read.rows;
         if (rows.empty() && read.unclosed == 0)
-            fail(1, {ErrorCode::missing_field, "", "name", "name, x, y"});
+            fail(1, {ErrorCode::missing_field, "", "name", "name, x, y; or name, length"});
         if (rows.empty()) return done(read);
         for (std::size_t i = 0; i < rows[0].cells.size(); ++i)
             columns_.emplace(column_name(rows[0].cells[i]), i);
-        for (const char* needed : {"name", "x", "y"}) {
-            if (columns_.contains(needed)) continue;
-            fail(rows[0].line, {ErrorCode::missing_field, "", needed, "name, x, y"});
+        std::size_t first = 1;
+        if (columns_.empty() || !has_known_column()) {
+            columns_ = columns_by_what_stands_there(rows);
+            first = 0;
+        }
+        const bool placed = columns_.contains("x") && columns_.contains("y");
+        for (const char* needed : {"name", "length"}) {
+            if (columns_.contains(needed) || (placed && needed != std::string_view("name")))
+                continue;
+            const bool half = columns_.contains("x") != columns_.contains("y");
+            fail(rows[0].line, {ErrorCode::missing_field, "",
+                                half ? (columns_.contains("x") ? "y" : "x") : needed,
+                                "name, x, y; or name, length"});
             return done(read);
         }
-        for (std::size_t i = 1; i < rows.size(); ++i) {
+        for (std::size_t i = first; i < rows.size(); ++i) {
             if (out_.site.devices.size() >= most_devices) {
                 fail(rows[i].line,
                      {ErrorCode::too_large, "", "more units", std::to_string(most_devices)});
@@ -104,11 +121,73 @@ public:
                 return std::move(out_);
             }
         }
+        lay_list(rows[0].line, goes_on);
         return done(read);
     }
 
 private:
     static constexpr std::size_t rows_between_news = 200;
+
+    // Any that this reader knows by its heading.
+    bool has_known_column() const {
+        constexpr const char* known[] = {"name", "x", "y", "kind", "watts", "mbps", "length"};
+        return std::any_of(std::begin(known), std::end(known),
+                           [&](const char* column) { return columns_.contains(column); });
+    }
+    // Of rows without headings: the column of numbers is the length, the one of kinds the kind, the
+    // first of the others the name.
+    std::map<std::string, std::size_t> columns_by_what_stands_there(
+        const std::vector<CsvRow>& rows) const {
+        std::size_t width = 0;
+        for (const CsvRow& row : rows) width = std::max(width, row.cells.size());
+        std::map<std::string, std::size_t> out;
+        for (std::size_t column = 0; column < width; ++column) {
+            std::size_t filled = 0, numbers = 0, kinds = 0;
+            for (const CsvRow& row : rows) {
+                if (column >= row.cells.size() || row.cells[column].empty()) continue;
+                ++filled;
+                numbers +=
+                    bool(parse_quantity(row.cells[column], Unit::metre, out_.site.settings.units));
+                kinds += kind_named(row.cells[column]) != nullptr;
+            }
+            if (filled == 0) continue;
+            const char* means = 2 * kinds > filled     ? "kind"
+                                : 2 * numbers > filled ? "length"
+                                                       : "name";
+            out.emplace(means, column);
+        }
+        return out;
+    }
+    // By id, or by its name as it is shown.
+    const Kind* kind_named(const std::string& text) const {
+        if (const Kind* kind = catalogue_.find(text); kind && kind->camera) return kind;
+        const auto small = [](std::string_view letters) {
+            std::string out(letters);
+            for (char& c : out) c = static_cast<char>(c >= 'A' && c <= 'Z' ? c - 'A' + 'a' : c);
+            return out;
+        };
+        for (const Kind* kind : catalogue_.of(Category::camera)) {
+            if (small(kind->name) == small(text)) return kind;
+        }
+        return nullptr;
+    }
+
+    // Cameras that stand on no plan: an equipment room where there is none, and their runs.
+    void lay_list(std::size_t at, const std::function<bool(double)>& goes_on) {
+        if (listed_.empty()) return;
+        Result<Site> room = with_room_for(std::move(out_.site), catalogue_, listed_);
+        if (!room) return fail(at, room.error());
+        out_.site = std::move(*room);
+        std::vector<std::string> ids;
+        for (Device& camera : listed_) {
+            ids.push_back(camera.id);
+            out_.site.devices.push_back(std::move(camera));
+        }
+        out_.site = with_listed_runs(std::move(out_.site), catalogue_, ids, [&](double share) {
+            out_.stopped = out_.stopped || (goes_on && !goes_on(share));
+            return !out_.stopped;
+        });
+    }
 
     CsvImport done(const CsvRows& read) {
         if (read.unclosed > 0) fail(read.unclosed, {ErrorCode::open_quote, "", "", ""});
@@ -162,15 +241,18 @@ private:
         };
         const bool has_x = number(at, row, "x", Unit::metre, with_x).has_value();
         const bool has_y = has_x && number(at, row, "y", Unit::metre, with_y).has_value();
-        if (!has_x || !has_y) {
+        const bool listed = cell(row, "x").empty() && cell(row, "y").empty();
+        if (!listed && (!has_x || !has_y)) {
             if (out_.lines.size() == faults)
                 fail(at, {ErrorCode::missing_field, "", has_x ? "y" : "x", ""});
             return;
         }
-        camera.kind = cell(row, "kind");
-        if (camera.kind.empty()) camera.kind = usual::camera;
-        if (!or_nothing(catalogue_.find(camera.kind)).camera)
-            return fail(at, {ErrorCode::unknown_kind, "", shown_value(camera.kind), ""});
+        if (listed && cell(row, "length").empty())
+            return fail(at, {ErrorCode::missing_field, "", "length", "x and y, or length"});
+        const std::string kind = cell(row, "kind");
+        camera.kind = kind.empty() ? usual::camera : or_nothing(kind_named(kind)).id;
+        if (camera.kind.empty())
+            return fail(at, {ErrorCode::unknown_kind, "", shown_value(kind), ""});
         camera.name = cell(row, "name");
         if (camera.name.size() > most_name_letters) {
             const auto letters = letters_in(camera.name);
@@ -200,8 +282,16 @@ private:
                        : std::optional(Error{ErrorCode::bad_value, "", "",
                                              allowed_number("length_m", length_range, false)});
         };
-        if (const auto length_m = number(at, row, "length", Unit::metre, with_length))
-            connect_by_length(at, camera, *length_m);
+        const auto length_m = number(at, row, "length", Unit::metre, with_length);
+        if (listed) {
+            if (!length_m) return;
+            camera.at = spots_.next();
+            camera.stated_run_m = *length_m;
+            out_.added.push_back(camera.id);
+            listed_.push_back(std::move(camera));
+            return;
+        }
+        if (length_m) connect_by_length(at, camera, *length_m);
         out_.added.push_back(camera.id);
         out_.site.devices.push_back(std::move(camera));
     }
@@ -226,6 +316,8 @@ private:
     std::map<std::string, std::size_t> columns_;
     Ids ids_;
     LengthLayer lengths_;
+    ListSpots spots_;
+    std::vector<Device> listed_;  // on no plan, each at the end of so many metres
 };
 
 }  // namespace
@@ -240,8 +332,10 @@ CsvRows csv_rows(std::string_view text) {
     csv_parser parser;
     csv_init(&parser, CSV_APPEND_NULL);
     const std::string_view head = text.substr(0, text.find('\n'));
-    if (std::count(head.begin(), head.end(), ';') > std::count(head.begin(), head.end(), ','))
-        csv_set_delim(&parser, ';');
+    const auto in_head = [&](char c) { return std::count(head.begin(), head.end(), c); };
+    if (in_head(';') > in_head(',')) csv_set_delim(&parser, ';');
+    // As a spreadsheet copies its cells.
+    if (in_head('\t') > 0) csv_set_delim(&parser, '\t');
     const auto on_field = [](void* field, std::size_t size, void* data) {
         static_cast<State*>(data)->row.emplace_back(static_cast<const char*>(field), size);
     };

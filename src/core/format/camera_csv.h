@@ -19,10 +19,13 @@ struct CsvImport {
     bool stopped = false;            // by `goes_on`
 };
 
-// Columns, in any order, named in the first line: name, x, y, kind, watts, mbps, length. name, x
-// and y are needed. Quantities may carry units ("135 ft"). Semicolons or commas separate; text that
-// is not UTF-8 is taken as Latin-1. A length is that of the cable and connects the camera to the
-// first free port that serves it. `goes_on` hears the share done now and then; false stops.
+// Columns, in any order, named in the first line: name, x, y, kind, watts, mbps, length, or as they
+// are often called. name is needed, and x and y or length; rows without headings are taken by what
+// stands in them. Quantities may carry units ("135 ft"). Semicolons, tabs or commas separate; text
+// that is not UTF-8 is taken as Latin-1. A length is that of the cable and connects the camera to
+// the first free port that serves it. A camera with a length and no x and y stands on no plan; such
+// a list in an empty site gets an equipment room, and each camera a run. `goes_on` hears the share
+// done now and then; false stops.
 CsvImport import_cameras(const Site& site, const Catalogue& catalogue, std::string_view csv,
                          const std::function<bool(double share)>& goes_on = {});
 

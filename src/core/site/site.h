@@ -111,6 +111,9 @@ struct Device {
     int supplies = 0;                          // power supplies that work; 0: all it has
     std::optional<Alternative> alternative;    // of a combiner, where it is set otherwise
     double low_volts_share = 0;                // less than its sheet gives, as found
+    // Of a camera that stands on no plan: metres of cable from the head end, as stated. Where it is
+    // drawn says nothing then. 0: it stands where it is drawn.
+    double stated_run_m = 0;
     std::optional<OnNetwork> on_network;
     int priority_of(const std::string& port) const;
     std::string extra;

@@ -228,6 +228,7 @@ void fields(V& v, Of<Device>) {
     v.whole("supplies", &Device::supplies, {0, 4});
     v.choice("alternative", &Device::alternative);
     v.number("low_volts_share", &Device::low_volts_share, {0, 0.5});
+    v.number("stated_run_m", &Device::stated_run_m, length_range);
     v.group("on_network", &Device::on_network);
     v.rest(&Device::extra);
 }

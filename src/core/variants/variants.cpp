@@ -83,6 +83,7 @@ void follow(Device& kept, const Device& was, const Device& is) {
     follow(kept, was, is, &Device::camera);
     follow(kept, was, is, &Device::on_network);
     follow(kept, was, is, &Device::low_volts_share);
+    follow(kept, was, is, &Device::stated_run_m);
 }
 
 void follow(Link& kept, const Link& was, const Link& is) {
