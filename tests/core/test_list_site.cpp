@@ -87,6 +87,27 @@ TEST_CASE("metres that were stated bind every way, until the camera is put on th
     CHECK(find_device(placed, "K01")->stated_run_m == 0);
 }
 
+TEST_CASE("the stated metres begin anywhere in the equipment room", "[list]") {
+    Site site = take("name,length\nGate,70\n").site;
+    Place& room = site.places.front();
+    room.width_m = 80;
+    room.depth_m = 60;
+    const std::string sw = site.devices.front().id;
+    site = *move_object(site, sw, {38, -28});
+    site = *remove_object(site, shipped_catalogue(), site.links.back().id);
+    const auto direct = build_ways(site, shipped_catalogue(), "K01", {WayId::direct_copper});
+    CHECK(direct.front().build.front().length_m == Approx(70).margin(0.1));
+}
+
+TEST_CASE("a list of many hundreds is laid as well", "[list]") {
+    std::string list = "name,length\n";
+    for (int i = 1; i <= 300; ++i) list += fmt::format("Camera {},{}\n", i, i % 30 ? 40 : 150);
+    const CsvImport import = take(list);
+    const Judged judged = judge_site(import.site);
+    CHECK(judged.assessment.summary.fails == 0);
+    CHECK(judged.assessment.summary.unknown == 0);
+}
+
 TEST_CASE("nothing of a list is taken for near anything else", "[list]") {
     std::string list = "name,length\n";
     for (int i = 1; i <= 40; ++i) list += fmt::format("Camera {},{}\n", i, 20 + 2 * i);

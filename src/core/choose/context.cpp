@@ -130,7 +130,8 @@ const Route& ChooseContext::route(Point from, Point to) const {
 std::optional<KnownStretch> ChooseContext::known_between(Point from, Point to) const {
     for (const KnownRoute* route : known_routes_) {
         const bool own = route->camera == camera_id;
-        auto known = stretch_between(*route, from, to, own ? usual::beside_m : 0);
+        auto known = stretch_between(*route, from, to,
+                                     own ? std::max(usual::beside_m, route->head_end_m) : 0);
         if (!known) continue;
         if (!own) known->true_m = std::max(known->true_m, known->drawn_m);
         return known;

@@ -114,6 +114,7 @@ void KnownLengths::add_stated(const Network& net) {
         if (camera.stated_run_m <= 0 || measured.contains(camera.id)) continue;
         const double line_m = distance_m(head_end->at, camera.at);
         routes_.push_back({camera.id,
+                           std::hypot(head_end->width_m, head_end->depth_m) / 2,
                            {head_end->at, camera.at},
                            {{line_m, line_m + drops_m, camera.stated_run_m}}});
     }
@@ -164,10 +165,12 @@ std::optional<KnownStretch> stretch_between(const KnownRoute& route, Point from,
         at_m += piece.line_m;
     }
     if (out.drawn_m <= 0 || out.true_m <= 0) return std::nullopt;
+    out.only_stated = route.head_end_m > 0;
     return out;
 }
 
 double true_to_drawn(const KnownStretch& known, double plan_m, double drops_m) {
+    if (known.only_stated) return known.true_m / std::max(least_stretch_m, plan_m + drops_m);
     constexpr double same_m = 1, same_share = 0.02;
     const bool same_line =
         std::abs(plan_m - known.line_m) <= std::max(same_m, same_share * known.line_m);

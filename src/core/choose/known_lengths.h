@@ -20,6 +20,7 @@ struct KnownRoute {
         double true_m = 0;
     };
     std::string camera;       // whose run it is; empty for none
+    double head_end_m = 0;    // units so far from its start stand at the head end all the same
     std::vector<Point> line;  // from the head end
     std::vector<Piece> pieces;
 };
@@ -29,6 +30,7 @@ struct KnownStretch {
     double line_m = 0;
     double drawn_m = 0;
     double true_m = 0;
+    bool only_stated = false;  // where it is drawn says nothing
 };
 
 class KnownLengths {

@@ -126,12 +126,12 @@ Result<Site> with_room_for(Site site, const Catalogue& catalogue,
     Site out = std::move(room->site);
     // Each recorder has switches of its own, as many for each.
     std::vector<std::string> head{out.devices[out.devices.size() - 2].id};
-    constexpr int in_a_row = 7;
+    constexpr int in_a_row = 7, rows = 6;  // inside the room, on one another where they are many
     int placed = 0;
     const auto add = [&](const std::string& kind, const std::string& patch_to) -> Result<Added> {
         Result<Added> unit =
             add_device(std::move(out), catalogue, kind,
-                       {-5 + 1.5 * (placed % in_a_row), -3 + 1.2 * (placed / in_a_row)});
+                       {-5 + 1.5 * (placed % in_a_row), -3 + 1.2 * (placed / in_a_row % rows)});
         if (!unit) return unit;
         ++placed;
         change(find_device(unit->site, unit->id), [&](Device& device) { device.place = place; });
