@@ -471,7 +471,7 @@ private:
         CLI::App* import =
             add("import", "take cameras from a CSV file into the site", import_command);
         files.reads(import, "CSV", options.csv_path)
-            ->description("name, x, y, kind, watts, mbps, length")
+            ->description("name, kind, watts, mbps, and x and y or length")
             ->required();
         files.writes(import, "--write", options.write_path)
             ->description("write the site with them here");

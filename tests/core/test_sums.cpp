@@ -135,6 +135,20 @@ TEST_CASE("farthest length and most watts are one line read two ways", "[sums][r
     std::snprintf(text, sizeof text, "watts 24awg %.6f m 50 V 30 W", 12.5 / 0.0842 * 1);
     CHECK(sum(text).answer == Approx(25.5).margin(0.05));
     // What no port can push through: a quarter of V squared over R.
+    // Beside what this cable brings, what the port's class is sure of at any load of it.
+    const auto sure_w = [&](const char* words) {
+        const Sum asked = sum(words);
+        const auto found =
+            std::find_if(asked.working.begin(), asked.working.end(), [](const Step& step) {
+                return step.formula.find("is sure of this") != std::string::npos;
+            });
+        return found == asked.working.end() ? 0.0 : found->result;
+    };
+    CHECK(sure_w("watts 24awg 50 m 50 V 30 W") == Approx(25.5));
+    CHECK(sure_w("watts 24awg 50 m 44 V 15.4 W") == Approx(12.95).margin(0.06));
+    CHECK(sure_w("watts 24awg 50 m 52 V 90 W") == Approx(71.3));
+    CHECK(sure_w("watts 24awg 50 m 50 V 29 W") == 0);
+    CHECK(sure_w("watts 24awg 50 m 50 V") == 0);
     const Sum most = sum("watts 24awg 600 m 50 V 90 W");
     CHECK(most.answer == Approx(50 * 50 / (4 * 600 * 0.0842)).epsilon(2e-3));
     CHECK(sum("battery 152 W 4 h").answer == Approx(152 * 4 / (0.85 * 0.8)));

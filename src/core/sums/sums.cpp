@@ -8,11 +8,13 @@
 #include <limits>
 #include <optional>
 
+#include "core/look_up.h"
 #include "core/physics/bit_rate.h"
 #include "core/physics/conductor.h"
 #include "core/physics/feed.h"
 #include "core/physics/fibre.h"
 #include "core/physics/radio.h"
+#include "core/standards/standards.h"
 #include "core/sums/sum_words.h"
 #include "core/text.h"
 
@@ -118,6 +120,16 @@ Result<Sum> watts(Reader& read) {
             {"P = P0 − (P0 ÷ V)² R",
              fmt::format("{0:g} − ({0:g} ÷ {1:g})² × {2:.2f}", *port_w, *volts, ohm), sum.answer,
              Unit::watt, source::ohms_law});
+    }
+    // What the class counts with is the longest channel, not this one.
+    for (int poe_class : {1, 2, 3, 4, 5, 6, 7, 8}) {
+        const PoeClassLimits limits = or_nothing(poe_class_limits(poe_class));
+        if (!port_w || std::abs(limits.pse_w - *port_w) > 0.05) continue;
+        sum.working.push_back({fmt::format("class {} is sure of this at its load", poe_class),
+                               fmt::format("{:g} W at the port, the longest channel its class "
+                                           "allows",
+                                           limits.pse_w),
+                               limits.pd_w, Unit::watt, source::poe_class_table});
     }
     return sum;
 }
