@@ -5,6 +5,7 @@
 #include <QPainter>
 
 #include <algorithm>
+#include <set>
 
 #include "core/format/file_store.h"
 #include "core/format/site_json.h"
@@ -21,9 +22,13 @@ QRectF outline(const Place& place) {
             place.depth_m};
 }
 
-QRectF span_of(const Site& site) {
+QRectF span_of(const Network& net, const std::set<DeviceNumber>& off) {
+    const Site& site = *net.site;
     QPolygonF points;
-    for (const Device& device : site.devices) points << QPointF(device.at.x_m, device.at.y_m);
+    for (DeviceNumber number : net.kinds.numbers()) {
+        const Point at = net.device(number).at;
+        if (!off.contains(number)) points << QPointF(at.x_m, at.y_m);
+    }
     for (const Place& place : site.places)
         points << outline(place).topLeft() << outline(place).bottomRight();
     for (const Pathway& pathway : site.pathways)
@@ -42,7 +47,8 @@ QImage site_picture(const Network& net, const Assessment& assessment, const Them
     image.setDevicePixelRatio(scale);
     image.fill(theme.card);
     const Site& site = *net.site;
-    const QRectF span = span_of(site);
+    const std::set<DeviceNumber> off = off_plan(net);
+    const QRectF span = span_of(net, off);
     const double per_m = std::min((points.width() - 2 * margin) / span.width(),
                                   (points.height() - 2 * margin) / span.height());
     const QPointF middle(points.width() / 2.0, points.height() / 2.0);
@@ -67,12 +73,14 @@ QImage site_picture(const Network& net, const Assessment& assessment, const Them
     }
     painter.setBrush(Qt::NoBrush);
     for (const NetLink& link : net.links) {
+        if (off.contains(link.a.device) || off.contains(link.b.device)) continue;
         painter.setPen(QPen(colour_of(theme, link_mark(net, link)), 1.1));
         painter.drawPolyline(line_of(link_polyline(site, *link.link)));
     }
     for (const RunAssessment& run : assessment.runs) {
         const Device* camera = find_device(site, run.camera);
-        if (camera) paint_verdict(painter, theme, run.verdict, on_image(camera->at), 6);
+        if (camera && camera->stated_run_m <= 0)
+            paint_verdict(painter, theme, run.verdict, on_image(camera->at), 6);
     }
     return image;
 }

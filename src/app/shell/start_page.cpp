@@ -90,7 +90,8 @@ StartPage::StartPage(QWidget* parent)
     last->addWidget(heading);
     last->addLayout(cards_);
     auto* drop = wrapped_label(
-        tr("Or drop a file on the window, or paste rows of names, kinds and metres (Ctrl+V)."), this);
+        tr("Or drop a file on the window, or paste rows of names, kinds and metres (Ctrl+V)."),
+        this);
     set_tone(drop, Tone::quiet);
     last->addWidget(drop);
     last->addStretch(1);
