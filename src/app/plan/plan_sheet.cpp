@@ -110,6 +110,13 @@ private:
                                                 static_cast<int>(inside.width() * 0.45)));
         p_.setFont(text_font(paper_, 0.95));
         const QString paper = QPageSize(sheet_.paper).name().section(' ', 0, 0);
+        // Whoever holds the paper must know what is not on it.
+        const auto listed =
+            std::count_if(site.devices.begin(), site.devices.end(),
+                          [](const Device& device) { return device.stated_run_m > 0; });
+        if (listed > 0)
+            p_.drawText(inside, Qt::AlignLeft | Qt::AlignVCenter,
+                        QObject::tr("%1 cameras stand on no plan and are not shown").arg(listed));
         p_.drawText(inside, Qt::AlignLeft | Qt::AlignBottom,
                     QObject::tr("1:%1 on %2 · %3 · %4")
                         .arg(scale_.one_to)

@@ -67,10 +67,6 @@ Site places_and_pathways(const Site& of) {
     return out;
 }
 
-}  // namespace
-
-namespace {
-
 double class_w(int poe_class) {
     return or_nothing(poe_class_limits(std::clamp(poe_class, 1, 8))).pse_w;
 }

@@ -54,7 +54,7 @@ bool plain_channel(const Proposal& proposal) {
                        });
 }
 
-// What changes nothing for others comes first at like price: common practice.
+// What changes nothing for others comes first at like price; how like is a choice of this program.
 constexpr double like_price = 1.1;
 double ranked_price(const Proposal& proposal) {
     return proposal.cost.total() * (proposal.changes_others ? like_price : 1);
@@ -91,10 +91,6 @@ bool before(const Proposal& a, const Proposal& b, Preference preference) {
     if (a.can_fail != b.can_fail) return a.can_fail < b.can_fail;
     return a.way < b.way;  // the simpler one
 }
-
-}  // namespace
-
-namespace {
 
 Proposal built(const ChooseContext& context, const Builder& builder) {
     const bool by_air = builder.way == WayId::radio_bridge || builder.way == WayId::radio_hub;
