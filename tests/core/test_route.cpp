@@ -2,7 +2,11 @@
 // Pathways to routes and lengths.
 #include <catch2/catch.hpp>
 
+#include <random>
+
 #include "core/route/route.h"
+#include "support/plain_routes.h"
+#include "support/sanitizer.h"
 #include "support/sites.h"
 
 using namespace ovant;
@@ -109,4 +113,71 @@ TEST_CASE("a cable is as harsh as the harshest place it lies in", "[route]") {
     CHECK(lies() == Surroundings::outdoor);
     link.pathways = {"W1"};
     CHECK(lies() == Surroundings::wet);
+}
+
+namespace {
+
+// Pathways of one to three stretches anywhere on a field; on a grid many meet in one point.
+Site crossing_pathways(std::mt19937& random, int pathways, double side_m, double grid_m) {
+    const auto spot = [&] {
+        std::uniform_real_distribution<double> anywhere(0, side_m);
+        Point at{anywhere(random), anywhere(random)};
+        if (grid_m > 0)
+            at = {std::round(at.x_m / grid_m) * grid_m, std::round(at.y_m / grid_m) * grid_m};
+        return at;
+    };
+    Site site = bare_site();
+    for (int i = 0; i < pathways; ++i) {
+        std::vector<Point> points;
+        for (int k = std::uniform_int_distribution(2, 4)(random); k > 0; --k)
+            points.push_back(spot());
+        site.pathways.push_back(pathway(("W" + std::to_string(i)).c_str(), points));
+    }
+    return site;
+}
+
+}  // namespace
+
+TEST_CASE("a way is as short as the whole graph's", "[route]") {
+    std::mt19937 random(77);
+    const int rounds = rounds_or_long(300, 20'000);
+    int others = 0;
+    for (int round = 0; round < rounds; ++round) {
+        const double grid_m = round % 3 == 0 ? 20 : 0;
+        const Site site = crossing_pathways(random, 1 + round % 25, 200, grid_m);
+        const Router router(site);
+        for (int query = 0; query < 4; ++query) {
+            std::uniform_real_distribution<double> anywhere(-20, 220);
+            const Point from{anywhere(random), anywhere(random)};
+            const Point to{anywhere(random), anywhere(random)};
+            const RoutedWay found = router.way(from, to), plain = plain_route(site, from, to);
+            CAPTURE(round, query, found.pathways, plain.pathways);
+            CHECK(found.weighed_m == Approx(plain.weighed_m).margin(1e-9));
+            others += found.pathways != plain.pathways;
+        }
+    }
+    CHECK(others <= rounds / 50);  // as short, by another way
+}
+
+TEST_CASE("ten thousand pathways that all cross are gone through within bounds", "[route]") {
+    std::mt19937 random(3);
+    Site site = bare_site();
+    std::uniform_real_distribution<double> anywhere(0, 400);
+    const int pathways = rounds_or_long(2'000, 10'000);
+    for (int i = 0; i < pathways; ++i) {
+        const bool across = i % 2 == 0;
+        const double a_m = anywhere(random), b_m = anywhere(random);
+        site.pathways.push_back(pathway(("W" + std::to_string(i)).c_str(),
+                                        across ? std::vector<Point>{{0, a_m}, {400, b_m}}
+                                               : std::vector<Point>{{a_m, 0}, {b_m, 400}}));
+    }
+    const Router router(site);
+    for (int query = 0; query < 5; ++query) {
+        const Point from{anywhere(random), anywhere(random)};
+        const Point to{anywhere(random), anywhere(random)};
+        const RoutedWay way = router.way(from, to);
+        CAPTURE(query, way.pathways);
+        CHECK(way.weighed_m >= distance_m(from, to) - 1e-6);
+        CHECK(way.weighed_m < 1.5 * distance_m(from, to));
+    }
 }

@@ -1,5 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// Any bytes as a list of cameras: what is taken passes the gate.
+// Any bytes as a list of cameras: what is taken passes the gate, each camera said is one camera.
+// What its way wants besides (an extender, a switch) comes with it.
+#include <algorithm>
+
 #include "core/format/camera_csv.h"
 #include "core/edits/edits.h"
 #include "fuzz/fuzz.h"
@@ -11,7 +14,10 @@ int LLVMFuzzerTestOneInput(const std::uint8_t* data, std::size_t size) {
         add_equipment_room(Site{}, shipped_catalogue(), {0, 0}, "sw-8-at-120", "rec-32")->site;
     const CsvImport import = import_cameras(room, shipped_catalogue(), text_of(data, size));
     for (const Error& line : import.lines) promise(sentence(line).size() > 8);
-    promise(import.site.devices.size() == room.devices.size() + import.added.size());
+    const auto cameras = std::count_if(import.site.devices.begin(), import.site.devices.end(),
+                                       [](const Device& unit) { return unit.camera.has_value(); });
+    promise(cameras == std::ssize(import.added));
+    for (const std::string& id : import.added) promise(find_device(import.site, id) != nullptr);
     const Result<Site> kept = sound(room, shipped_catalogue(), import.site);
     promise(static_cast<bool>(kept));
     promise_kept(*kept);

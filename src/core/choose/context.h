@@ -25,6 +25,7 @@
 #include "core/look_up.h"
 #include "core/parts/brought.h"
 #include "core/route/route.h"
+#include "core/route/router.h"
 #include "core/simulate/what_if.h"
 
 namespace ovant {

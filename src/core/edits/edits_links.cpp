@@ -10,6 +10,7 @@
 
 #include "core/look_up.h"
 #include "core/route/route.h"
+#include "core/route/router.h"
 #include "core/edits/edits_common.h"
 #include "core/site/site_problems.h"
 

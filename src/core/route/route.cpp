@@ -2,20 +2,13 @@
 #include "core/route/route.h"
 
 #include <algorithm>
-#include <boost/graph/adjacency_list.hpp>
-#include <boost/graph/dijkstra_shortest_paths.hpp>
 #include <cmath>
 #include <limits>
 
+#include "core/route/meet.h"
+
 namespace ovant {
 namespace {
-
-constexpr double junction_m = 2.0;  // pathways this close are taken as joined
-constexpr double off_pathway_weight = 1.5;
-
-Point between(Point a, Point b, double share) {
-    return {a.x_m + (b.x_m - a.x_m) * share, a.y_m + (b.y_m - a.y_m) * share};
-}
 
 double share_on_segment(Point a, Point b, Point point) {
     const double dx = b.x_m - a.x_m;
@@ -23,18 +16,6 @@ double share_on_segment(Point a, Point b, Point point) {
     const double square = dx * dx + dy * dy;
     if (square == 0) return 0;
     return std::clamp(((point.x_m - a.x_m) * dx + (point.y_m - a.y_m) * dy) / square, 0.0, 1.0);
-}
-
-// Where two segments cross, as the share along the first; nullopt if they do not.
-std::optional<double> crossing_share(Point a, Point b, Point c, Point d) {
-    const double rx = b.x_m - a.x_m, ry = b.y_m - a.y_m;
-    const double sx = d.x_m - c.x_m, sy = d.y_m - c.y_m;
-    const double cross = rx * sy - ry * sx;
-    if (cross == 0) return std::nullopt;
-    const double t = ((c.x_m - a.x_m) * sy - (c.y_m - a.y_m) * sx) / cross;
-    const double u = ((c.x_m - a.x_m) * ry - (c.y_m - a.y_m) * rx) / cross;
-    if (t < 0 || t > 1 || u < 0 || u > 1) return std::nullopt;
-    return t;
 }
 
 bool is_inside(const std::vector<Point>& outline, Point point) {
@@ -47,34 +28,6 @@ bool is_inside(const std::vector<Point>& outline, Point point) {
         if (point.x_m < x_m) in = !in;
     }
     return in;
-}
-
-struct Junction {
-    Projection on_first;
-    Projection on_second;
-};
-
-// Closest approach of two pathways: a crossing, or a vertex of one on the other.
-Junction junction(const std::vector<Point>& first, const std::vector<Point>& second) {
-    Junction best;
-    double least_m = std::numeric_limits<double>::infinity();
-    const auto consider = [&](Point point) {
-        const Projection p = project(first, point);
-        const Projection q = project(second, p.at);
-        if (q.away_m < least_m) {
-            least_m = q.away_m;
-            best = {p, q};
-        }
-    };
-    for (const Point& point : first) consider(point);
-    for (const Point& point : second) consider(point);
-    for (std::size_t i = 0; i + 1 < first.size(); ++i) {
-        for (std::size_t j = 0; j + 1 < second.size(); ++j) {
-            const auto share = crossing_share(first[i], first[i + 1], second[j], second[j + 1]);
-            if (share) consider(between(first[i], first[i + 1], *share));
-        }
-    }
-    return best;
 }
 
 void append(std::vector<Point>& line, const std::vector<Point>& more) {
@@ -117,132 +70,38 @@ Point end_point(const Site& site, const LinkEnd& end) {
 
 }  // namespace
 
-// The pathway graph. Vertices are points on pathways: their ends and bends, and where they meet.
-// For one way two more points are joined to it, on a copy of what is small: the marks.
-class RouteGraph {
-public:
-    explicit RouteGraph(const Site& site) : site_(site), marks_(site.pathways.size()) {
-        boxes_.reserve(site.pathways.size());
-        for (const Pathway& pathway : site.pathways) boxes_.push_back(box_of(pathway.points));
-        for (std::size_t i = 0; i < site.pathways.size(); ++i) {
-            double along_m = 0;
-            const auto& points = site.pathways[i].points;
-            for (std::size_t k = 0; k < points.size(); ++k) {
-                if (k > 0) along_m += distance_m(points[k - 1], points[k]);
-                add_mark(i, along_m);
-            }
-            for (std::size_t j = 0; j < i; ++j) {
-                if (!boxes_[i].near(boxes_[j])) continue;
-                const Junction joint = junction(points, site.pathways[j].points);
-                if (joint.on_second.away_m > junction_m) continue;
-                joints_.push_back({add_mark(i, joint.on_first.along_m),
-                                   add_mark(j, joint.on_second.along_m), joint.on_second.away_m,
-                                   -1});
-            }
-        }
-        for (auto& marks : marks_) std::sort(marks.begin(), marks.end());
-    }
+std::optional<double> crossing_share(Point a, Point b, Point c, Point d) {
+    const double rx = b.x_m - a.x_m, ry = b.y_m - a.y_m;
+    const double sx = d.x_m - c.x_m, sy = d.y_m - c.y_m;
+    const double cross = rx * sy - ry * sx;
+    if (cross == 0) return std::nullopt;
+    const double t = ((c.x_m - a.x_m) * sy - (c.y_m - a.y_m) * sx) / cross;
+    const double u = ((c.x_m - a.x_m) * ry - (c.y_m - a.y_m) * rx) / cross;
+    if (t < 0 || t > 1 || u < 0 || u > 1) return std::nullopt;
+    return t;
+}
 
-    std::vector<std::string> route(Point from, Point to) const {
-        int vertices = vertices_;
-        std::vector<Edge> edges = joints_;
-        const int start = vertices++, goal = vertices++;
-        edges.push_back({start, goal, distance_m(from, to) * off_pathway_weight, -1});
-        for (std::size_t i = 0; i < site_.pathways.size(); ++i) {
-            std::vector<std::pair<double, int>> marks = marks_[i];
-            const Projection a = project(site_.pathways[i].points, from);
-            const Projection b = project(site_.pathways[i].points, to);
-            const auto join = [&](const Projection& at, int end) {
-                edges.push_back({end, vertices, at.away_m * off_pathway_weight, -1});
-                const std::pair<double, int> mark{at.along_m, vertices++};
-                marks.insert(std::upper_bound(marks.begin(), marks.end(), mark), mark);
-            };
-            join(a, start);
-            join(b, goal);
-            for (std::size_t k = 1; k < marks.size(); ++k) {
-                edges.push_back({marks[k - 1].second, marks[k].second,
-                                 marks[k].first - marks[k - 1].first, static_cast<int>(i)});
-            }
-        }
-        return shortest(edges, vertices, start, goal);
-    }
-
-private:
-    struct Edge {
-        int from, to;
-        double weight;
-        int pathway;
-    };
-    // What a pathway covers, to tell apart quickly those that come nowhere near each other.
-    struct Box {
-        double left, top, right, bottom;
-        bool near(const Box& other) const {
-            return left - junction_m <= other.right && other.left - junction_m <= right &&
-                   top - junction_m <= other.bottom && other.top - junction_m <= bottom;
+Junction junction(const std::vector<Point>& first, const std::vector<Point>& second) {
+    double least_m = std::numeric_limits<double>::infinity();
+    Junction best;
+    best.on_second.away_m = least_m;
+    const auto consider = [&](Point point) {
+        const Projection p = project(first, point);
+        const Projection q = project(second, p.at);
+        if (q.away_m < least_m) {
+            least_m = q.away_m;
+            best = {p, q};
         }
     };
-    static Box box_of(const std::vector<Point>& points) {
-        Box box{1e300, 1e300, -1e300, -1e300};
-        for (const Point& point : points) {
-            box.left = std::min(box.left, point.x_m);
-            box.right = std::max(box.right, point.x_m);
-            box.top = std::min(box.top, point.y_m);
-            box.bottom = std::max(box.bottom, point.y_m);
+    for (const Point& point : first) consider(point);
+    for (const Point& point : second) consider(point);
+    for (std::size_t i = 0; i + 1 < first.size(); ++i) {
+        for (std::size_t j = 0; j + 1 < second.size(); ++j) {
+            const auto share = crossing_share(first[i], first[i + 1], second[j], second[j + 1]);
+            if (share) consider(between(first[i], first[i + 1], *share));
         }
-        return box;
     }
-    int add_mark(std::size_t pathway, double along_m) {
-        marks_[pathway].push_back({along_m, vertices_});
-        return vertices_++;
-    }
-
-    std::vector<std::string> shortest(const std::vector<Edge>& edges, int vertices, int start,
-                                      int goal) const {
-        using Graph =
-            boost::adjacency_list<boost::vecS, boost::vecS, boost::undirectedS, boost::no_property,
-                                  boost::property<boost::edge_weight_t, double,
-                                                  boost::property<boost::edge_index_t, int>>>;
-        Graph graph(static_cast<std::size_t>(vertices));
-        for (std::size_t i = 0; i < edges.size(); ++i) {
-            boost::add_edge(static_cast<std::size_t>(edges[i].from),
-                            static_cast<std::size_t>(edges[i].to),
-                            Graph::edge_property_type(edges[i].weight, static_cast<int>(i)), graph);
-        }
-        std::vector<std::size_t> before(static_cast<std::size_t>(vertices));
-        boost::dijkstra_shortest_paths(graph, static_cast<std::size_t>(start),
-                                       boost::predecessor_map(before.data()));
-        std::vector<std::string> names;
-        for (std::size_t at = static_cast<std::size_t>(goal);
-             at != static_cast<std::size_t>(start) && before[at] != at; at = before[at]) {
-            double least = std::numeric_limits<double>::infinity();
-            int pathway = -1;
-            for (const auto edge : boost::make_iterator_range(out_edges(at, graph))) {
-                if (target(edge, graph) != before[at] ||
-                    get(boost::edge_weight, graph, edge) >= least)
-                    continue;
-                least = get(boost::edge_weight, graph, edge);
-                pathway =
-                    edges[static_cast<std::size_t>(get(boost::edge_index, graph, edge))].pathway;
-            }
-            if (pathway < 0 || least <= 0) continue;
-            const std::string& name = site_.pathways[static_cast<std::size_t>(pathway)].id;
-            if (names.empty() || names.back() != name) names.push_back(name);
-        }
-        std::reverse(names.begin(), names.end());
-        return names;
-    }
-
-    const Site& site_;
-    std::vector<std::vector<std::pair<double, int>>> marks_;  // by pathway, in order along it
-    std::vector<Edge> joints_;
-    std::vector<Box> boxes_;
-    int vertices_ = 0;
-};
-
-Router::Router(const Site& site) : graph_(std::make_unique<RouteGraph>(site)) {}
-Router::~Router() = default;
-std::vector<std::string> Router::route(Point from, Point to) const {
-    return graph_->route(from, to);
+    return best;
 }
 
 Projection project(const std::vector<Point>& polyline, Point point) {
@@ -432,11 +291,6 @@ Surroundings link_surroundings(const Site& site, const Link& link, const Device&
         harshest = std::max(harshest, Surroundings::outdoor);
     if (lies_in_ground(site, link, a, b, medium)) harshest = Surroundings::wet;
     return harshest;
-}
-
-std::vector<std::string> find_route(const Site& site, Point from, Point to) {
-    if (site.pathways.empty()) return {};
-    return Router(site).route(from, to);
 }
 
 }  // namespace ovant

@@ -2,7 +2,7 @@
 // Pathways to routes and lengths. Plan metres; heights come in as drops. Includes site only.
 #pragma once
 
-#include <memory>
+#include <optional>
 #include <string>
 #include <utility>
 #include <vector>
@@ -67,23 +67,5 @@ bool lies_in_ground(const Site& site, const Link& link, const Device& a, const D
 // outdoors whatever its ends are.
 Surroundings link_surroundings(const Site& site, const Link& link, const Device& a, const Device& b,
                                Medium medium);
-
-// The pathways of a site as a graph, worked out once for many ways. Borrows the site.
-class Router {
-public:
-    explicit Router(const Site& site);
-    ~Router();
-    Router(const Router&) = delete;
-    Router& operator=(const Router&) = delete;
-    // As find_route.
-    std::vector<std::string> route(Point from, Point to) const;
-
-private:
-    std::unique_ptr<class RouteGraph> graph_;
-};
-
-// Shortest way between two points where a metre off the pathways counts as one and a half: the
-// pathways in order, empty for a straight line. Dijkstra over the pathway graph.
-std::vector<std::string> find_route(const Site& site, Point from, Point to);
 
 }  // namespace ovant
