@@ -118,22 +118,22 @@ public:
         net.fed_at.assign(net.kinds.size(), {});
         net.feed_is_off.assign(net.kinds.size(), false);
     }
+    // Where two feeds meet at one load the one that its kind names carries it, else the one of more
+    // volts, whichever stands first in the file; of equal ones that of the first id.
     void mark() {
-        // Where two feeds meet at one load the one of more volts carries it, whichever stands first
-        // in the file; of equal ones that of the first id.
         std::vector<DeviceNumber> sources;
         for (DeviceNumber device : net_.kinds.numbers()) {
             if (is_source(net_.kind(device))) sources.push_back(device);
         }
-        const auto volts = [&](DeviceNumber device) {
-            const auto& supply = net_.kind(device).supply;
-            return supply ? supply->nominal_v : 0;
-        };
         std::stable_sort(sources.begin(), sources.end(), [&](DeviceNumber a, DeviceNumber b) {
-            if (volts(a) != volts(b)) return volts(a) > volts(b);
+            if (volts_of(a) != volts_of(b)) return volts_of(a) > volts_of(b);
             return net_.device(a).id < net_.device(b).id;
         });
         for (DeviceNumber device : sources) leave(device, {}, false);
+        std::stable_sort(net_.standby_feeds.begin(), net_.standby_feeds.end(),
+                         [&](const StandbyFeed& a, const StandbyFeed& b) {
+                             return a.device != b.device ? a.device < b.device : goes_before(a, b);
+                         });
     }
 
 private:
@@ -154,16 +154,15 @@ private:
             if (!in.device) return;
             const PortRole role = net_.port(in).role;
             if (role != PortRole::pd && role != PortRole::pass) return;
-            if (net_.fed_by[in.device] && net_.kind(in.device).category != Category::combiner) {
-                return;
-            }
+            const bool is_fed =
+                net_.fed_by[in.device] && net_.kind(in.device).category != Category::combiner;
+            if (is_fed && (off || role != PortRole::pd || net_.power_off(in))) return;
+            if (is_fed) return meet({in.device, root, from, in.port});
             off = off || net_.power_off(in);
             if (off) {
                 net_.feed_is_off[in.device] = true;
             } else {
-                net_.fed_by[in.device] = root;
-                net_.fed_from[in.device] = from;
-                net_.fed_at[in.device] = in.port;
+                carry({in.device, root, from, in.port});
             }
             if (role == PortRole::pd) {
                 if (net_.kind(in.device).supply && !is_source(net_.kind(in.device)))
@@ -173,6 +172,38 @@ private:
             out = {in.device, passed_on_at(net_.kind(in.device), in.port, lane)};
             if (!out.port) return;
         }
+    }
+
+    double volts_of(DeviceNumber device) const {
+        const auto& supply = net_.kind(device).supply;
+        return supply ? supply->nominal_v : 0;
+    }
+    void carry(const StandbyFeed& feed) {
+        net_.fed_by[feed.device] = feed.root;
+        net_.fed_from[feed.device] = feed.from;
+        net_.fed_at[feed.device] = feed.at;
+    }
+    // Of two feeds at one load.
+    bool goes_before(const StandbyFeed& a, const StandbyFeed& b) const {
+        const Kind& kind = net_.kind(a.device);
+        const auto named = [&](const StandbyFeed& feed) {
+            if (!kind.camera || kind.camera->first_input == FirstInput::most_volts) return true;
+            const bool poe = kind.ports[feed.at].power == PowerKind::poe;
+            return poe == (kind.camera->first_input == FirstInput::poe);
+        };
+        if (named(a) != named(b)) return named(a);
+        return volts_of(a.from.device) > volts_of(b.from.device);
+    }
+    // A second feed comes to a unit. What feeds others stays on the first: they hang on that.
+    void meet(StandbyFeed feed) {
+        StandbyFeed first{feed.device, net_.fed_by[feed.device], net_.fed_from[feed.device],
+                          net_.fed_at[feed.device]};
+        if (first.at == feed.at) return;
+        if (!net_.kind(feed.device).supply && goes_before(feed, first)) {
+            carry(feed);
+            feed = first;
+        }
+        net_.standby_feeds.push_back(feed);
     }
 
     Network& net_;

@@ -54,6 +54,14 @@ struct Run {
         upstream;  // the head end's own links, from the first unit to the recorder
 };
 
+// A second feed that reaches a unit, which carries it when the one it works on is gone.
+struct StandbyFeed {
+    DeviceNumber device;
+    PortAt root;    // the source port at the root of the feed
+    PortAt from;    // the port that feeds it
+    PortNumber at;  // its own port that this comes in by
+};
+
 // Where volts that are always on end: a passive feed's port, and the socket it reaches.
 struct PassiveEnd {
     PortAt from, at;
@@ -83,6 +91,7 @@ struct Network {
     By<CameraNumber, DeviceNumber> cameras;
     By<CameraNumber, Run> runs;
     By<CameraNumber, double> bit_rate_mbps;
+    std::vector<StandbyFeed> standby_feeds;  // of one unit the one that takes over first before
     std::vector<PassiveEnd> passive_ends;
     bool has_recorder = false, has_head_end = false;
     std::unordered_map<std::string, SharedUse> shared;  // by existing cable and pathway

@@ -71,7 +71,8 @@ private:
     double taken_at(PortAt in, std::vector<PortFeed>& feeds) {
         const Kind& kind = net_.kind(in.device);
         // Of several inputs the one that is fed takes the load.
-        if (net_.fed_at[in.device] && net_.fed_at[in.device] != in.port) return 0;
+        const auto& fed_at = now_.state ? now_.state->fed_at : net_.fed_at;
+        if (fed_at[in.device] && fed_at[in.device] != in.port) return 0;
         if (now_.state && now_.state->off[in.device]) return 0;
         if (kind.camera) {
             if (now_.state) return now_.state->camera_w[in.device];
@@ -160,7 +161,8 @@ double cable_temperature_c(const Settings& settings, Condition condition,
 }
 
 int poe_pairs(const Network& net, PortAt port) {
-    if (net.port(port).poe_class < 5 || class_asked(net, port) < 5) return 2;
+    const bool by_class = net.port(port).poe_class >= 5 && class_asked(net, port) >= 5;
+    if (net.port(port).pairs < 4 && !by_class) return 2;
     std::string lane;
     for (std::size_t steps = 0; steps <= net.links.size(); ++steps) {
         const PortAt in = net.across(port);
@@ -260,15 +262,26 @@ double arrives_w(const std::vector<RatedWatts>& table, double length_m) {
     return 0;
 }
 
-std::optional<Arriving> arriving(const Network& net, const PortFeed& feed, std::size_t node) {
+std::optional<Arriving> arriving(const Network& net, const std::vector<PortFeed>& feeds,
+                                 const PortFeed& feed, std::size_t node) {
     const auto& supply = net.kind(feed.port.device).supply;
     if (!supply || supply->arrives.empty() || node == 0) return std::nullopt;
     Arriving out;
     for (std::size_t at = node; at != 0; at = static_cast<std::size_t>(feed.nodes[at].parent))
         out.length_m += net.links[feed.points[at].link].length_m;
     out.limit_w = arrives_w(supply->arrives, out.length_m);
-    out.watts = feed.solution.stands ? feed.solution.volts[node] * feed.solution.current_a[node]
-                                     : std::nan("");
+    if (!feed.solution.stands) {
+        out.watts = std::nan("");
+        return out;
+    }
+    out.watts = feed.solution.volts[node] * feed.solution.current_a[node];
+    const DeviceNumber unit = feed.points[node].device;
+    const bool feeds_others = net.kind(unit).supply && !is_source(net.kind(unit));
+    if (supply->counted_at == CountedAt::far_unit || !feeds_others) return out;
+    out.watts = 0;
+    for (const PortFeed& behind : feeds) {
+        if (behind.port.device == unit) out.watts += behind.load_w();
+    }
     return out;
 }
 

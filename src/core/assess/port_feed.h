@@ -31,14 +31,16 @@ struct PortFeed {
     double load_w() const;  // taken by the units on the line, without the cable's loss
 };
 
-// What arrives at a node of a feed, against what the maker of the feeding unit says arrives over so
-// much cable; nothing where the maker has no such table.
+// What arrives at a node of one of `feeds`, or at the devices behind it where the maker counts
+// there, against what the maker of the feeding unit says arrives over so much cable; nothing where
+// the maker has no such table. NaN watts where the line collapses.
 struct Arriving {
     double watts = 0;  // NaN where the line collapses
     double limit_w = 0;
     double length_m = 0;
 };
-std::optional<Arriving> arriving(const Network& net, const PortFeed& feed, std::size_t node);
+std::optional<Arriving> arriving(const Network& net, const std::vector<PortFeed>& feeds,
+                                 const PortFeed& feed, std::size_t node);
 // In proportion between two lengths of the table, the first entry's below it, nothing past the
 // last.
 double arrives_w(const std::vector<RatedWatts>& table, double length_m);
@@ -48,6 +50,7 @@ double arrives_w(const std::vector<RatedWatts>& table, double length_m);
 struct FeedState {
     By<DeviceNumber, double> camera_w;
     By<DeviceNumber, char> off;
+    By<DeviceNumber, PortNumber> fed_at;  // the input that carries a unit now
     By<DeviceNumber, By<PortNumber, char>> cut;
 };
 

@@ -221,8 +221,9 @@ void pair_alternative(RunCase& of, const PortFeed& feed) {
 }
 
 // arriving-power: what is taken at a node, against the maker's own table of what arrives there.
-void arriving_power(RunCase& of, const PortFeed& feed, std::size_t node, Condition condition) {
-    const auto arrived = arriving(of.net, feed, node);
+void arriving_power(RunCase& of, const std::vector<PortFeed>& feeds, const PortFeed& feed,
+                    std::size_t node, Condition condition) {
+    const auto arrived = arriving(of.net, feeds, feed, node);
     if (!arrived) return;
     Check check =
         start_check(CheckId::arriving_power, of.net.device(feed.points[node].device).id,
@@ -300,7 +301,7 @@ void power_checks(RunCase& of) {
                 }
                 for (std::size_t node = 1; node < feed.nodes.size(); ++node) {
                     voltage(of, feed, node, condition);
-                    arriving_power(of, feed, node, condition);
+                    arriving_power(of, feeds, feed, node, condition);
                     if (!first) continue;
                     dc_voltage(of, feed, node);
                     dc_polarity(of, feed, node);

@@ -48,7 +48,7 @@ private:
             now.extra = &extra_;
             const std::vector<PortFeed> feeds = solve_port(net_, root_, now);
             for (const PortFeed& feed : feeds) {
-                if (!feed_stands(feed)) return false;
+                if (!feed_stands(feeds, feed)) return false;
             }
             if (!units_stand(feeds)) return false;
             const double at_root_w =
@@ -58,7 +58,7 @@ private:
         return true;
     }
 
-    bool feed_stands(const PortFeed& feed) const {
+    bool feed_stands(const std::vector<PortFeed>& feeds, const PortFeed& feed) const {
         if (!feed.solution.stands || feed.solution.source_w > feed.limit_w + exact_w) return false;
         const PortKind& port = net_.port(feed.port);
         if (port.power == PowerKind::poe) {
@@ -71,7 +71,7 @@ private:
             const double least_v =
                 least_volts(net_.kind(point.device), net_.port(point.entered), nullptr);
             if (feed.solution.volts[node] < least_v - 1e-9) return false;
-            const auto arrived = arriving(net_, feed, node);
+            const auto arrived = arriving(net_, feeds, feed, node);
             if (arrived && arrived->watts > arrived->limit_w + exact_w) return false;
         }
         return true;

@@ -48,6 +48,13 @@ enum class Medium { twisted_pair, fibre, composite, coax, radio, mains_wiring, d
 // reserves, or what the load asked for over the link layer (IEEE 802.3, 33.6 and 145.5).
 enum class Allocation { by_draw, by_class, by_request };
 
+// Where the watts of a maker's table are meant: what the far unit takes off the cable, or what the
+// devices behind it take.
+enum class CountedAt { far_unit, loads };
+
+// Which of its inputs carries a load where more than one has power.
+enum class FirstInput { most_volts, poe, dc };
+
 enum class PowerKind { poe, passive };  // passive: volts always on, no negotiation
 
 // Which pairs a two-pair PSE feeds: A with the data, B the spare ones (IEEE 802.3, clause 33).
@@ -123,7 +130,9 @@ struct CameraFacts {
     std::optional<double> bit_rate_mbps;  // maker's or measured; else from the picture
     double start_s = 40;                  // from power to picture
     double heater_below_c = 5;            // inside the housing, where the thermostat closes
-    bool asks_by_link_layer = false;      // names the watts it needs once it runs
+    FirstInput first_input = FirstInput::most_volts;
+    bool bridges_inputs = false;      // takes the other input over without a restart
+    bool asks_by_link_layer = false;  // names the watts it needs once it runs
 };
 
 enum class PortRole {
@@ -146,7 +155,9 @@ struct PortKind {
     bool upstream = false;  // faces the feeding side on in-line units
     Medium medium = Medium::twisted_pair;
     PowerKind power = PowerKind::poe;
-    int pairs = 2;         // pairs that carry the power: passive 1, 2 or 4; pass 2 or 4
+    // Pairs that carry the power: passive 1, 2 or 4; pass 2 or 4. A PoE pse with 4 feeds every
+    // class over four; with 2, or where it is not stated, only classes 5 to 8.
+    int pairs = 2;
     double min_volts = 0;  // passive pd: least and most it accepts
     double max_volts = 0;
     int polarity = 0;  // passive: +1 plus on pair 4 5, -1 plus on pair 7 8, 0 takes either
@@ -171,6 +182,7 @@ struct SupplyFacts {  // units that feed others
     // Maker's table of the most that arrives at the far end of the cable, by its length; empty:
     // none is stated. Between two lengths in proportion, past the last nothing.
     std::vector<RatedWatts> arrives;
+    CountedAt counted_at = CountedAt::far_unit;
 };
 
 // Rate against length of a line code, maker's table, best rate first.

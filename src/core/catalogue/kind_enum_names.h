@@ -16,6 +16,9 @@ OVANT_ENUM_NAMES(Category, 20, {cable, "cable"}, {camera, "camera"}, {network_sw
                  {supply, "supply"}, {splitter, "splitter"}, {combiner, "combiner"},
                  {coax_unit, "coax-unit"}, {line_unit, "line-unit"}, {mains_unit, "mains-unit"},
                  {radio, "radio"}, {ups, "ups"}, {small_part, "small-part"});
+OVANT_ENUM_NAMES(CountedAt, 2, {CountedAt::far_unit, "far-unit"}, {CountedAt::loads, "loads"});
+OVANT_ENUM_NAMES(FirstInput, 3, {FirstInput::most_volts, "most-volts"}, {FirstInput::poe, "poe"},
+                 {FirstInput::dc, "dc"});
 OVANT_ENUM_NAMES(Allocation, 3, {Allocation::by_draw, "draw"}, {Allocation::by_class, "class"},
                  {Allocation::by_request, "request"});
 OVANT_ENUM_NAMES(Medium, 7, {Medium::twisted_pair, "twisted-pair"}, {Medium::fibre, "fibre"},

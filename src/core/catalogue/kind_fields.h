@@ -92,6 +92,8 @@ void fields(V& v, Of<CameraFacts>) {
     v.number("bit_rate_mbps", &CameraFacts::bit_rate_mbps, {0, 10000});
     v.number("start_s", &CameraFacts::start_s, {1, 3600});
     v.number("heater_below_c", &CameraFacts::heater_below_c, {-50, 50});
+    v.choice("first_input", &CameraFacts::first_input);
+    v.flag("bridges_inputs", &CameraFacts::bridges_inputs);
     v.flag("asks_by_link_layer", &CameraFacts::asks_by_link_layer);
 }
 
@@ -116,6 +118,7 @@ void fields(V& v, Of<SupplyFacts>) {
     v.flag("switches_data", &SupplyFacts::switches_data);
     v.flag("power_limited", &SupplyFacts::power_limited);
     v.list("arrives", &SupplyFacts::arrives, 20);
+    v.choice("counted_at", &SupplyFacts::counted_at);
 }
 
 template <class V>

@@ -96,6 +96,7 @@ std::vector<PortFeed> feed_at(const Network& net, const DayResult& day, double t
     FeedState state;
     state.camera_w.assign(net.kinds.size(), 0);
     state.off.assign(net.kinds.size(), 0);
+    state.fed_at = net.fed_at;
     for (const auto& links : net.link_on) state.cut.emplace_back(links.size(), 0);
     for (CameraNumber camera : net.cameras.numbers()) {
         if (camera >= day.cameras.next()) break;
@@ -103,6 +104,7 @@ std::vector<PortFeed> feed_at(const Network& net, const DayResult& day, double t
         const DeviceNumber device = net.cameras[camera];
         state.camera_w[device] = moment.watts;
         state.off[device] = moment.watts <= 0;
+        if (moment.fed_at) state.fed_at[device] = moment.fed_at;
     }
     Circumstances now = circumstances_of(net.site->settings, Condition::day);
     now.outdoor_c = sample_at(day.air_c, t_s);

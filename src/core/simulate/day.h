@@ -98,6 +98,7 @@ struct CameraMoment {
     std::uint8_t uses = 0;
     double watts = 0;
     double volts = 0;
+    PortNumber fed_at = {};  // its input that carries it
     bool operator==(const CameraMoment&) const = default;
 };
 

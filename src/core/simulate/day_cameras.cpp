@@ -215,7 +215,8 @@ void DayEngine::note_camera(CameraNumber number) {
         day.peak_w = std::max(day.peak_w, camera.watts);
         if (camera.volts > 0 && !(camera.volts >= day.least_v)) day.least_v = camera.volts;
     }
-    const CameraMoment moment{t_s_, shown, uses, camera.watts, camera.volts};
+    const CameraMoment moment{t_s_,         shown,        uses,
+                              camera.watts, camera.volts, state_.fed_at[camera.device]};
     const bool was_bright = !day.moments.empty() && day.moments.back().state == CameraState::on;
     if (day.moments.empty()) {
         if (shown != CameraState::on) camera.dark_since_s = t_s_;
@@ -231,7 +232,7 @@ void DayEngine::note_camera(CameraNumber number) {
     } else {
         const CameraMoment& last = day.moments.back();
         if (last.state == moment.state && last.uses == moment.uses && last.watts == moment.watts &&
-            std::abs(last.volts - moment.volts) < 0.05) {
+            last.fed_at == moment.fed_at && std::abs(last.volts - moment.volts) < 0.05) {
             return;
         }
     }

@@ -33,6 +33,7 @@ DayEngine::DayEngine(const Network& net, const DayPlan& plan,
     now_ = circumstances_of(net.site->settings, Condition::coldest_night);
     state_.camera_w.assign(count, 0);
     state_.off.assign(count, 0);
+    state_.fed_at = net.fed_at;
     camera_at_.resize(count);
     unit_at_.resize(count);
     taken_at_.resize(count);
@@ -54,6 +55,7 @@ DayEngine::DayEngine(const Network& net, const DayPlan& plan,
         if (net.fed_by[device]) fed_[feeding(net.fed_by[device])].push_back(device);
     }
     for (CameraNumber number : net.cameras.numbers()) add_camera(number);
+    add_inputs();
 }
 
 // What takes power, and of what gives it on the ports that do.
@@ -203,8 +205,13 @@ void DayEngine::start_cameras() {
         camera.held_w = camera.watts;
         state_.camera_w[camera.device] = camera.watts;
     }
-    for (Port& port : ports_) {
+    for (FeedingNumber number : ports_.numbers()) {
+        Port& port = ports_[number];
         if (port.state != PortState::waiting) continue;
+        if (stands_by(number) && !port.passive && !inputs_[several_inputs_[number]].bridges) {
+            state_.cut[port.at.device][port.at.port] = 1;
+            continue;
+        }
         port.state = PortState::on;
         port.asked = true;
     }

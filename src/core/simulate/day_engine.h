@@ -149,6 +149,17 @@ private:
         bool empty = false;
         std::uint32_t stamp = 0;
     };
+    // One of several inputs of a load by which power can come to it.
+    struct Input {
+        PortAt root, from;  // the source port at the root of the feed, and the port that feeds it
+        PortNumber at;      // its own
+        double low_until_s = 0;
+    };
+    struct Inputs {
+        std::vector<Input> in_order;  // what carries it where all have power, first
+        std::size_t now = 0;          // which carries it
+        bool bridges = false;
+    };
     struct Flow {
         double in_w = 0, used_w = 0, lost_w = 0;
         void take(const Flow& other, double sign) {
@@ -230,6 +241,17 @@ private:
     double unit_min_volts(DeviceNumber device) const;
     FeedingNumber feeding(PortAt at) const { return feeding_at_[at.device][at.port]; }
 
+    // day_inputs.cpp
+    void add_inputs();
+    bool has_power(DeviceNumber device) const;
+    void switch_input(DeviceNumber device, std::size_t to);
+    std::optional<std::size_t> other_input(DeviceNumber device) const;
+    bool take_over(DeviceNumber device);
+    bool feeds_nobody_now(FeedingNumber port);
+    void come_back(FeedingNumber port);
+    bool stands_by(FeedingNumber port) const;
+    bool carried_by(const FeedPoint& point) const;
+
     // day_mains.cpp
     void plan_mains();
     bool has_mains(DeviceNumber device) const;
@@ -260,6 +282,8 @@ private:
     By<DeviceNumber, FeederNumber> unit_at_;
     By<DeviceNumber, char> powered_, running_;
     By<DeviceNumber, double> unit_retry_s_;
+    By<DeviceNumber, Inputs> inputs_;                 // empty where there is only one
+    By<FeedingNumber, DeviceNumber> several_inputs_;  // the load of a port, where it has several
     By<DeviceNumber, std::uint32_t> boot_stamp_;
     By<FeedingNumber, std::vector<DeviceNumber>> fed_;    // by root: devices of its feed
     By<DeviceNumber, std::vector<CameraNumber>> behind_;  // cameras whose picture passes it

@@ -35,7 +35,8 @@ void DayEngine::settle(PortAt root) {
 double DayEngine::unit_min_volts(DeviceNumber device) const {
     const Kind& kind = net_.kind(device);
     if (kind.in_line && kind.in_line->min_volts > 0) return kind.in_line->min_volts;
-    return camera_min_volts(kind, power_port(net_, device));
+    const PortNumber fed_at = state_.fed_at[device];
+    return camera_min_volts(kind, fed_at ? net_.port({device, fed_at}) : power_port(kind));
 }
 
 // What stands below the volts it accepts goes off, the worst first. True if anything did.
@@ -74,13 +75,18 @@ bool DayEngine::drop_what_is_low(const std::vector<PortFeed>& feeds) {
 void DayEngine::drop(PortAt root, DeviceNumber device, double volts) {
     const CameraNumber number = camera_at_[device];
     const double again_s = t_s_ + retry_pause_s;
+    Inputs& inputs = inputs_[device];
+    if (!inputs.in_order.empty()) inputs.in_order[inputs.now].low_until_s = again_s;
+    const std::size_t low = inputs.now;
+    if (take_over(device)) return;
+    const bool switched = inputs.now != low;
     if (number) {
         Camera& camera = cameras_[number];
-        camera.retry_at_s = again_s;
+        if (!switched) camera.retry_at_s = again_s;
         camera_lost(number, DayEventKind::camera_low, volts, camera.min_v);
         note_camera(number);
     } else {
-        unit_retry_s_[device] = again_s;
+        if (!switched) unit_retry_s_[device] = again_s;
         DayEvent& event =
             tell(DayEventKind::unit_low, name(device), "", volts, unit_min_volts(device));
         event.cause = cause_.kind;
@@ -99,7 +105,7 @@ bool DayEngine::raise_what_has_power(const std::vector<PortFeed>& feeds) {
         for (std::size_t i = 1; i < feed.points.size(); ++i) {
             const FeedPoint& point = feed.points[i];
             const DeviceNumber device = point.device;
-            if (!takes_power(net_.port(point.entered))) continue;
+            if (!takes_power(net_.port(point.entered)) || !carried_by(point)) continue;
             const double volts = feed.solution.volts[i];
             const CameraNumber number = camera_at_[device];
             if (number) {
@@ -164,6 +170,7 @@ void DayEngine::take_results(PortAt root, const std::vector<PortFeed>& feeds) {
         if (std::find(units.begin(), units.end(), unit) == units.end()) units.push_back(unit);
         for (std::size_t i = 1; i < feed.points.size(); ++i) {
             const DeviceNumber device = feed.points[i].device;
+            if (!carried_by(feed.points[i])) continue;
             seen_[device] = seen;
             if (takes_power(net_.port(feed.points[i].entered)))
                 note_taken(device, feed.points[i].load_w);
@@ -183,10 +190,12 @@ void DayEngine::take_results(PortAt root, const std::vector<PortFeed>& feeds) {
         }
     }
     set_flow(flows_[root_number], flow_of(feeds));
-    for (DeviceNumber device : fed_[root_number]) {
+    const std::vector<DeviceNumber> fed = fed_[root_number];
+    for (DeviceNumber device : fed) {
         if (seen_[device] == seen) continue;
         const CameraNumber number = camera_at_[device];
         note_taken(device, 0);
+        if (take_over(device)) continue;
         if (number) {
             camera_lost(number, DayEventKind::camera_off, 0, 0);
             note_camera(number);
@@ -252,7 +261,8 @@ void DayEngine::set_watts(FeedingNumber number, double watts, double source_a) {
         ++port.stamp;
     }
     port.over = over;
-    const bool idle = !port.passive && source_a < maintain_a;
+    // What bridges its inputs keeps the port on that stands by for it.
+    const bool idle = !port.passive && source_a < maintain_a && !stands_by(number);
     if (idle && !port.idle)
         later(t_s_ + maintain_lost_s, IdlePort{number, ++port.stamp});
     else if (!idle && port.idle)
@@ -323,6 +333,10 @@ void DayEngine::start_port(FeedingNumber number) {
     const DeviceNumber device = port.at.device;
     port.planned = false;
     if (port.state == PortState::on || !powered_[device] || !running_[device]) return;
+    if (feeds_nobody_now(number)) {
+        port.state = PortState::waiting;
+        return;
+    }
     const FeederNumber unit_number = unit_at_[device];
     Unit& unit = units_[unit_number];
     UnitDay& unit_day = out_.units[unit_number];
@@ -364,6 +378,7 @@ void DayEngine::start_port(FeedingNumber number) {
     tell(DayEventKind::port_on, name(port.at.device), net_.port(port.at).id);
     later(port.inrush_until_s, AfterInrush{number, ++port.stamp});
     settle(port.root);
+    come_back(number);
 }
 
 void DayEngine::port_off(FeedingNumber number, PortState state) {
