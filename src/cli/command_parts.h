@@ -111,6 +111,7 @@ int read_switch_command(const Options& options, const Streams& streams);
 // parts_commands.cpp
 CuttingEffort cutting_effort(const Options& options);
 int parts_command(const Options& options, const Streams& streams);
+int spares_command(const Options& options, const Streams& streams);
 int cuts_command(const Options& options, const Streams& streams);
 int work_command(const Options& options, const Streams& streams);
 int offer_command(const Options& options, const Streams& streams);

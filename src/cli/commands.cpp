@@ -242,6 +242,12 @@ private:
             ->description("write a card for each package here");
         cuts->add_flag("--json", options.json, "JSON instead of text");
         add_format(cuts);
+        CLI::App* spares =
+            add("spares", "the fewest units to carry for any one failure", spares_command);
+        add_number(spares, "--seconds", options.seconds, {0.1, 3600},
+                   "how long to try what stands in for what, else 5");
+        spares->add_flag("--json", options.json, "JSON instead of text");
+        add_format(spares);
         CLI::App* work =
             add("work", "work by task, day and place, with what to load", work_command);
         work->add_option("--by", options.by, "day, task or place")

@@ -11,10 +11,12 @@
 #include "core/catalogue/kind_enum_names.h"
 #include "core/format/file_store.h"
 #include "core/format/parts_sheet.h"
+#include "core/choose/spares.h"
 #include "core/parts/cut_plan.h"
 #include "phrase/numbers.h"
 #include "phrase/offer_text.h"
 #include "phrase/parts_text.h"
+#include "phrase/spares_text.h"
 #include "print/cuts_pdf.h"
 
 namespace ovant {
@@ -156,6 +158,35 @@ int cuts_command(const Options& options, const Streams& streams) {
     bool all_fit = true;
     for (const CableCuts& cuts : plan.cables) all_fit = all_fit && cuts.too_long.empty();
     return all_fit ? cli_holds : cli_fails;
+}
+
+int spares_command(const Options& options, const Streams& streams) {
+    std::optional<Opened> opened = open_site(options, streams);
+    if (!opened) return cli_unreadable;
+    opened->context.catalogue = &opened->catalogue;
+    SparesEffort effort;
+    effort.most_s = options.seconds;
+    const SparesBag bag = spares_bag(opened->site, opened->catalogue, effort);
+    const std::string& currency = opened->site.settings.currency;
+    if (options.json || options.format == "json") {
+        json carry = json::array();
+        for (const Spare& spare : bag.carry)
+            carry.push_back(
+                {{"kind", spare.kind}, {"price", spare.price}, {"for", spare.for_units}});
+        const json out = {{"carry", std::move(carry)},
+                          {"price", bag.price},
+                          {"units", bag.units},
+                          {"proven", bag.proven},
+                          {"all_tried", bag.all_tried}};
+        streams.out << out.dump(2) << "\n";
+        return cli_holds;
+    }
+    streams.out << bag_text(bag, currency) << "\n";
+    for (const Spare& spare : bag.carry) {
+        streams.out << fmt::format("  {:>12}  {}: {}\n", shown_money(spare.price, currency),
+                                   kind_name(opened->context, spare.kind), for_units_text(spare));
+    }
+    return cli_holds;
 }
 
 }  // namespace ovant

@@ -168,7 +168,9 @@ std::string proposal_reason(const Proposal& proposal, const TextContext& context
             return said("The camera stands on no plan: what lies between is not known");
         case Cannot::no_mains_near: return said("No mains within reach of the camera");
         case Cannot::takes_poe: return said("The camera takes PoE, it has no d.c. input");
-        case Cannot::takes_dc: return said("The camera takes d.c. only, not PoE");
+        case Cannot::takes_dc:
+            return said(
+                "The camera takes d.c. only; no splitter makes its volts and no mains is near it");
         case Cannot::no_dc_supply: return said("No supply of the volts the camera takes");
         case Cannot::no_coax: return said("No old coax leads there");
         case Cannot::no_neighbour: return said("No cable nearby that could carry two cameras");

@@ -8,7 +8,7 @@
 namespace ovant {
 
 Proposal build_chain(const ChooseContext& context, Category category, int most_if_unstated) {
-    if (context.camera_power_port().empty()) return cannot_build(Cannot::takes_dc);
+    if (!context.can_be_fed()) return cannot_build(Cannot::takes_dc);
     const PortWish wish{context.class_needed, false, "", true};
     Draft start(context);
     const auto port = head_feed(start, wish);
@@ -43,8 +43,7 @@ Proposal build_chain(const ChooseContext& context, Category category, int most_i
             const Kind* cable = draft.copper(from, context.camera->at, finest_awg);
             if (!cable || cable->id == used) continue;
             used = cable->id;
-            draft.chain(*cable, *port, {context.camera_id, context.camera_power_port()}, *unit,
-                        count);
+            draft.chain(*cable, *port, draft.camera_input(), *unit, count);
             drafts.push_back(std::move(draft));
         }
     }

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/choose/context.h"
+#include "core/choose/found_kinds.h"
 
 #include <algorithm>
 #include <cmath>
@@ -57,9 +58,23 @@ ChooseContext::ChooseContext(const Site& of_site, const Catalogue& of_catalogue,
     known_routes_ = known_lengths_->near(camera_id, camera->at);
     class_needed = poe_class_for_load(greatest_camera_power_w(camera_draw(*camera, *kind)));
     for (const PortKind& port : kind->ports) class_needed = std::max(class_needed, port.poe_class);
+    if (const PortKind* input = camera_power_port().empty() ? camera_dc_port() : nullptr)
+        find_dc_supply(*input);
     head_end = head_end_of(site);
     take_stock();
     make_part(whole);
+}
+
+void ChooseContext::find_dc_supply(const PortKind& input) {
+    const double watts = greatest_camera_power_w(camera_draw(*camera, *kind));
+    splitter = poe_splitter(catalogue, input, watts, surroundings_of(site, *camera));
+    for (const PortKind& port : or_nothing(splitter).ports)
+        if (port.role == PortRole::pd) class_needed = port.poe_class;
+    const auto places =
+        splitter ? std::vector<const Place*>() : mains_places(usual::adapter_lead_m);
+    if (places.empty()) return;
+    adapter_place = places.front();
+    adapter = dc_supply(catalogue, input, watts);
 }
 
 // What stays where the camera's run goes; what its own run takes is free for what replaces it.

@@ -97,6 +97,14 @@ public:
     const Kind* kind = nullptr;
     int class_needed = 0;
     const Place* head_end = nullptr;
+    // What makes the volts of a d.c. camera out of PoE; null where it takes PoE or nothing fits.
+    const Kind* splitter = nullptr;
+    // PoE can come to it, by its own input or a splitter's.
+    bool takes_poe() const { return splitter || !camera_power_port().empty(); }
+    // Where neither, a supply of its volts on mains beside it; null where there is none.
+    const Kind* adapter = nullptr;
+    const Place* adapter_place = nullptr;
+    bool can_be_fed() const { return takes_poe() || adapter; }
 
     Site part;     // the part of the site at hand, the camera's run in it
     Site cleared;  // the same without that run
@@ -138,6 +146,7 @@ public:
     const PortKind* camera_dc_port() const;
 
 private:
+    void find_dc_supply(const PortKind& input);
     bool stays(DeviceNumber device) const;
     void take_stock();
     void make_part(bool whole);

@@ -10,6 +10,7 @@
 #include "core/assess/link_reach.h"
 #include "core/catalogue/usual_kinds.h"
 #include "core/choose/distances.h"
+#include "core/choose/found_kinds.h"
 #include "core/route/route.h"
 #include "core/edits/edits.h"
 #include "core/site/site_problems.h"
@@ -321,11 +322,35 @@ int units_in_line(const Settings& settings, const Kind& cable, Surroundings lies
     return static_cast<int>(std::clamp(hops - 1, 0.0, most));
 }
 
+At Draft::camera_input() {
+    const std::string own = context_.camera_power_port();
+    const At data{context_.camera_id, context_.camera_data_port()};
+    if (!own.empty()) return {context_.camera_id, own};
+    const Kind* made_by = context_.splitter ? context_.splitter : context_.adapter;
+    const PortKind* input = context_.camera_dc_port();
+    if (!made_by || !input) return data;
+    const bool beside = made_by == context_.splitter;
+    const Place* mains = context_.adapter_place;
+    if (dc_unit_.empty()) {
+        const Point at = beside ? context_.camera->at : mains->at;
+        dc_unit_ = add(*made_by, at, beside ? context_.camera->place : mains->id);
+        const double away_m =
+            beside ? 1 : context_.route(at, context_.camera->at).length_m + usual::adapter_spare_m;
+        lead(or_nothing(cheapest_cable(context_.catalogue, input->medium)).id,
+             {dc_unit_, or_nothing(dc_port_for(*made_by, *input)).id},
+             {context_.camera_id, input->id}, away_m);
+        if (beside) patch({dc_unit_, or_nothing(plain_data_port(*made_by)).id}, data, 1);
+    }
+    if (!beside) return data;
+    const PortKind* poe = port_that(*made_by, [](const PortKind& port) {
+        return port.role == PortRole::pd && port.power == PowerKind::poe;
+    });
+    return {dc_unit_, or_nothing(poe).id};
+}
+
 void Draft::leg(const At& from) {
     const Point start = point_of(from.device);
-    const At camera{context_.camera_id, context_.camera_power_port().empty()
-                                            ? context_.camera_data_port()
-                                            : context_.camera_power_port()};
+    const At camera = camera_input();
     const Kind* cable = copper(start, context_.camera->at);
     if (!cable) return;
     const Route& route = context_.route(start, context_.camera->at);
@@ -432,7 +457,7 @@ std::vector<At> data_ports_near(const ChooseContext& context, double within_m) {
 
 std::vector<Draft> from_spare_ports(const ChooseContext& context, bool (*takes)(const Kind&)) {
     std::vector<Draft> drafts;
-    if (context.camera_power_port().empty()) return drafts;
+    if (!context.can_be_fed()) return drafts;
     for (const At& port : spare_ports(context, takes)) {
         Draft draft(context);
         draft.leg(port);

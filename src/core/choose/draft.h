@@ -47,6 +47,9 @@ public:
     // and out by the other. Returns the ids of the units.
     std::vector<std::string> chain(const Kind& cable, const At& a, const At& b, const Kind& unit,
                                    int units);
+    // Where a feed ends at the camera: its PoE input, or that of the splitter beside it, which is
+    // put there with its leads; its port for data where a supply on mains feeds it, put there too.
+    At camera_input();
     // From a feeding port to the camera: one length, or with repeaters where that is too long.
     void leg(const At& from);
 
@@ -75,6 +78,7 @@ private:
     void lay_by_known_length(Link& link, const Route& route) const;
     const ChooseContext& context_;
     std::map<std::string, int> last_number_;
+    std::string dc_unit_;  // id of the splitter or supply put in for a d.c. camera
 
 public:
     Site site;

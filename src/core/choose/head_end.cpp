@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Where a run starts at the head end: a port, an injector beside one, a place for a transceiver.
 #include "core/choose/draft.h"
+#include "core/choose/found_kinds.h"
 
 namespace ovant {
 
@@ -87,20 +88,11 @@ std::optional<At> head_feed(Draft& draft, const PortWish& wish) {
     return at;
 }
 
-namespace {
-
-bool pairs_with(const OpticFacts& a, const OpticFacts& b) {
-    return a.rate_mbps == b.rate_mbps && a.single_mode == b.single_mode && a.strands == b.strands &&
-           a.transmit_nm == b.receive_nm && a.receive_nm == b.transmit_nm;
-}
-
-}  // namespace
-
 std::optional<At> fibre_at_head(Draft& draft, const OpticFacts& far) {
     const ChooseContext& context = draft.context();
     if (const auto cage = context.optical_cage()) {
         for (const Kind* module : by_price(context.catalogue, Category::transceiver)) {
-            if (!module->optic || !pairs_with(*module->optic, far)) continue;
+            if (!module->optic || !light_meets(*module->optic, far)) continue;
             draft.change_device(cage->device,
                                 [&](Device& unit) { unit.modules[cage->port] = module->id; });
             return At{cage->device, cage->port};
@@ -110,7 +102,7 @@ std::optional<At> fibre_at_head(Draft& draft, const OpticFacts& far) {
     if (!data) return std::nullopt;
     for (const Kind* kind : by_price(context.catalogue, Category::media_converter)) {
         const bool plain = !kind->supply && kind->needs_mains;
-        if (!plain || !kind->optic || !pairs_with(*kind->optic, far)) continue;
+        if (!plain || !kind->optic || !light_meets(*kind->optic, far)) continue;
         const Device& unit = context.device(data->device);
         const std::string id = draft.add(*kind, {unit.at.x_m + 1, unit.at.y_m}, unit.place);
         std::string lan, fibre;

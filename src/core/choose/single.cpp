@@ -31,7 +31,7 @@ void keep_lengths(const ChooseContext& context, Link& link) {
 }  // namespace
 
 Proposal build_single(const ChooseContext& context, bool with_long_setting) {
-    if (context.camera_power_port().empty()) return cannot_build(Cannot::takes_dc);
+    if (!context.can_be_fed()) return cannot_build(Cannot::takes_dc);
     const PortWish wish{context.class_needed, with_long_setting, "", true};
     if (with_long_setting && !context.pick_port(wish)) return cannot_build(Cannot::no_long_setting);
     std::vector<Draft> drafts;
@@ -46,8 +46,7 @@ Proposal build_single(const ChooseContext& context, bool with_long_setting) {
         if (!cable || cable->id == used) continue;
         used = cable->id;
         fed_from = from.device + "." + from.port;
-        const std::string link =
-            draft.join(cable->id, from, {context.camera_id, context.camera_power_port()});
+        const std::string link = draft.join(cable->id, from, draft.camera_input());
         draft.change_link(link, [&](Link& laid) { keep_lengths(context, laid); });
         drafts.push_back(std::move(draft));
     }

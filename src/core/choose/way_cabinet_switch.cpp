@@ -4,6 +4,7 @@
 #include <algorithm>
 
 #include "core/catalogue/usual_kinds.h"
+#include "core/choose/found_kinds.h"
 #include "core/choose/radio_ends.h"
 #include "core/choose/distances.h"
 
@@ -12,8 +13,6 @@ namespace {
 
 void by_fibre(const ChooseContext& context, const Kind& unit_kind, const Place& place,
               std::vector<Draft>& drafts) {
-    const Kind* module = context.catalogue.find(usual::fibre_module);
-    if (!module || !module->optic) return;
     const PortKind* optical = nullptr;
     std::string out;
     for (const PortKind& port : unit_kind.ports) {
@@ -23,11 +22,18 @@ void by_fibre(const ChooseContext& context, const Kind& unit_kind, const Place& 
     }
     if (!optical || out.empty()) return;
     Draft draft(context);
-    const auto near = fibre_at_head(draft, *module->optic);
-    if (!near) return;
+    const Kind* module = nullptr;
+    std::optional<At> near;
+    for (const Kind* kind : by_price(context.catalogue, Category::transceiver)) {
+        if (near || !kind->optic || !kind->optic->single_mode) continue;
+        near = fibre_at_head(draft, *kind->optic);
+        module = kind;
+    }
+    const Kind* fibre = near ? fibre_for(context.catalogue, *module->optic) : nullptr;
+    if (!fibre) return;
     const std::string far = draft.add(unit_kind, place.at, place.id, usual::cabinet_with_backup);
     draft.change_device(far, [&](Device& added) { added.modules[optical->id] = module->id; });
-    draft.join(usual::two_fibres, *near, {far, optical->id});
+    draft.join(fibre->id, *near, {far, optical->id});
     draft.leg({far, out});
     drafts.push_back(std::move(draft));
 }
@@ -35,7 +41,7 @@ void by_fibre(const ChooseContext& context, const Kind& unit_kind, const Place& 
 }  // namespace
 
 Proposal build_cabinet_switch(const ChooseContext& context) {
-    if (context.camera_power_port().empty()) return cannot_build(Cannot::takes_dc);
+    if (!context.can_be_fed()) return cannot_build(Cannot::takes_dc);
     std::vector<Draft> drafts = from_spare_ports(context, [](const Kind& kind) {
         return kind.category == Category::network_switch && is_source(kind);
     });

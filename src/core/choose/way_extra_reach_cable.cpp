@@ -5,7 +5,7 @@
 namespace ovant {
 
 Proposal build_extra_reach_cable(const ChooseContext& context) {
-    if (context.camera_power_port().empty()) return cannot_build(Cannot::takes_dc);
+    if (!context.can_be_fed()) return cannot_build(Cannot::takes_dc);
     Draft start(context);
     const auto port = head_feed(start, {context.class_needed, false, "", true});
     if (!port) return cannot_build(Cannot::no_free_port);
@@ -15,7 +15,7 @@ Proposal build_extra_reach_cable(const ChooseContext& context) {
     for (const Kind* cable : context.catalogue.of(Category::cable)) {
         if (cable->cable->rated.empty() || cable->rating < here) continue;
         Draft draft = start;
-        draft.join(cable->id, *port, {context.camera_id, context.camera_power_port()});
+        draft.join(cable->id, *port, draft.camera_input());
         drafts.push_back(std::move(draft));
     }
     return best_of(context, std::move(drafts));

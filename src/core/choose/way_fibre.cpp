@@ -6,21 +6,11 @@
 
 #include "core/choose/draft.h"
 #include "core/choose/distances.h"
+#include "core/choose/found_kinds.h"
 
 namespace ovant {
-namespace {
-
-std::string fibre_port(const Kind& kind) {
-    for (const PortKind& port : kind.ports) {
-        if (port.medium == Medium::fibre) return port.id;
-    }
-    return "";
-}
-
-}  // namespace
-
 Proposal build_fibre(const ChooseContext& context) {
-    if (context.camera_power_port().empty()) return cannot_build(Cannot::takes_dc);
+    if (!context.can_be_fed()) return cannot_build(Cannot::takes_dc);
     const auto places = context.mains_places(usual::mains_by_cable_m);
     if (places.empty()) return cannot_build(Cannot::no_mains_near);
     std::vector<Draft> drafts;
@@ -32,24 +22,16 @@ Proposal build_fibre(const ChooseContext& context) {
                 if (port.role == PortRole::pse && port.poe_class >= context.class_needed)
                     out = &port;
             }
-            if (!out || !far_kind->optic || !is_source(*far_kind)) continue;
-            const Kind* fibre = nullptr;
-            for (const Kind* cable : context.catalogue.of(Category::cable)) {
-                const CableFacts& facts = *cable->cable;
-                if (facts.medium != Medium::fibre || facts.strands < far_kind->optic->strands ||
-                    (facts.fibre == FibreType::os2) != far_kind->optic->single_mode) {
-                    continue;
-                }
-                if (!fibre || facts.price_per_m < fibre->cable->price_per_m) fibre = cable;
-            }
+            const PortKind* light = port_of_medium(*far_kind, Medium::fibre);
+            if (!out || !light || !far_kind->optic || !is_source(*far_kind)) continue;
+            const Kind* fibre = fibre_for(context.catalogue, *far_kind->optic);
             if (!fibre) continue;
             Draft start(context);
             const auto near = fibre_at_head(start, *far_kind->optic);
             if (!near) return cannot_build(Cannot::no_head_end);
             const std::string far = start.add(*far_kind, place->at, place->id);
-            const std::string far_port = fibre_port(*far_kind);
             Draft draft = start;
-            draft.join(fibre->id, *near, {far, far_port});
+            draft.join(fibre->id, *near, {far, light->id});
             draft.leg({far, out->id});
             drafts.push_back(std::move(draft));
             // A fibre that passes already saves the pull and the ground.
@@ -62,7 +44,7 @@ Proposal build_fibre(const ChooseContext& context) {
                     continue;
                 }
                 Draft reused = start;
-                reused.join_old(old, *near, {far, far_port});
+                reused.join_old(old, *near, {far, light->id});
                 reused.leg({far, out->id});
                 drafts.push_back(std::move(reused));
             }

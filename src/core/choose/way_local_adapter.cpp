@@ -1,9 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Way 12: mains at the camera, a cable for data only. A d.c. input gets an adapter of its volts, a
 // PoE camera an injector beside it.
-#include "core/catalogue/usual_kinds.h"
-#include "core/choose/draft.h"
+#include <algorithm>
+
 #include "core/choose/distances.h"
+#include "core/choose/draft.h"
+#include "core/choose/found_kinds.h"
 
 namespace ovant {
 namespace {
@@ -16,6 +18,43 @@ std::string lay_data(Draft& draft, const FeedPort& data, const At& to) {
     return cable ? draft.join(cable->id, {data.device, data.port}, to) : "";
 }
 
+void with_adapters(const ChooseContext& context, const FeedPort& data, const Place& place,
+                   std::vector<Draft>& drafts) {
+    const PortKind* input = context.camera_dc_port();
+    const Kind* lead = cheapest_cable(context.catalogue, Medium::dc);
+    if (!input || !lead) return;
+    for (const Kind* adapter : by_price(context.catalogue, Category::supply)) {
+        const PortKind* out = dc_port_for(*adapter, *input);
+        if (!out || adapter->solar) continue;
+        Draft draft(context);
+        const std::string id = draft.add(*adapter, place.at, place.id);
+        const double away_m = context.route(place.at, context.camera->at).length_m;
+        if (lay_data(draft, data, {context.camera_id, context.camera_data_port()}).empty())
+            continue;
+        draft.lead(lead->id, {id, out->id}, {context.camera_id, input->id},
+                   away_m + usual::adapter_spare_m);
+        drafts.push_back(std::move(draft));
+    }
+}
+
+// The cheapest that is enough for each least of volts: where volts decide, more of them may do.
+void with_injectors(const ChooseContext& context, const FeedPort& data, const Place& place,
+                    std::vector<Draft>& drafts) {
+    if (!context.takes_poe()) return;
+    double least_v = 0;
+    for (const Kind* injector : by_price(context.catalogue, Category::injector)) {
+        const PortKind* out = feeding_port(*injector, context.class_needed);
+        const PortKind* in = out ? data_side(*injector, *out) : nullptr;
+        if (!in || injector->supply->min_v <= least_v) continue;
+        Draft draft(context);
+        const std::string id = draft.add(*injector, place.at, place.id);
+        if (lay_data(draft, data, {id, in->id}).empty()) continue;
+        draft.leg({id, out->id});
+        drafts.push_back(std::move(draft));
+        least_v = injector->supply->min_v;
+    }
+}
+
 }  // namespace
 
 Proposal build_local_adapter(const ChooseContext& context) {
@@ -23,43 +62,11 @@ Proposal build_local_adapter(const ChooseContext& context) {
     if (places.empty()) return cannot_build(Cannot::no_mains_near);
     const auto data = context.data_port();
     if (!data) return cannot_build(Cannot::no_head_end);
-    const Place& place = *places.front();
     std::vector<Draft> drafts;
-    if (const PortKind* input = context.camera_dc_port()) {
-        for (const Kind* adapter : by_price(context.catalogue, Category::supply)) {
-            const PortKind* out = nullptr;
-            for (const PortKind& port : adapter->ports) {
-                if (port.role == PortRole::pse && port.medium == Medium::dc) out = &port;
-            }
-            if (!out || adapter->supply->nominal_v < input->min_volts ||
-                adapter->supply->nominal_v > input->max_volts) {
-                continue;
-            }
-            Draft draft(context);
-            const std::string id = draft.add(*adapter, place.at, place.id);
-            const double away_m = context.route(place.at, context.camera->at).length_m;
-            if (lay_data(draft, *data, {context.camera_id, context.camera_data_port()}).empty())
-                continue;
-            draft.lead(usual::dc_lead, {id, out->id}, {context.camera_id, input->id},
-                       away_m + usual::adapter_spare_m);
-            drafts.push_back(std::move(draft));
-        }
-    }
-    if (drafts.empty() && !context.camera_power_port().empty()) {
-        for (const Kind* injector : by_price(context.catalogue, Category::injector)) {
-            const PortKind* out = nullptr;
-            for (const PortKind& port : injector->ports) {
-                if (port.role == PortRole::pse && port.power == PowerKind::poe &&
-                    port.poe_class >= context.class_needed)
-                    out = &port;
-            }
-            if (!out || !drafts.empty()) continue;
-            Draft draft(context);
-            const std::string id = draft.add(*injector, place.at, place.id);
-            if (lay_data(draft, *data, {id, "in"}).empty()) continue;
-            draft.leg({id, out->id});
-            drafts.push_back(std::move(draft));
-        }
+    constexpr std::size_t most_places = 3;
+    for (std::size_t i = 0; i < std::min(places.size(), most_places); ++i) {
+        with_adapters(context, *data, *places[i], drafts);
+        with_injectors(context, *data, *places[i], drafts);
     }
     if (drafts.empty()) return cannot_build(Cannot::no_dc_supply);
     return best_of(context, std::move(drafts));

@@ -47,7 +47,7 @@ void lay(const ChooseContext& context, const Draft& start, const At& from, const
         used = cable->id;
         const std::string far = draft.add(*far_unit.kind, context.camera->at);
         draft.join(cable->id, from, {far, far_unit.line});
-        draft.patch({far, far_unit.lan}, {context.camera_id, context.camera_power_port()}, 2);
+        draft.patch({far, far_unit.lan}, draft.camera_input(), 2);
         drafts.push_back(std::move(draft));
     }
 }
@@ -62,7 +62,7 @@ std::string uplink_of(const Kind& kind) {
 }  // namespace
 
 Proposal build_long_range_port(const ChooseContext& context) {
-    if (context.camera_power_port().empty()) return cannot_build(Cannot::takes_dc);
+    if (!context.can_be_fed()) return cannot_build(Cannot::takes_dc);
     const auto uplink = context.data_port();
     std::vector<Draft> drafts;
     bool known = false, has_port = false;

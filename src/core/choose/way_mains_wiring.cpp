@@ -2,20 +2,13 @@
 // Way 18: data over the mains wiring, the camera fed by an injector on the spot; one more far unit
 // of a head unit that serves several, or a new pair. A last resort: the rate is unknown before
 // trying.
-#include "core/catalogue/usual_kinds.h"
-#include "core/choose/draft.h"
 #include "core/choose/distances.h"
+#include "core/choose/draft.h"
+#include "core/choose/found_kinds.h"
 
 namespace ovant {
 
 namespace {
-
-std::string mains_port(const Kind& kind) {
-    for (const PortKind& port : kind.ports) {
-        if (port.medium == Medium::mains_wiring) return port.id;
-    }
-    return "";
-}
 
 // Free sides to the mains of head units that serve several.
 std::vector<At> free_head_units(const ChooseContext& context) {
@@ -36,14 +29,19 @@ std::vector<At> free_head_units(const ChooseContext& context) {
 }  // namespace
 
 Proposal build_mains_wiring(const ChooseContext& context) {
-    if (context.camera_power_port().empty()) return cannot_build(Cannot::takes_dc);
+    if (!context.can_be_fed()) return cannot_build(Cannot::takes_dc);
     const Place* place = nullptr;
     for (const Place* near : context.mains_places(usual::mains_by_cable_m)) {
         if (near->mains == Mains::steady && !place) place = near;
     }
     if (!place) return cannot_build(Cannot::no_mains_near);
-    const Kind* far_kind = context.catalogue.find(usual::mains_unit);
-    if (!far_kind) return cannot_build(Cannot::no_cable);
+    const Kind* far_kind = nullptr;
+    for (const Kind* kind : by_price(context.catalogue, Category::mains_unit)) {
+        if (!far_kind && port_of_medium(*kind, Medium::mains_wiring) && plain_data_port(*kind))
+            far_kind = kind;
+    }
+    const Kind* wiring = cheapest_cable(context.catalogue, Medium::mains_wiring);
+    if (!far_kind || !wiring) return cannot_build(Cannot::no_cable);
     const Kind* injector = nullptr;
     for (const Kind* kind : by_price(context.catalogue, Category::injector)) {
         const PortKind* out = feeding_port(*kind, context.class_needed);
@@ -55,8 +53,10 @@ Proposal build_mains_wiring(const ChooseContext& context) {
     const auto finish = [&](Draft draft, const At& head) {
         const std::string far = draft.add(*far_kind, place->at, place->id);
         const std::string feed = draft.add(*injector, place->at, place->id);
-        draft.join(usual::mains_of_the_house, head, {far, mains_port(*far_kind)});
-        draft.patch({far, "lan"}, {feed, data_side(*injector, out)->id}, 1);
+        draft.join(wiring->id, head,
+                   {far, or_nothing(port_of_medium(*far_kind, Medium::mains_wiring)).id});
+        draft.patch({far, plain_data_port(*far_kind)->id}, {feed, data_side(*injector, out)->id},
+                    1);
         draft.leg({feed, out.id});
         drafts.push_back(std::move(draft));
     };
@@ -64,10 +64,15 @@ Proposal build_mains_wiring(const ChooseContext& context) {
     if (const auto data = context.data_port()) {
         const Device& unit = context.device(data->device);
         for (const Kind* kind : by_price(context.catalogue, Category::mains_unit)) {
+            const PortKind* lan = plain_data_port(*kind);
+            const PortKind* mains = port_of_medium(*kind, Medium::mains_wiring);
+            if (!lan || !mains ||
+                mains->line != or_nothing(port_of_medium(*far_kind, Medium::mains_wiring)).line)
+                continue;
             Draft draft(context);
             const std::string near = draft.add(*kind, {unit.at.x_m + 1, unit.at.y_m}, unit.place);
-            draft.patch({data->device, data->port}, {near, "lan"}, 1);
-            finish(std::move(draft), {near, mains_port(*kind)});
+            draft.patch({data->device, data->port}, {near, lan->id}, 1);
+            finish(std::move(draft), {near, mains->id});
         }
     }
     if (drafts.empty()) return cannot_build(Cannot::no_head_end);

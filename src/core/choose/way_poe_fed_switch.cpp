@@ -20,7 +20,7 @@ std::string free_pse(const Kind& kind, int least_class) {
 }  // namespace
 
 Proposal build_poe_fed_switch(const ChooseContext& context) {
-    if (context.camera_power_port().empty()) return cannot_build(Cannot::takes_dc);
+    if (!context.can_be_fed()) return cannot_build(Cannot::takes_dc);
     std::vector<Draft> drafts = from_spare_ports(context, [](const Kind& kind) {
         return kind.category == Category::network_switch && !is_source(kind);
     });

@@ -4,19 +4,23 @@
 #include <algorithm>
 
 #include "core/catalogue/usual_kinds.h"
+#include "core/choose/found_kinds.h"
 #include "core/choose/radio_ends.h"
 #include "core/choose/distances.h"
 
 namespace ovant {
 
 Proposal build_radio_bridge(const ChooseContext& context) {
-    if (context.camera_power_port().empty()) return cannot_build(Cannot::takes_dc);
+    if (!context.can_be_fed()) return cannot_build(Cannot::takes_dc);
+    const Kind* air = cheapest_cable(context.catalogue, Medium::radio);
+    if (!air) return cannot_build(Cannot::no_cable);
     std::vector<Draft> drafts;
     const Clearance* worst = nullptr;
     Clearance cut;
     for (const FarSpot& far : far_spots(context)) {
         for (const Kind* kind : by_price(context.catalogue, Category::radio)) {
-            if (kind->radio->most_far_ends > 1) continue;
+            const PortKind* beam = port_of_medium(*kind, Medium::radio);
+            if (kind->radio->most_far_ends > 1 || !beam) continue;
             Draft draft(context);
             const auto feed = radio_feed_at_head(draft, *kind);
             if (!feed) continue;
@@ -36,7 +40,7 @@ Proposal build_radio_bridge(const ChooseContext& context) {
             const std::string lead =
                 draft.lead(cable->id, *feed, {near, radio_input(*kind).id}, head.mast_m + 8);
             draft.protect(lead, usual::copper_protector);
-            draft.join(usual::through_the_air, {near, "air"}, {there, "air"});
+            draft.join(air->id, {near, beam->id}, {there, beam->id});
             for (Draft& made : with_far_supply(draft, far, there))
                 drafts.push_back(std::move(made));
         }

@@ -4,6 +4,7 @@
 #include <algorithm>
 
 #include "core/catalogue/usual_kinds.h"
+#include "core/choose/found_kinds.h"
 #include "core/choose/radio_ends.h"
 #include "core/choose/distances.h"
 
@@ -17,6 +18,18 @@ const Kind* radio_like(const ChooseContext& context, const RadioFacts& hub) {
             return kind;
     }
     return nullptr;
+}
+
+// The beams of a radio, in order.
+std::string beam(const Kind& kind, std::size_t number = 0) {
+    for (const PortKind& port : kind.ports) {
+        if (port.medium == Medium::radio && number-- == 0) return port.id;
+    }
+    return "";
+}
+
+void join_by_air(Draft& draft, const At& a, const At& b) {
+    draft.join(or_nothing(cheapest_cable(draft.context().catalogue, Medium::radio)).id, a, b);
 }
 
 std::string free_air(const ChooseContext& context, const Device& hub, const Kind& kind) {
@@ -56,7 +69,7 @@ void from_hubs(const ChooseContext& context, const FarSpot& far, std::vector<Dra
         }
         Draft draft(context);
         const std::string there = add_radio(draft, *end, far.spot);
-        draft.join(usual::through_the_air, {device.id, port}, {there, "air"});
+        join_by_air(draft, {device.id, port}, {there, beam(*end)});
         for (Draft& made : with_far_supply(draft, far, there)) drafts.push_back(std::move(made));
     }
 }
@@ -77,7 +90,7 @@ void from_new_hub(const ChooseContext& context, const FarSpot& far, std::vector<
         const auto hub = mount_at_head(draft, *kind);
         if (!hub) continue;
         const std::string there = add_radio(draft, *end, far.spot);
-        draft.join(usual::through_the_air, {*hub, "air1"}, {there, "air"});
+        join_by_air(draft, {*hub, beam(*kind)}, {there, beam(*end)});
         for (Draft& made : with_far_supply(draft, far, there)) drafts.push_back(std::move(made));
         return;
     }
@@ -107,18 +120,23 @@ void over_relay(const ChooseContext& context, const FarSpot& far, std::vector<Dr
         }
         Draft draft(context);
         const auto near = mount_at_head(draft, *end);
-        const Kind* injector = context.catalogue.find(usual::small_injector);
+        const PortKind& input = radio_input(*relay);
+        const Kind* injector = nullptr;
+        const PortKind* out = nullptr;
+        for (const Kind* kind : by_price(context.catalogue, Category::injector)) {
+            if (!out && (out = feeding_port(*kind, input.poe_class))) injector = kind;
+        }
         if (!near || !injector) return;
         const std::string between = add_radio(draft, *relay, middle);
         const std::string feed = draft.add(*injector, middle.at, middle.place);
         const Kind* cable = draft.copper(middle.at, middle.at, 24);
         if (!cable) return;
         const std::string lead =
-            draft.lead(cable->id, {feed, "out"}, {between, "lan"}, middle.mast_m + 4);
+            draft.lead(cable->id, {feed, out->id}, {between, input.id}, middle.mast_m + 4);
         draft.protect(lead, usual::copper_protector);
         const std::string there = add_radio(draft, *end, far.spot);
-        draft.join(usual::through_the_air, {*near, "air"}, {between, "air1"});
-        draft.join(usual::through_the_air, {between, "air2"}, {there, "air"});
+        join_by_air(draft, {*near, beam(*end)}, {between, beam(*relay)});
+        join_by_air(draft, {between, beam(*relay, 1)}, {there, beam(*end)});
         for (Draft& made : with_far_supply(draft, far, there)) drafts.push_back(std::move(made));
         return;
     }
@@ -127,7 +145,7 @@ void over_relay(const ChooseContext& context, const FarSpot& far, std::vector<Dr
 }  // namespace
 
 Proposal build_radio_hub(const ChooseContext& context) {
-    if (context.camera_power_port().empty()) return cannot_build(Cannot::takes_dc);
+    if (!context.can_be_fed()) return cannot_build(Cannot::takes_dc);
     if (context.head_end &&
         distance_m(context.head_end->at, context.camera->at) < usual::same_spot_m) {
         return cannot_build(Cannot::same_place);

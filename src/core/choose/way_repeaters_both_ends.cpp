@@ -9,7 +9,7 @@
 namespace ovant {
 
 Proposal build_repeaters_both_ends(const ChooseContext& context) {
-    if (context.camera_power_port().empty()) return cannot_build(Cannot::takes_dc);
+    if (!context.can_be_fed()) return cannot_build(Cannot::takes_dc);
     const auto places = context.mains_places(usual::mains_by_cable_m);
     if (places.empty()) return cannot_build(Cannot::no_mains_near);
     Draft start(context);

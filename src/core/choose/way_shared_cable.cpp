@@ -19,9 +19,17 @@ bool shares_already(const ChooseContext& context) {
 }  // namespace
 
 Proposal build_shared_cable(const ChooseContext& context) {
-    if (context.camera_power_port().empty()) return cannot_build(Cannot::takes_dc);
+    if (!context.can_be_fed()) return cannot_build(Cannot::takes_dc);
     const Kind* combiner = nullptr;
-    for (const Kind* kind : context.catalogue.of(Category::combiner)) combiner = kind;
+    std::vector<std::string> lanes;
+    std::string line;
+    for (const Kind* kind : by_price(context.catalogue, Category::combiner)) {
+        if (combiner) continue;
+        lanes.clear();
+        for (const PortKind& port : kind->ports)
+            port.lane.empty() ? void(line = port.id) : lanes.push_back(port.id);
+        if (lanes.size() >= 2 && !line.empty()) combiner = kind;
+    }
     if (!combiner) return cannot_build(Cannot::no_cable);
     if (shares_already(context)) return judge_draft(context, context.part);
     const Network net = lay_out(context.part, context.catalogue);
@@ -58,12 +66,12 @@ Proposal build_shared_cable(const ChooseContext& context) {
             LinkEnd& far_end = from_a ? shared.b : shared.a;
             near_end.device = near;
             far_end.device = far;
-            near_end.port = far_end.port = "line";
+            near_end.port = far_end.port = line;
         });
-        draft.patch({unit.id, first_port}, {near, "a"}, 1);
-        draft.patch({unit.id, second->id}, {near, "b"}, 1);
-        draft.patch({far, "a"}, {neighbour.id, neighbour_port}, 1);
-        draft.leg({far, "b"});
+        draft.patch({unit.id, first_port}, {near, lanes[0]}, 1);
+        draft.patch({unit.id, second->id}, {near, lanes[1]}, 1);
+        draft.patch({far, lanes[0]}, {neighbour.id, neighbour_port}, 1);
+        draft.leg({far, lanes[1]});
         drafts.push_back(std::move(draft));
     }
     if (drafts.empty())

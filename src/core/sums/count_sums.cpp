@@ -107,7 +107,7 @@ Result<Sum> supply_sum(Reader& read) {
         if (!length_m) return missing("supply", "a length");
         if (!within(*length_m, 0, 1e5)) return outside("length", *length_m, "0 to 100 km");
         if (!within(*volts, 1, 60)) return outside("volts", *volts, "1 to 60 V");
-        const double ohm = *length_m * words->ohm_per_m(&sum.working);
+        const double ohm = *length_m * words->loop_ohm(1, &sum.working);
         const FeedSolution solved = solve_feed(*volts, {{}, {0, ohm, *camera_w, 0, 0}});
         sum.stands = solved.stands;
         if (!solved.stands) {
@@ -150,7 +150,7 @@ Result<Sum> extra_sum(Reader& read) {
     sum.id = SumId::extra;
     sum.unit = Unit::watt;
     sum.answer_name = "more at the end of this line; the port's own limit apart";
-    const double ohm = *length_m * words->ohm_per_m(&sum.working);
+    const double ohm = *length_m * words->loop_ohm(1, &sum.working);
     const double at_v = std::max(least_v, *volts / 2);
     const double most_w = *volts > least_v ? at_v * (*volts - at_v) / ohm : 0;
     if (most_w < *watts) sum.answer_name = "more: what is there already gets too few volts";

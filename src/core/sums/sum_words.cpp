@@ -1,5 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "core/sums/sum_words.h"
+#include "core/catalogue/catalogue.h"
+#include "core/look_up.h"
+#include "core/standards/standards.h"
 #include "core/text.h"
 
 #include <cctype>
@@ -40,6 +43,20 @@ std::vector<Word> words_of(std::string_view line) {
     return words;
 }
 
+double FeedWords::loop_ohm(double length_m, Working* working) const {
+    if (coax_ohm_per_m <= 0)
+        return feed_loop_ohm(conductor, length_m, pairs, temperature_c, working);
+    const double warm = 1 + copper_temperature_per_k * (temperature_c - 20);
+    const double ohm = coax_ohm_per_m * length_m * warm;
+    if (working) {
+        working->push_back(
+            {"R = loop a metre × L, warmed or cooled",
+             fmt::format("{:g} Ω/m × {:.1f} m × {:.3f}", coax_ohm_per_m, length_m, warm), ohm,
+             Unit::ohm, source::maker});
+    }
+    return ohm;
+}
+
 Result<FeedWords> feed_words(Reader& read, const char* sum) {
     auto awg = read.counted({"awg"});
     // As cable is called; the gauge that is usual for it, common practice.
@@ -50,13 +67,25 @@ Result<FeedWords> feed_words(Reader& read, const char* sum) {
     }
     const double pairs = read.counted({"pair", "pairs"}).value_or(2);
     FeedWords words;
+    // Coax as the catalogue has it; with a core of steel where that is said.
+    const bool steel = read.word("steel");
+    read.word("coax");
+    for (const char* name : {"rg59", "rg6", "rg11"}) {
+        if (!read.word(name)) continue;
+        const Kind* coax =
+            shipped_catalogue().find(std::string("coax-") + name + (steel ? "-steel" : ""));
+        if (!coax) return outside("coax", 0, "rg59, rg6 or rg11; with a core of steel rg59 or rg6");
+        words.coax_ohm_per_m = or_nothing(coax->cable).loop_ohm_per_m;
+    }
     words.temperature_c = read.quantity(Unit::celsius).value_or(20);
     const bool clad = read.word("clad") || read.word("cca");
-    if (!awg) return missing(sum, "a gauge such as 24 awg, or a cable such as cat6");
-    if (!within(*awg, 4, 36)) return outside("gauge", *awg, "4 to 36 AWG");
-    if (pairs != 1 && pairs != 2 && pairs != 4) return outside("pairs", pairs, "1, 2 or 4");
     if (!within(words.temperature_c, -60, 90))
         return outside("temperature", words.temperature_c, "-60 to 90 °C");
+    if (words.coax_ohm_per_m > 0 && !awg && !clad) return words;
+    if (!awg) return missing(sum, "a gauge such as 24 awg, or a cable such as cat6 or rg59");
+    if (words.coax_ohm_per_m > 0) return outside("gauge", *awg, "none beside coax");
+    if (!within(*awg, 4, 36)) return outside("gauge", *awg, "4 to 36 AWG");
+    if (pairs != 1 && pairs != 2 && pairs != 4) return outside("pairs", pairs, "1, 2 or 4");
     words.pairs = static_cast<int>(pairs);
     words.conductor = {*awg,
                        clad ? ConductorMaterial::copper_clad_aluminium : ConductorMaterial::copper,

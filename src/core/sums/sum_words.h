@@ -106,14 +106,13 @@ inline bool within(double value, double least, double most) {
     return value >= least && value <= most;
 }
 
-// Gauge, pairs and temperature of a feed over category cable.
+// What a feed runs over: category cable by gauge and pairs, or coax by its loop; its temperature.
 struct FeedWords {
     Conductor conductor;
     int pairs = 2;
     double temperature_c = 20;
-    double ohm_per_m(Working* working = nullptr) const {
-        return feed_loop_ohm(conductor, 1, pairs, temperature_c, working);
-    }
+    double coax_ohm_per_m = 0;  // at 20 degrees C; 0: no coax
+    double loop_ohm(double length_m, Working* working = nullptr) const;
 };
 
 Result<FeedWords> feed_words(Reader& read, const char* sum);

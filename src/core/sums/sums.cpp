@@ -8,12 +8,14 @@
 #include <limits>
 #include <optional>
 
+#include "core/catalogue/kind.h"
 #include "core/look_up.h"
 #include "core/physics/bit_rate.h"
 #include "core/physics/conductor.h"
 #include "core/physics/feed.h"
 #include "core/physics/fibre.h"
 #include "core/physics/radio.h"
+#include "core/site/site.h"
 #include "core/standards/standards.h"
 #include "core/sums/sum_words.h"
 #include "core/text.h"
@@ -24,25 +26,49 @@ namespace {
 constexpr double ups_efficiency = 0.85;  // common practice, of inverter and wiring
 constexpr double ups_ageing = 0.80;      // common practice, what an old battery still holds
 
+// What a load takes: watts, or amperes that it takes at any volts.
+struct LoadWords {
+    std::optional<double> watts, ampere;
+};
+Result<LoadWords> load_words(Reader& read, const char* sum) {
+    const LoadWords load{read.quantity(Unit::watt), read.quantity(Unit::ampere)};
+    if (!load.watts && !load.ampere) return missing(sum, "the watts of the load, or its amperes");
+    if (load.watts && load.ampere)
+        return outside("amperes", *load.ampere, "none beside the watts of the load");
+    if (load.watts && !within(*load.watts, 0, 1000))
+        return outside("watts", *load.watts, "0 to 1000 W");
+    if (load.ampere && !within(*load.ampere, 0, 100))
+        return outside("amperes", *load.ampere, "0 to 100 A");
+    return load;
+}
+
 Result<Sum> drop(Reader& read) {
     const Result<FeedWords> words = feed_words(read, "drop");
     if (!words) return words.error();
     const auto length_m = read.quantity(Unit::metre);
-    const auto watts = read.quantity(Unit::watt);
-    const auto volts = read.quantity(Unit::volt);
     if (!length_m) return missing("drop", "a length");
-    if (!watts) return missing("drop", "the watts of the load");
+    const Result<LoadWords> load = load_words(read, "drop");
+    if (!load) return load.error();
+    const auto volts = read.quantity(Unit::volt);
     if (!volts) return missing("drop", "the volts of the source");
     if (!within(*length_m, 0, 1e5)) return outside("length", *length_m, "0 to 100 km");
-    if (!within(*watts, 0, 1000)) return outside("watts", *watts, "0 to 1000 W");
     if (!within(*volts, 1, 60)) return outside("volts", *volts, "1 to 60 V");
     Sum sum;
     sum.id = SumId::drop;
     sum.unit = Unit::volt;
     sum.answer_name = "volts at the load";
-    const double ohm = feed_loop_ohm(words->conductor, *length_m, words->pairs,
-                                     words->temperature_c, &sum.working);
-    const FeedSolution solved = solve_feed(*volts, {{}, {0, ohm, *watts, 0, 0}});
+    const double ohm = words->loop_ohm(*length_m, &sum.working);
+    if (load->ampere) {
+        sum.answer = *volts - *load->ampere * ohm;
+        sum.stands = sum.answer > 0;
+        if (!sum.stands) sum.answer = std::numeric_limits<double>::quiet_NaN();
+        sum.working.push_back({"V = V0 − I R",
+                               fmt::format("{:g} − {:g} × {:.2f}", *volts, *load->ampere, ohm),
+                               *volts - *load->ampere * ohm, Unit::volt, source::ohms_law});
+        return sum;
+    }
+    const double watts = *load->watts;
+    const FeedSolution solved = solve_feed(*volts, {{}, {0, ohm, watts, 0, 0}});
     sum.stands = solved.stands;
     if (!solved.stands) {
         sum.answer = std::numeric_limits<double>::quiet_NaN();
@@ -54,7 +80,7 @@ Result<Sum> drop(Reader& read) {
     sum.answer = solved.volts[1];
     sum.working.push_back(
         {"V = (V0 + √(V0² − 4 R P)) ÷ 2",
-         fmt::format("({0:g} + √({0:g}² − 4 × {1:.2f} × {2:g})) ÷ 2", *volts, ohm, *watts),
+         fmt::format("({0:g} + √({0:g}² − 4 × {1:.2f} × {2:g})) ÷ 2", *volts, ohm, watts),
          sum.answer, Unit::volt, source::ohms_law});
     sum.working.push_back({"the source gives",
                            fmt::format("{:g} V × {:.3f} A", *volts, solved.source_a),
@@ -67,11 +93,14 @@ Result<Sum> reach(Reader& read) {
     const double least_v = read.counted({"least"}).value_or(37);
     const Result<FeedWords> words = feed_words(read, "reach");
     if (!words) return words.error();
-    const auto watts = read.quantity(Unit::watt);
+    const Result<LoadWords> load = load_words(read, "reach");
+    if (!load) return load.error();
     const auto volts = read.quantity(Unit::volt);
-    if (!watts) return missing("reach", "the watts of the load");
     if (!volts) return missing("reach", "the volts of the source");
-    if (!within(*watts, 0.01, 1000)) return outside("watts", *watts, "0.01 to 1000 W");
+    if (load->watts && !within(*load->watts, 0.01, 1000))
+        return outside("watts", *load->watts, "0.01 to 1000 W");
+    if (load->ampere && !within(*load->ampere, 0.001, 100))
+        return outside("amperes", *load->ampere, "0.001 to 100 A");
     if (!within(*volts, 1, 60)) return outside("volts", *volts, "1 to 60 V");
     if (!within(least_v, 1, 60)) return outside("least volts", least_v, "1 to 60 V");
     Sum sum;
@@ -79,14 +108,17 @@ Result<Sum> reach(Reader& read) {
     sum.unit = Unit::metre;
     sum.answer_name = "farthest for this load; data may end sooner";
     sum.stands = *volts > least_v;
-    // Below half the source's volts a line collapses: no load lives there.
-    const double at_v = std::max(least_v, *volts / 2);
-    const double ohm = at_v * (*volts - at_v) / *watts;
-    sum.answer = sum.stands ? ohm / words->ohm_per_m(&sum.working)
+    // Below half the source's volts a line of constant watts collapses: no load lives there.
+    const double at_v = load->ampere ? least_v : std::max(least_v, *volts / 2);
+    const double ohm =
+        load->ampere ? (*volts - at_v) / *load->ampere : at_v * (*volts - at_v) / *load->watts;
+    sum.answer = sum.stands ? ohm / words->loop_ohm(1, &sum.working)
                             : std::numeric_limits<double>::quiet_NaN();
-    sum.working.push_back({"R = V (V0 − V) ÷ P",
-                           fmt::format("{0:g} × ({1:g} − {0:g}) ÷ {2:g}", at_v, *volts, *watts),
-                           ohm, Unit::ohm, source::ohms_law});
+    sum.working.push_back(
+        {load->ampere ? "R = (V0 − V) ÷ I" : "R = V (V0 − V) ÷ P",
+         load->ampere ? fmt::format("({:g} − {:g}) ÷ {:g}", *volts, at_v, *load->ampere)
+                      : fmt::format("{0:g} × ({1:g} − {0:g}) ÷ {2:g}", at_v, *volts, *load->watts),
+         ohm, Unit::ohm, source::ohms_law});
     return sum;
 }
 
@@ -107,7 +139,7 @@ Result<Sum> watts(Reader& read) {
     sum.id = SumId::watts;
     sum.unit = Unit::watt;
     sum.answer_name = "most at the load";
-    const double ohm = *length_m * words->ohm_per_m(&sum.working);
+    const double ohm = *length_m * words->loop_ohm(1, &sum.working);
     const double most_w = *volts * *volts / (4 * ohm);
     sum.answer = most_w;
     sum.working.push_back({"the line carries V² ÷ 4R at most",
@@ -284,6 +316,34 @@ Result<Sum> battery(Reader& read) {
     return sum;
 }
 
+// Panel and battery for a load that runs day and night, by the same balance as the check.
+Result<Sum> solar(Reader& read) {
+    const auto load_w = read.quantity(Unit::watt);
+    const Settings usual;
+    const SolarFacts facts;
+    const double days = read.counted({"days", "day"}).value_or(usual.days_without_sun);
+    const double sun_h = read.quantity(Unit::hour).value_or(usual.sun_hours);
+    if (!load_w) return missing("solar", "the load in watts");
+    if (!within(*load_w, 0.01, 1e4)) return outside("load", *load_w, "0.01 W to 10 kW");
+    if (!within(days, 0.1, 60)) return outside("days", days, "0.1 to 60 without sun");
+    if (!within(sun_h, 0.1, 12)) return outside("hours", sun_h, "0.1 to 12 of full sun a day");
+    Sum sum;
+    sum.id = SumId::solar;
+    sum.unit = Unit::watt_hour;
+    sum.answer_name = "battery to buy; the panel is below";
+    const double a_day_wh = *load_w * 24;
+    sum.answer = a_day_wh * days / facts.usable_share;
+    sum.working.push_back(
+        {"battery = W × 24 h × days ÷ usable share",
+         fmt::format("{:g} × 24 × {:g} ÷ {:g}", *load_w, days, facts.usable_share), sum.answer,
+         Unit::watt_hour, source::solar_practice});
+    sum.working.push_back(
+        {"panel = W × 24 h ÷ (hours of full sun × system)",
+         fmt::format("{:g} × 24 ÷ ({:g} × {:g})", *load_w, sun_h, facts.system_share),
+         a_day_wh / (sun_h * facts.system_share), Unit::watt, source::solar_practice});
+    return sum;
+}
+
 std::string first_word(std::string_view text) {
     std::size_t from = 0;
     while (from < text.size() && text[from] == ' ') ++from;
@@ -309,6 +369,7 @@ std::string_view id_of(SumId sum) {
         case SumId::link: return "link";
         case SumId::supply: return "supply";
         case SumId::extra: return "extra";
+        case SumId::solar: return "solar";
     }
     return "";
 }
@@ -317,7 +378,7 @@ bool looks_like_sum(std::string_view text) {
     const std::string first = first_word(text);
     for (SumId sum : {SumId::drop, SumId::reach, SumId::watts, SumId::fibre, SumId::radio,
                       SumId::fresnel, SumId::bit_rate, SumId::ups, SumId::battery, SumId::adapter,
-                      SumId::link, SumId::supply, SumId::extra}) {
+                      SumId::link, SumId::supply, SumId::extra, SumId::solar}) {
         if (first == id_of(sum)) return text.find_first_of("0123456789") != std::string_view::npos;
     }
     return false;
@@ -325,11 +386,11 @@ bool looks_like_sum(std::string_view text) {
 
 const std::vector<std::string>& sum_examples() {
     static const std::vector<std::string> examples{
-        "drop 24awg 120 m 13 W 54 V",    "reach 24awg 13 W 50 V",  "watts 24awg 100 m 50 V 30 W",
-        "fibre 2.4 km os2 4 connectors", "radio 1.2 km 5.8 GHz",   "fresnel 640 m 5.8 GHz",
-        "bitrate 8 mp 20 fps h265",      "ups 780 Wh 152 W",       "battery 152 W 4 h",
-        "adapter 12 V 9 W 2 cameras",    "link 100 Mb/s 7.5 Mb/s", "supply 120 W 7.8 W",
-        "extra 24awg 120 m 50 V 8 W"};
+        "drop 24awg 120 m 13 W 54 V",    "reach 24awg 13 W 50 V",     "watts 24awg 100 m 50 V 30 W",
+        "fibre 2.4 km os2 4 connectors", "radio 1.2 km 5.8 GHz",      "fresnel 640 m 5.8 GHz",
+        "bitrate 8 mp 20 fps h265",      "ups 780 Wh 152 W",          "battery 152 W 4 h",
+        "adapter 12 V 9 W 2 cameras",    "link 100 Mb/s 7.5 Mb/s",    "supply 120 W 7.8 W",
+        "extra 24awg 120 m 50 V 8 W",    "drop rg59 300 m 13 W 54 V", "solar 10 W 4 days 1.2 h"};
     return examples;
 }
 
@@ -353,6 +414,7 @@ Result<Sum> quick_sum(std::string_view text, UnitSystem system) {
     if (name == "link") sum = link_sum(read);
     if (name == "supply") sum = supply_sum(read);
     if (name == "extra") sum = extra_sum(read);
+    if (name == "solar") sum = solar(read);
     if (!sum) return sum;
     if (const auto left = read.left())
         return Error{ErrorCode::bad_unit, name, *left, "nothing more"};

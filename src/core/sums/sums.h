@@ -1,6 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // Quick sums: one line of words and numbers to an answer with its working, from the same physics as
-// the checks. Includes physics, standards and units only.
+// the checks, figures of coax and sun from the shipped catalogue and the usual settings.
 #pragma once
 
 #include <string>
@@ -26,7 +26,8 @@ enum class SumId {
     adapter,
     link,
     supply,
-    extra
+    extra,
+    solar
 };
 std::string_view id_of(SumId sum);
 
@@ -45,7 +46,8 @@ struct Sum {
 // m 5.8 GHz", "bitrate 8 mp 20 fps h265 [busy]", "ups 780 Wh 152 W", "battery 152 W 4 h" (Wh),
 // "adapter 12 V 9 W [2 cameras]" (amperes to buy), "link 100 Mb/s 7.5 Mb/s" and "supply 120 W 7.8
 // W [24awg 60 m 53 V]" (how many cameras, the keep-back counted), "extra 24awg 120 m 50 V 8 W [37
-// least]" (watts more at the end of the line).
+// least]" (watts more at the end of the line), "solar 10 W [4 days] [1.2 h]" (battery, and panel in
+// its working). Amperes in place of watts in drop and reach; rg59, rg6 or rg11 in place of a gauge.
 // Words in any order after the first; a bare number takes the unit of the system that is still
 // missing. Errors: bad_number, bad_unit, missing_field (subject: what is missing), out_of_range,
 // not_a_sum.
