@@ -62,6 +62,7 @@ struct Options {
     bool tight = false, frontier = false;
     bool json = false;
     bool feet = false;
+    bool grow = false;  // of a chain
 };
 
 struct Streams {
@@ -119,6 +120,9 @@ int variants_command(const Options& options, const Streams& streams);
 
 // design_commands.cpp
 int design_command(const Options& options, const Streams& streams);
+
+// chain_command.cpp
+int chain_command(const Options& options, const Streams& streams);
 
 // site_commands.cpp
 int import_command(const Options& options, const Streams& streams);

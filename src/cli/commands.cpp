@@ -192,6 +192,7 @@ public:
         add_prove();
         add_files();
         add_sum();
+        add_chain();
     }
     CommandLine(const CommandLine&) = delete;
 
@@ -497,6 +498,24 @@ private:
         sum->add_flag("--json", options.json, "the answer and its working as JSON");
         sum->add_flag("--feet", options.feet, "bare lengths are feet");
         sum->callback([this] { chosen = sum_command; });
+    }
+
+    void add_chain() {
+        CLI::App* chain = app.add_subcommand(
+            "chain", "a run as people say it: 30 W port, 90 m cat6, repeater, 85 m, camera 9.6 W");
+        chain->add_option("WORDS", options.words,
+                          "port, length, unit, length, ... camera; see docs/chain.md");
+        files.reads(chain, "--site", options.site_path)
+            ->description("its settings and own kinds; needed for --camera");
+        chain->add_option("--camera", options.camera, "the run of this camera, as such words");
+        chain->add_flag("--grow", options.grow,
+                        "how long each length may be, and what breaks then");
+        files.writes(chain, "--write", options.write_path)
+            ->description("write a site of this run here");
+        chain->add_flag("--feet", options.feet, "bare lengths are feet");
+        chain->add_flag("--json", options.json, "JSON instead of text");
+        add_format(chain);
+        chain->callback([this] { chosen = chain_command; });
     }
 };
 

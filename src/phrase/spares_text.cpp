@@ -1,6 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "phrase/spares_text.h"
 
+#include <algorithm>
+
+#include "core/format/camera_csv.h"
 #include "phrase/numbers.h"
 #include "phrase/translate.h"
 
@@ -27,6 +30,17 @@ std::string for_units_text(const Spare& spare, std::size_t most) {
     if (spare.for_units.size() > most)
         text = told("{} and {} more", text, spare.for_units.size() - most);
     return text;
+}
+
+std::string spares_csv(const SparesBag& bag, const TextContext& context,
+                       const std::string& currency) {
+    std::string out = told("unit,price {},stands in for,which", currency) + "\r\n";
+    for (const Spare& spare : bag.carry) {
+        out += csv_cell(kind_name(context, spare.kind)) + fmt::format(",{:.2f},", spare.price) +
+               std::to_string(spare.for_units.size()) + "," +
+               csv_cell(for_units_text(spare, spare.for_units.size())) + "\r\n";
+    }
+    return out;
 }
 
 }  // namespace ovant

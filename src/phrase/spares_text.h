@@ -13,5 +13,8 @@ namespace ovant {
 std::string bag_text(const SparesBag& bag, const std::string& currency);
 // "K01, K02, K05 and 7 more".
 std::string for_units_text(const Spare& spare, std::size_t most = 8);
+// As a spreadsheet reads it: unit, price, how many it stands in for, and which.
+std::string spares_csv(const SparesBag& bag, const TextContext& context,
+                       const std::string& currency);
 
 }  // namespace ovant

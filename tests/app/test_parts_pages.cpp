@@ -16,9 +16,11 @@
 
 #include "app/kit/q.h"
 #include "app/parts/brings_dialog.h"
+#include "app/parts/spares_dialog.h"
 #include "app/parts/left_over_dialog.h"
 #include "app/parts/offer_dialog.h"
 #include "app/parts/parts_view.h"
+#include "phrase/spares_text.h"
 #include "driver.h"
 #include "core/edits/edits.h"
 #include "core/parts/parts.h"
@@ -135,6 +137,31 @@ TEST_CASE("how many of a small part are needed is set for the site, and taken ba
     CHECK(d.document().committed().brings.empty());
     d.document().undo();
     CHECK(labels() == 0);
+}
+
+TEST_CASE("spares to carry are worked out aside, listed and saved", "[window][parts]") {
+    const TempFolder folder;
+    Driver d;
+    d.window().open_site(demo_site());
+    d.window().set_stage(Stage::parts);
+    d.save_paths = {q(folder.file("spares.csv"))};
+    const SparesBag bag = spares_bag(d.document().site(), d.document().catalogue());
+    QTimer::singleShot(0, [&] {
+        auto* dialog = d.window().findChild<QDialog*>("sparesDialog");
+        REQUIRE(dialog);
+        auto* table = dialog->findChild<QTableWidget*>("sparesTable");
+        auto* save = dialog->findChild<QPushButton*>("saveSpares");
+        CHECK_FALSE(save->isEnabled());
+        CHECK(QTest::qWaitFor([&] { return table->rowCount() > 0; }, 20000));
+        CHECK(table->rowCount() == int(bag.carry.size()));
+        CHECK(dialog->findChild<QLabel*>("sparesWords")->text() ==
+              q(bag_text(bag, d.document().site().settings.currency)));
+        QTest::mouseClick(save, Qt::LeftButton);
+        dialog->reject();
+    });
+    d.click(d.find("spares"));
+    const std::string csv = read_all(folder.file("spares.csv"));
+    CHECK(std::count(csv.begin(), csv.end(), '\n') == long(bag.carry.size()) + 1);
 }
 
 TEST_CASE("work is listed by day, task and place, and a row picks what it is about",

@@ -184,3 +184,27 @@ TEST_CASE("how many, how much more: amperes, cameras on a link and a supply, ext
     CHECK(sum("extra 24awg 120 m 50 V 500 W").answer == 0);
     CHECK(refused("extra 24awg 120 m 50 V").code == ErrorCode::missing_field);
 }
+
+TEST_CASE("coax, amperes and sun in a sum", "[sums]") {
+    // 200 m at 0.045 ohm a metre, and colder by 30 K: 1 - 0.00393 x 30.
+    CHECK(sum("drop rg59 200 m 13 W 54 V").answer == Approx(51.7386).margin(1e-4));
+    CHECK(sum("drop rg59 200 m 1 A 54 V").answer == Approx(54 - 9));
+    CHECK(sum("drop rg59 steel 200 m 1 A 54 V").answer == Approx(54 - 33));
+    CHECK(sum("drop rg6 coax 100 m 1 A 54 V -10 C").answer ==
+          Approx(54 - 3 * (1 - 0.00393 * 30)).margin(1e-6));
+    CHECK(sum("watts rg11 1000 m 54 V").answer == Approx(54 * 54 / (4 * 13.0)));
+    // So many amperes as the watts of it draw at the load come to the same volts.
+    const double volts = sum("drop 24awg 120 m 13 W 54 V").answer;
+    const std::string ampere = fmt::format("drop 24awg 120 m {} A 54 V", 13 / volts);
+    CHECK(sum(ampere.c_str()).answer == Approx(volts).margin(0.001));
+    CHECK_FALSE(sum("drop 24awg 120 m 6 A 54 V").stands);
+    CHECK(sum("reach rg59 1 A 54 V 45 least").answer == Approx(200));
+    CHECK(sum("solar 10 W 4 days 1.2 h").answer == Approx(10 * 24 * 4 / 0.5));
+    CHECK(sum("solar 10 W 4 days 1.2 h").working.back().result == Approx(10 * 24 / (1.2 * 0.7)));
+    CHECK(refused("drop rg11 steel 10 m 3 W 54 V").code == ErrorCode::out_of_range);
+    CHECK(refused("drop rg59 24awg 10 m 3 W 54 V").code == ErrorCode::out_of_range);
+    CHECK(refused("drop rg59 10 m 3 W 1 A 54 V").code == ErrorCode::out_of_range);
+    CHECK(refused("drop rg59 10 m 54 V").code == ErrorCode::missing_field);
+    CHECK(refused("solar 10 W 0 days").code == ErrorCode::out_of_range);
+    CHECK(refused("solar 4 days").code == ErrorCode::missing_field);
+}

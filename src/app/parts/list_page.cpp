@@ -9,6 +9,7 @@
 #include "app/kit/q.h"
 #include "app/kit/when_seen.h"
 #include "app/parts/brings_dialog.h"
+#include "app/parts/spares_dialog.h"
 #include "app/document/save_export.h"
 #include "app/theme/icons.h"
 #include "app/theme/theme.h"
@@ -101,6 +102,11 @@ ListPage::ListPage(Document& document, PartsWork& work, Prompts& prompts, QWidge
     brings->setObjectName("brings");
     brings->setToolTip(tr("Rules of what is needed with ends, metres, units and places"));
     connect(brings, &QPushButton::clicked, this, [this] { BringsDialog(document_, this).exec(); });
+    auto* spares = new QPushButton(icon(Icon::kept), tr("Spares…"));
+    spares->setObjectName("spares");
+    spares->setToolTip(tr("The fewest units to carry, so that any one that fails is replaced"));
+    connect(spares, &QPushButton::clicked, this,
+            [this] { SparesDialog(document_, prompts_, this).exec(); });
     auto* csv = new QPushButton(icon(Icon::give_out), tr("CSV…"));
     csv->setObjectName("saveCsv");
     auto* xlsx = new QPushButton(icon(Icon::table), tr("Spreadsheet…"));
@@ -110,6 +116,7 @@ ListPage::ListPage(Document& document, PartsWork& work, Prompts& prompts, QWidge
     auto* top = new QHBoxLayout;
     top->addWidget(total_, 1);
     top->addWidget(brings);
+    top->addWidget(spares);
     top->addWidget(csv);
     top->addWidget(xlsx);
     auto* note = new QLabel(

@@ -30,7 +30,9 @@
 namespace ovant {
 namespace {
 
-enum Column { mark, at, what, value, promised, verdict };
+struct ReadingColumn {
+    enum { mark, at, what, value, promised, verdict };
+};
 
 constexpr ReadingOf all_readings[] = {
     ReadingOf::volts,      ReadingOf::watts,    ReadingOf::loop_resistance, ReadingOf::length,
@@ -159,10 +161,10 @@ QLayout* ReadingsPage::make_entry() {
 void ReadingsPage::make_table() {
     table_->setObjectName("readingsTable");
     table_->setAccessibleName(tr("Readings"));
-    table_->setColumnCount(Column::verdict + 1);
+    table_->setColumnCount(ReadingColumn::verdict + 1);
     table_->setHorizontalHeaderLabels(
         {QString(), tr("At"), tr("What"), tr("Read"), tr("Promised"), tr("Verdict")});
-    make_plain(*table_, Column::verdict);
+    make_plain(*table_, ReadingColumn::verdict);
     connect(table_, &QTableWidget::itemSelectionChanged, this, &ReadingsPage::show_reading);
 }
 
@@ -199,8 +201,9 @@ QWidget* ReadingsPage::make_foot() {
 }
 
 void ReadingsPage::refresh() {
-    if (!table_->itemDelegateForColumn(Column::mark))
-        table_->setItemDelegateForColumn(Column::mark, new VerdictDelegate(Qt::UserRole, table_));
+    if (!table_->itemDelegateForColumn(ReadingColumn::mark))
+        table_->setItemDelegateForColumn(ReadingColumn::mark,
+                                         new VerdictDelegate(Qt::UserRole, table_));
     const Site& site = document_.committed();
     judged_ = judge_readings(site, document_.catalogue());
     const int kept = table_->currentRow();
@@ -210,11 +213,12 @@ void ReadingsPage::refresh() {
         table_->setRowCount(static_cast<int>(judged_.size()));
         for (std::size_t i = 0; i < judged_.size(); ++i)
             fill_row(static_cast<int>(i), site.readings[i], judged_[i]);
-        for (int column : {Column::at, Column::what, Column::value, Column::promised})
+        for (int column : {ReadingColumn::at, ReadingColumn::what, ReadingColumn::value,
+                           ReadingColumn::promised})
             table_->resizeColumnToContents(column);
-        table_->setColumnWidth(Column::mark, 26);
+        table_->setColumnWidth(ReadingColumn::mark, 26);
         if (kept >= 0 && table_->rowCount() > 0)
-            table_->setCurrentCell(std::min(kept, table_->rowCount() - 1), Column::at);
+            table_->setCurrentCell(std::min(kept, table_->rowCount() - 1), ReadingColumn::at);
     }
     const auto count = [&](ReadingVerdict verdict) {
         return std::count_if(judged_.begin(), judged_.end(),
@@ -248,7 +252,7 @@ void ReadingsPage::fill_row(int row, const Reading& reading, const JudgedReading
     for (int column = 0; column < table_->columnCount(); ++column) {
         auto* item = new QTableWidgetItem(cells[column]);
         item->setToolTip(whole);
-        if (column == Column::mark) {
+        if (column == ReadingColumn::mark) {
             item->setData(Qt::UserRole, static_cast<int>(mark_of(judged.verdict)));
             item->setData(Qt::AccessibleTextRole, q(title(judged.verdict)));
         }
@@ -296,7 +300,7 @@ void ReadingsPage::take_selection() {
         std::find_if(site.readings.begin(), site.readings.end(),
                      [&](const Reading& reading) { return reading.subject == selected; });
     const int row = static_cast<int>(read - site.readings.begin());
-    table_->setCurrentCell(row < table_->rowCount() ? row : -1, Column::at);
+    table_->setCurrentCell(row < table_->rowCount() ? row : -1, ReadingColumn::at);
 }
 
 // The reading of the fields, without its value. Errors: no_such_object, a temperature that is none.
@@ -346,7 +350,7 @@ void ReadingsPage::add() {
     if (!document_.edit(tr("Add a reading at %1").arg(q(reading->subject)),
                         added ? Result<Site>(added->site) : added.error()))
         return;
-    table_->setCurrentCell(table_->rowCount() - 1, Column::at);
+    table_->setCurrentCell(table_->rowCount() - 1, ReadingColumn::at);
     table_->scrollToBottom();
     value_->clear();
     value_->setFocus();

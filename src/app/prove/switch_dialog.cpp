@@ -27,7 +27,9 @@
 namespace ovant {
 namespace {
 
-enum SwitchColumns { mark, port, to, named, link, poe, watts, promised, bit_rate };
+struct SwitchColumns {
+    enum { mark, port, to, named, link, poe, watts, promised, bit_rate };
+};
 
 constexpr int shown_every_ms = 60;
 // What the choice of a condition holds, beside the conditions themselves.
