@@ -42,7 +42,6 @@ int chain_command(const Options& options, const Streams& streams) {
     Opened opened;
     if (options.site_path.empty()) {
         opened.catalogue = shipped_catalogue();
-        opened.site.settings.school = School::maker_rated;
         if (options.feet) opened.context.units = UnitSystem::imperial;
     } else {
         const std::optional<Opened> of = open_site(options, streams);
@@ -50,14 +49,15 @@ int chain_command(const Options& options, const Streams& streams) {
         opened = *of;
     }
     opened.context.catalogue = &opened.catalogue;
+    const Site like = judged_like(opened.site);
     const Result<Chain> chain = asked_chain(options, opened);
     if (!chain) return refused(chain.error(), streams);
-    const Result<Site> site = chain_site(*chain, opened.catalogue, opened.site);
+    const Result<Site> site = chain_site(*chain, opened.catalogue, like);
     if (!site) return refused(site.error(), streams);
     const ChainAnswer answer = chain_answer(*site, opened.context);
     std::vector<ChainGrowth> growths;
     for (std::size_t i = 0; options.grow && i < chain->lengths.size(); ++i) {
-        const Result<ChainGrowth> growth = grow(*chain, i, opened.catalogue, opened.site);
+        const Result<ChainGrowth> growth = grow(*chain, i, opened.catalogue, like);
         if (!growth) return refused(growth.error(), streams);
         growths.push_back(*growth);
     }
@@ -86,7 +86,7 @@ int chain_command(const Options& options, const Streams& streams) {
             if (row.is_length && length < growths.size())
                 streams.out << "        " << growth_text(growths[length++], opened.context) << "\n";
         }
-        streams.out << title(answer.verdict) << ": " << answer.sentence << "\n";
+        streams.out << answer_sentence(answer) << "\n";
     }
     return answer.verdict == Verdict::fails ? cli_fails : cli_holds;
 }

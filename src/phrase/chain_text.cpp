@@ -5,6 +5,7 @@
 #include <cmath>
 
 #include "core/look_up.h"
+#include "core/text.h"
 #include "phrase/numbers.h"
 #include "phrase/translate.h"
 
@@ -73,6 +74,16 @@ ChainRow length_row(const ProfileHop& hop, const TextContext& context) {
     return row;
 }
 
+// The gravest of what is said of a unit, its ports or a cable.
+Verdict worst_of(const RunAssessment& run, const std::string& id) {
+    Verdict worst = Verdict::holds;
+    for (const Check& check : run.checks) {
+        const bool about_it = check.subject == id || check.subject.starts_with(id + ".");
+        if (about_it) worst = std::max(worst, check.verdict);
+    }
+    return worst;
+}
+
 }  // namespace
 
 ChainAnswer chain_answer(const Site& site, const TextContext& context) {
@@ -89,15 +100,28 @@ ChainAnswer chain_answer(const Site& site, const TextContext& context) {
     const std::size_t condition = worst_condition(profile);
     for (std::size_t i = 0; i < profile.points.size(); ++i) {
         const bool last = i + 1 == profile.points.size();
-        out.rows.push_back(unit_row(net, profile.points[i], condition, i == 0, last, context));
-        if (i < profile.hops.size()) out.rows.push_back(length_row(profile.hops[i], context));
+        const auto add = [&](ChainRow row, const std::string& id) {
+            row.verdict = std::max(row.verdict, worst_of(*run, id));
+            out.rows.push_back(std::move(row));
+        };
+        const ProfilePoint& point = profile.points[i];
+        add(unit_row(net, point, condition, i == 0, last, context), net.device(point.device).id);
+        if (i < profile.hops.size())
+            add(length_row(profile.hops[i], context), profile.hops[i].link);
     }
     return out;
+}
+
+std::string answer_sentence(const ChainAnswer& answer) {
+    if (answer.verdict == Verdict::holds) return answer.sentence;
+    return capitalised(title(answer.verdict)) + ": " + answer.sentence;
 }
 
 std::string growth_text(const ChainGrowth& growth, const TextContext& context) {
     const std::string longest = shown(growth.length_m, Unit::metre, context.units);
     if (!growth.breaks) return told("nothing breaks up to {}", longest);
+    if (growth.length_m <= 0)
+        return told("fails at any length: {}", sentence(*growth.breaks, context));
     return told("up to {}; then: {}", longest, sentence(*growth.breaks, context));
 }
 

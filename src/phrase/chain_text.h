@@ -27,6 +27,9 @@ struct ChainAnswer {
 // `site` as chain_site makes it.
 ChainAnswer chain_answer(const Site& site, const TextContext& context);
 
+// "Holds; nearest its limit: ..." or "Fails: L2 is ...".
+std::string answer_sentence(const ChainAnswer& answer);
+
 // "up to 93.2 m; then the volts at K01 are too low"; where nothing breaks, that.
 std::string growth_text(const ChainGrowth& growth, const TextContext& context);
 

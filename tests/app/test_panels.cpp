@@ -1,6 +1,9 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The details of everything that can be selected, the power picture, keys, names for screen
 // readers.
+#include <QSettings>
+#include <QTabBar>
+
 #include "driver.h"
 
 #include "app/power/ports_picture.h"
@@ -18,7 +21,7 @@ using namespace ovant;
 namespace {
 
 // Types into a field of the details and leaves it.
-void enter(Driver& d, const QString& field, const QString& text) {
+void enter_detail(Driver& d, const QString& field, const QString& text) {
     auto* edit = d.find<DetailsPanel>("details")->findChild<QLineEdit*>(field);
     INFO(field.toStdString());
     REQUIRE(edit);
@@ -31,7 +34,7 @@ void enter(Driver& d, const QString& field, const QString& text) {
     d.key(edit, Qt::Key_Return);
 }
 
-void choose(Driver& d, const QString& field, const QString& data) {
+void choose_detail(Driver& d, const QString& field, const QString& data) {
     auto* box = d.find<DetailsPanel>("details")->findChild<QComboBox*>(field);
     INFO(field.toStdString());
     REQUIRE(box);
@@ -55,12 +58,12 @@ TEST_CASE("details of a place", "[window][details]") {
     d.open_copper();
     d.window().set_stage(Stage::survey);
     d.document().select("P5");
-    enter(d, "name", "Travel hoist");
-    choose(d, "mains", "generator");
-    choose(d, "surroundings", "wet");
-    choose(d, "kind", "cabinet");
+    enter_detail(d, "name", "Travel hoist");
+    choose_detail(d, "mains", "generator");
+    choose_detail(d, "surroundings", "wet");
+    choose_detail(d, "kind", "cabinet");
     tick(d, "earth");
-    enter(d, "width", "100 ft");
+    enter_detail(d, "width", "100 ft");
     const Place& place = *find_place(d.document().site(), "P5");
     CHECK(place.name == "Travel hoist");
     CHECK(place.mains == Mains::generator);
@@ -79,10 +82,10 @@ TEST_CASE("details of a pathway", "[window][details]") {
     d.open_copper();
     d.window().set_stage(Stage::survey);
     d.document().select("W5");
-    enter(d, "name", "Quay wall tray");
-    choose(d, "kind", "conduit");
-    choose(d, "surroundings", "wet");
-    enter(d, "cost", "12.5");
+    enter_detail(d, "name", "Quay wall tray");
+    choose_detail(d, "kind", "conduit");
+    choose_detail(d, "surroundings", "wet");
+    enter_detail(d, "cost", "12.5");
     const Pathway& pathway = *find_pathway(d.document().site(), "W5");
     CHECK(pathway.name == "Quay wall tray");
     CHECK(pathway.kind == PathwayKind::conduit);
@@ -98,17 +101,17 @@ TEST_CASE("details of a cable", "[window][details]") {
     d.window().set_stage(Stage::survey);
     d.document().select("L20");
     CHECK(d.document().selected_camera() == "K11");
-    choose(d, "cable", "cat6-burial-23");
-    enter(d, "measured", "88 m");
-    enter(d, "slack", "4");
-    choose(d, "protectorB", "surge-1000");
+    choose_detail(d, "cable", "cat6-burial-23");
+    enter_detail(d, "measured", "88 m");
+    enter_detail(d, "slack", "4");
+    choose_detail(d, "protectorB", "surge-1000");
     const Link& link = *find_link(d.document().site(), "L20");
     CHECK(link.cable == "cat6-burial-23");
     CHECK(*link.measured_length_m == 88);
     CHECK(link.slack_m == 4);
     CHECK(link.b.protector == "surge-1000");
     CHECK(d.verdict_of("K11") == Verdict::holds);
-    enter(d, "measured", "");
+    enter_detail(d, "measured", "");
     CHECK_FALSE(find_link(d.document().site(), "L20")->measured_length_m);
     CHECK(d.verdict_of("K11") == Verdict::fails);
 }
@@ -129,7 +132,7 @@ TEST_CASE("details of a switch, its long setting and its ports", "[window][detai
     d.trigger("undo");
     CHECK(d.verdict_of("K21") == Verdict::holds);
     // A kind that lacks a port in use is refused and the field goes back.
-    choose(d, "kind", "sw-4-af");
+    choose_detail(d, "kind", "sw-4-af");
     CHECK(find_device(d.document().site(), "SW2")->kind == "sw-8-at-group");
     CHECK(d.text_of("message").contains("no port SW2."));
     CHECK(
@@ -143,10 +146,10 @@ TEST_CASE("details of an in-line unit", "[window][details]") {
     d.window().set_stage(Stage::survey);
     d.document().select("R1");
     CHECK(d.document().selected_camera() == "K01");
-    choose(d, "kind", "rep-1");
+    choose_detail(d, "kind", "rep-1");
     CHECK(check_of(*d.document().assessment().run("K01"), CheckId::surroundings).verdict ==
           Verdict::fails);
-    choose(d, "enclosure", "box-outdoor");
+    choose_detail(d, "enclosure", "box-outdoor");
     CHECK(check_of(*d.document().assessment().run("K01"), CheckId::surroundings).verdict ==
           Verdict::holds);
     tick(d, "power-out");
@@ -160,15 +163,15 @@ TEST_CASE("a camera's picture and importance", "[window][details]") {
     d.open_copper();
     d.window().set_stage(Stage::survey);
     d.document().select("K21");
-    enter(d, "bitRate", "95 Mb/s");
+    enter_detail(d, "bitRate", "95 Mb/s");
     CHECK(check_of(*d.document().assessment().run("K21"), CheckId::link_rate).verdict ==
           Verdict::tight);
-    enter(d, "direction", "90");
-    choose(d, "importance", "1");
+    enter_detail(d, "direction", "90");
+    choose_detail(d, "importance", "1");
     const CameraSettings& settings = *find_device(d.document().site(), "K21")->camera;
     CHECK(settings.view.direction_deg == 90);
     CHECK(settings.importance == 1);
-    enter(d, "infraredWatts", "9");
+    enter_detail(d, "infraredWatts", "9");
     CHECK(find_device(d.document().site(), "K21")->camera->draw->infrared_w == 9);
 }
 
@@ -187,14 +190,14 @@ TEST_CASE("frames, size and coding of a picture change its bit rate", "[window][
                               .catalogue()
                               .find(find_device(d.document().site(), "K21")->kind)
                               ->camera->picture.frames_per_s;
-    enter(d, "frames", "10");
+    enter_detail(d, "frames", "10");
     CHECK(rate() == Approx(before_mbps * 10 / frames));
-    choose(d, "codec", "h264");
+    choose_detail(d, "codec", "h264");
     CHECK(rate() == Approx(2 * before_mbps * 10 / frames));
-    choose(d, "pictureSize", "1280 × 720");
+    choose_detail(d, "pictureSize", "1280 × 720");
     CHECK(find_device(d.document().site(), "K21")->camera->picture->width_px == 1280);
     CHECK(find_device(d.document().site(), "K21")->camera->picture->height_px == 720);
-    enter(d, "frames", "999");
+    enter_detail(d, "frames", "999");
     CHECK(find_device(d.document().site(), "K21")->camera->picture->frames_per_s == 10);
     CHECK_FALSE(d.text_of("message").isEmpty());
     for (int i = 0; i < 3; ++i) d.trigger("undo");
@@ -210,16 +213,16 @@ TEST_CASE("a run is noted as seen to work, for the school that counts on it", "[
     Settings settings = d.document().site().settings;
     settings.school = School::field_proven;
     d.document().edit("School", *set_settings(d.document().committed(), settings));
-    enter(d, "seen-L21", "2026-05-03 AB");
+    enter_detail(d, "seen-L21", "2026-05-03 AB");
     const std::vector<SeenToWork>& notes = find_link(d.document().site(), "L21")->proven;
     REQUIRE(notes.size() == 1);
     CHECK(notes[0].date == "2026-05-03");
     CHECK(notes[0].who == "AB");
     CHECK(notes[0].length_m > 0);
-    enter(d, "seen-L21", "3 May");
+    enter_detail(d, "seen-L21", "3 May");
     CHECK(find_link(d.document().site(), "L21")->proven[0].date == "2026-05-03");
     CHECK_FALSE(d.text_of("message").isEmpty());
-    enter(d, "seen-L21", "");
+    enter_detail(d, "seen-L21", "");
     CHECK(find_link(d.document().site(), "L21")->proven.empty());
 }
 
@@ -399,4 +402,46 @@ TEST_CASE("the last files are offered, with a mark for unsaved work", "[window][
     d.window().new_site();
     recent->click();
     CHECK(d.document().path() == path);
+}
+
+TEST_CASE("the side panel and the list are hidden and shown, and stay as they were left",
+          "[window][panels]") {
+    QSettings().remove("panels");
+    Driver d;
+    d.open_copper();
+    d.window().show();
+    auto* side = d.find<QTabBar>("rightTabs");
+    auto* line = d.find<QLabel>("selectedLine");
+    CHECK(side->isVisible());
+    CHECK_FALSE(line->isVisible());
+    // On Parts it tells nothing of the page: one line at the foot says the verdict.
+    d.window().set_stage(Stage::parts);
+    CHECK_FALSE(side->isVisible());
+    CHECK(line->isVisible());
+    CHECK(line->text().startsWith("K14: "));
+    d.document().select("K03");
+    CHECK(line->text().startsWith("K03: "));
+    d.document().select("SW1");
+    CHECK_FALSE(line->isVisible());
+    d.document().select("K14");
+    d.key(&d.window(), Qt::Key_F10);
+    CHECK(side->isVisible());
+    CHECK_FALSE(line->isVisible());
+    d.window().set_stage(Stage::reach);
+    d.key(&d.window(), Qt::Key_F10);
+    CHECK_FALSE(side->isVisible());
+    d.window().set_stage(Stage::parts);
+    CHECK(side->isVisible());
+    auto* list = d.find<QWidget>("runFilter");
+    CHECK(list->isVisible());
+    d.key(&d.window(), Qt::Key_F9);
+    CHECK_FALSE(list->isVisible());
+    d.window().set_stage(Stage::reach);
+    CHECK_FALSE(list->isVisible());
+    // What is kept is what the next window begins with.
+    CHECK_FALSE(QSettings().value("panels/list", true).toBool());
+    CHECK_FALSE(QSettings().value("panels/side-1", true).toBool());
+    d.trigger("find");
+    CHECK(list->isVisible());
+    QSettings().remove("panels");
 }

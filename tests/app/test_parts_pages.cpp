@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // The pages of Parts, driven as a person would.
 #include <QComboBox>
+#include <QDate>
 #include <QLabel>
 #include <QLineEdit>
 #include <QListWidget>
@@ -254,6 +255,13 @@ TEST_CASE("what the offer says is one edit; a date that is none is told", "[wind
     CHECK(dialog.isVisible());
     CHECK(dialog.findChild<QLabel*>("offerWrong")->text().contains("2027-02-30"));
     CHECK_FALSE(d.document().can_undo());
+    date->setText({});
+    QTest::mouseClick(accept, Qt::LeftButton);
+    CHECK_FALSE(dialog.isVisible());
+    CHECK(d.document().committed().settings.offer.date ==
+          QDate::currentDate().toString(Qt::ISODate).toStdString());
+    d.document().undo();
+    dialog.show();
     date->setText("2027-02-28");
     dialog.findChild<QPlainTextEdit*>("offerCustomer")->setPlainText("A boatyard\nHard 3");
     QTest::mouseClick(accept, Qt::LeftButton);

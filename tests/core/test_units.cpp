@@ -47,6 +47,20 @@ TEST_CASE("other quantities", "[units]") {
     CHECK(parsed("20 %", Unit::percent) == Approx(20));
 }
 
+TEST_CASE("hours are typed as a clock shows them, or as a number", "[units]") {
+    const auto hours = [](const char* text) {
+        return parse_quantity(text, Unit::hour, UnitSystem::metric);
+    };
+    CHECK(*hours("14:30") == 14.5);
+    CHECK(*hours("00:45") == 0.75);
+    CHECK(*hours("9:05") == Approx(9 + 5 / 60.0));
+    CHECK(*hours("14,5") == 14.5);
+    CHECK(*hours("14.5 h") == 14.5);
+    for (const char* wrong : {"14:60", "14:3", "14:", ":30", "-1:30", "14:30:10", "a:30", "14:b0"})
+        CHECK_FALSE(hours(wrong));
+    CHECK_FALSE(parse_quantity("14:30", Unit::metre, UnitSystem::metric));
+}
+
 TEST_CASE("what is no quantity is refused", "[units][bad-input]") {
     for (const char* text : {"", "m", "forty", "nan", "inf", "1e999", "--4"}) {
         INFO(text);

@@ -114,7 +114,7 @@ ListPage::ListPage(Document& document, PartsWork& work, Prompts& prompts, QWidge
     csv->setToolTip(tr("Saves the list as comma-separated text"));
     xlsx->setToolTip(tr("Saves the list as a spreadsheet"));
     auto* top = new QHBoxLayout;
-    top->addWidget(total_, 1);
+    top->addStretch(1);
     top->addWidget(brings);
     top->addWidget(spares);
     top->addWidget(csv);
@@ -153,8 +153,9 @@ ListPage::ListPage(Document& document, PartsWork& work, Prompts& prompts, QWidge
     table_->verticalHeader()->setDefaultSectionSize(fontMetrics().height() + 10);
     auto* layout = new QVBoxLayout(this);
     layout->setContentsMargins(16, 12, 16, 8);
-    layout->addLayout(top);
+    layout->addWidget(total_);
     layout->addWidget(note);
+    layout->addLayout(top);
     layout->addWidget(box_bar_);
     layout->addWidget(table_, 1);
     connect(csv, &QPushButton::clicked, this, &ListPage::save_csv);

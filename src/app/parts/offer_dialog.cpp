@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/parts/offer_dialog.h"
 
+#include <QDate>
 #include <QDialogButtonBox>
 #include <QFormLayout>
 #include <QLabel>
@@ -31,7 +32,7 @@ OfferDialog::OfferDialog(Document& document, QWidget* parent)
     number_->setMaxLength(64);
     date_->setObjectName("offerDate");
     date_->setText(q(offer.date));
-    date_->setPlaceholderText(tr("year-month-day"));
+    date_->setPlaceholderText(QDate::currentDate().toString(Qt::ISODate));
     from_ = text_of("offerFrom", q(offer.from));
     from_->setPlaceholderText(tr("Your firm and address"));
     customer_ = text_of("offerCustomer", q(offer.customer));
@@ -74,7 +75,9 @@ void OfferDialog::take() {
     Settings settings = document_.committed().settings;
     OfferSettings& offer = settings.offer;
     offer.number = number_->text().trimmed().toStdString();
-    offer.date = date_->text().trimmed().toStdString();
+    // No date is today's.
+    const QString date = date_->text().trimmed();
+    offer.date = (date.isEmpty() ? QDate::currentDate().toString(Qt::ISODate) : date).toStdString();
     offer.from = from_->toPlainText().toStdString();
     offer.customer = customer_->toPlainText().toStdString();
     offer.introduction = introduction_->toPlainText().toStdString();

@@ -37,7 +37,7 @@ SparesDialog::SparesDialog(Document& document, Prompts& prompts, QWidget* parent
     table_->setHorizontalHeaderLabels({tr("Unit"),
                                        tr("Price, %1").arg(q(document.site().settings.currency)),
                                        tr("Stands in for"), tr("Which")});
-    make_plain(*table_, SpareColumn::unit);
+    make_plain(*table_, SpareColumn::ids);
     auto* note = wrapped_label(
         tr("Each was put in the place of all that it stands in for, and everything judged again: "
            "plugs fit, nothing is worse. One failure at a time; cable, protectors and boxes are "
@@ -83,8 +83,10 @@ void SparesDialog::show_bag() {
         put(SpareColumn::unit, q(kind_name(document_.text(), spare.kind)), false);
         put(SpareColumn::price, q(shown_money(spare.price, "")), true);
         put(SpareColumn::count, QString::number(spare.for_units.size()), true);
-        put(SpareColumn::ids, q(for_units_text(spare, 5)), false);
+        put(SpareColumn::ids, q(for_units_text(spare, 12)), false);
     }
+    for (int column : {SpareColumn::unit, SpareColumn::price, SpareColumn::count})
+        table_->resizeColumnToContents(column);
     save_->setEnabled(!bag_.carry.empty());
     if (table_->rowCount() > 0) table_->setCurrentCell(0, 0);
 }

@@ -49,13 +49,12 @@ ChainDialog::ChainDialog(Document& document, bool into_site, QWidget* parent)
     table_->setAccessibleName(tr("What is promised"));
     table_->setColumnCount(ChainColumn::all);
     table_->setHorizontalHeaderLabels({"", tr("Element"), tr("What is promised"), tr("May grow")});
-    make_plain(*table_, ChainColumn::promise);
+    make_plain(*table_, ChainColumn::growth);
     table_->setItemDelegateForColumn(ChainColumn::mark, new VerdictDelegate(Qt::UserRole, table_));
     table_->setWordWrap(true);
     copy_->setObjectName("copyChain");
     copy_->setToolTip(tr("The run in the shortest words that read back as the same"));
     put_in_->setObjectName("putChainIn");
-    put_in_->setVisible(into_site);
     open_->setObjectName("openChain");
     auto* buttons = new QDialogButtonBox(QDialogButtonBox::Close);
     for (QPushButton* button : {copy_, put_in_, open_}) {
@@ -63,6 +62,7 @@ ChainDialog::ChainDialog(Document& document, bool into_site, QWidget* parent)
         button->setEnabled(false);
     }
     for (QPushButton* button : buttons->findChildren<QPushButton*>()) button->setAutoDefault(false);
+    put_in_->setVisible(into_site);
     auto* layout = new QVBoxLayout(this);
     layout->addWidget(words);
     layout->addWidget(words_);
@@ -134,7 +134,7 @@ void ChainDialog::ask() {
     job_.start(
         [words, net = document_.shared_site_network(),
          units = document_.units()](const Wanted& wanted) {
-            return tell(words, *net->site, *net->catalogue, units, wanted);
+            return tell(words, judged_like(*net->site), *net->catalogue, units, wanted);
         },
         [this](Told told) {
             told_ = std::move(told);
@@ -145,8 +145,7 @@ void ChainDialog::ask() {
 void ChainDialog::show_told() {
     const bool stands = told_.site.has_value();
     for (QPushButton* button : {copy_, put_in_, open_}) button->setEnabled(stands);
-    verdict_->setText(stands ? q(title(told_.answer.verdict)) + ": " + q(told_.answer.sentence)
-                             : told_.refused);
+    verdict_->setText(stands ? q(answer_sentence(told_.answer)) : told_.refused);
     const auto& rows = told_.answer.rows;
     table_->setRowCount(stands ? static_cast<int>(rows.size()) : 0);
     std::size_t length = 0;
@@ -169,7 +168,7 @@ void ChainDialog::show_told() {
     table_->resizeColumnToContents(ChainColumn::name);
     table_->setColumnWidth(ChainColumn::name,
                            std::min(table_->columnWidth(ChainColumn::name), 330));
-    table_->setColumnWidth(ChainColumn::growth, 240);
+    table_->resizeColumnToContents(ChainColumn::promise);
 }
 
 void ChainDialog::put_in() {

@@ -8,7 +8,9 @@
 
 #include "app/theme/theme.h"
 #include "app/kit/working_view.h"
+#include "core/chain/chain.h"
 #include "core/sums/sums.h"
+#include "phrase/chain_text.h"
 #include "phrase/error_text.h"
 #include "phrase/sum_text.h"
 
@@ -16,7 +18,8 @@ namespace ovant {
 
 namespace {
 
-constexpr int sum_row = -1, no_row = -2;  // what stands for an entry on lines that are none
+constexpr int sum_row = -1, no_row = -2,
+              chain_row = -3;  // what stands for an entry on lines that are none
 
 }  // namespace
 
@@ -92,7 +95,14 @@ void CommandPalette::find(const QString& text) {
             QString::fromStdString(sum ? "= " + sum_answer(*sum, units_) : sentence(sum.error())),
             list_);
         item->setData(Qt::UserRole, sum ? sum_row : no_row);
+    } else if (looks_like_chain(typed)) {
+        answer_chain(typed);
     } else if (text.trimmed().isEmpty()) {
+        auto* run = new QListWidgetItem(
+            tr("Run: %1").arg("30 W port, 90 m cat6, repeater, 85 m, camera 9.6 W"));
+        run->setData(Qt::UserRole, no_row);
+        run->setData(Qt::UserRole + 1, "30 W port, 90 m cat6, repeater, 85 m, camera 9.6 W");
+        examples.push_back(run);
         for (const std::string& example : sum_examples()) {
             auto* item = new QListWidgetItem(tr("Sum: %1").arg(QString::fromStdString(example)));
             item->setData(Qt::UserRole, no_row);
@@ -128,6 +138,28 @@ void CommandPalette::find(const QString& text) {
     list_->setCurrentRow(0);
 }
 
+// The verdict first, then element by element.
+void CommandPalette::answer_chain(const std::string& typed) {
+    const Site like = judged_like(network_ ? *network_->site : Site{});
+    const Catalogue& catalogue = network_ ? *network_->catalogue : shipped_catalogue();
+    const auto row = [&](const std::string& text) {
+        auto* item = new QListWidgetItem(QString::fromStdString(text), list_);
+        item->setToolTip(item->text());
+        item->setData(Qt::UserRole, chain_row);
+    };
+    const Result<Chain> chain = read_chain(typed, catalogue, units_);
+    if (!chain) return row(sentence(chain.error()));
+    const Result<Site> site = chain_site(*chain, catalogue, like);
+    if (!site) return row(sentence(site.error()));
+    TextContext context;
+    context.units = units_;
+    context.catalogue = &catalogue;
+    const ChainAnswer answer = chain_answer(*site, context);
+    row("= " + answer_sentence(answer));
+    for (const ChainRow& one : answer.rows)
+        row((one.is_length ? "        " : "    ") + one.name + ": " + one.promise);
+}
+
 void CommandPalette::run_current() {
     const QListWidgetItem* item = list_->currentItem();
     if (!item) return;
@@ -135,6 +167,11 @@ void CommandPalette::run_current() {
     if (row == no_row) {
         const QString example = item->data(Qt::UserRole + 1).toString();
         if (!example.isEmpty()) input_->setText(example);
+        return;
+    }
+    if (row == chain_row) {
+        hide();
+        emit chain_wanted(input_->text());
         return;
     }
     if (row == sum_row) {

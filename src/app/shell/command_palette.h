@@ -8,8 +8,10 @@
 #include <QListWidget>
 
 #include <functional>
+#include <memory>
 #include <vector>
 
+#include "core/assess/network.h"
 #include "core/units/units.h"
 
 namespace ovant {
@@ -30,6 +32,12 @@ public:
     void open(std::vector<PaletteEntry> entries);
     // Text that begins a quick sum is answered on the first line; taking it shows the working.
     void set_units(UnitSystem units) { units_ = units; }
+    // Of the site that runs in words are judged under.
+    void set_network(std::shared_ptr<const Network> network) { network_ = std::move(network); }
+
+signals:
+    // Text that begins a run in words is answered on the first lines; taking it asks for more.
+    void chain_wanted(const QString& words);
 
 protected:
     bool eventFilter(QObject* watched, QEvent* event) override;
@@ -37,7 +45,9 @@ protected:
 private:
     void find(const QString& text);
     void run_current();
+    void answer_chain(const std::string& typed);
     UnitSystem units_ = UnitSystem::metric;
+    std::shared_ptr<const Network> network_;
     std::vector<PaletteEntry> entries_;
     QLineEdit* input_;
     QListWidget* list_;

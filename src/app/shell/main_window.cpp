@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/kit/elided_label.h"
 #include "app/kit/labels.h"
+#include "app/kit/q.h"
 #include "app/shell/main_window.h"
 
 #include <QAction>
@@ -11,6 +12,7 @@
 #include <QFileInfo>
 #include <QLabel>
 #include <QMenu>
+#include <QSettings>
 #include <QPainter>
 #include <QSplitter>
 #include <QStackedWidget>
@@ -37,6 +39,7 @@
 #include "app/verdict/details_panel.h"
 #include "app/verdict/verdict_panel.h"
 #include "app/ways/ways_view.h"
+#include "phrase/check_text.h"
 #include "phrase/numbers.h"
 
 namespace ovant {
@@ -136,6 +139,7 @@ void MainWindow::connect_all() {
         refresh();
     });
     connect(&document_, &Document::selection_changed, plan_, &PlanView::show_selected);
+    connect(&document_, &Document::selection_changed, this, &MainWindow::refresh_selected_line);
     connect(&document_, &Document::refused, this, &MainWindow::say);
     connect(&document_, &Document::exported, this, &MainWindow::say_exported);
     connect(&document_, &Document::laid, this, &MainWindow::say_laid);
@@ -156,6 +160,8 @@ void MainWindow::connect_all() {
     connect(start_page_, &StartPage::new_wanted, this, &MainWindow::new_site);
     connect(start_page_, &StartPage::file_wanted, this, &MainWindow::open_file);
     connect(start_page_, &StartPage::practice_wanted, this, &MainWindow::practise);
+    connect(start_page_, &StartPage::chain_wanted, this, &MainWindow::show_chain);
+    connect(palette_, &CommandPalette::chain_wanted, this, &MainWindow::show_chain);
     connect(start_page_, &StartPage::open_wanted, this,
             [this] { findChild<QAction*>("open")->trigger(); });
     connect(start_page_, &StartPage::recovery_wanted, this, &MainWindow::take_up_from_start);
@@ -273,6 +279,7 @@ QWidget* MainWindow::make_middle() {
 
 QWidget* MainWindow::make_right() {
     auto* side = new QWidget;
+    side_ = side;
     side->setMinimumWidth(270);
     right_tabs_ = new QTabBar;
     right_tabs_->setObjectName("rightTabs");
@@ -304,6 +311,9 @@ QWidget* MainWindow::make_foot() {
     message_->setWordWrap(true);
     message_->setAlignment(Qt::AlignCenter);
     message_->setAccessibleName(tr("Message"));
+    selected_line_ = new ElidedLabel;
+    selected_line_->setObjectName("selectedLine");
+    selected_line_->setAccessibleName(tr("Verdict of what is selected"));
     units_button_ = new QToolButton;
     units_button_->setObjectName("unitsButton");
     connect(units_button_, &QToolButton::clicked, this,
@@ -317,6 +327,8 @@ QWidget* MainWindow::make_foot() {
     auto* layout = new QHBoxLayout(foot);
     layout->setContentsMargins(12, 1, 12, 1);
     layout->addWidget(counts_);
+    layout->addSpacing(12);
+    layout->addWidget(selected_line_, 1);
     layout->addWidget(message_, 1);
     layout->addWidget(units_button_);
     layout->addWidget(saved_);
@@ -339,6 +351,7 @@ void MainWindow::refresh_counts() {
 void MainWindow::refresh() {
     const Site& site = document_.site();
     refresh_counts();
+    refresh_selected_line();
     const QString name = site.name.empty() ? tr("Unnamed site") : QString::fromStdString(site.name);
     site_label_->setText(name);
     const auto units = document_.assessment().units.size();
@@ -460,6 +473,44 @@ void MainWindow::set_stage(Stage stage) {
     }
     right_tabs_->setCurrentIndex(stage == Stage::survey ? 1 : 0);
     verdict_->set_shows_unit(stage == Stage::power);
+    show_panels();
+}
+
+namespace {
+
+QString side_key(Stage stage) { return QString("panels/side-%1").arg(static_cast<int>(stage)); }
+constexpr const char* list_key = "panels/list";
+
+}  // namespace
+
+bool MainWindow::shows_side(Stage stage) const {
+    return QSettings().value(side_key(stage), stage != Stage::parts).toBool();
+}
+
+void MainWindow::show_panels() {
+    if (side_->isHidden() == shows_side(stage_)) side_->setVisible(shows_side(stage_));
+    const bool list = QSettings().value(list_key, true).toBool();
+    if (runs_->isHidden() == list) runs_->setVisible(list);
+    findChild<QAction*>("showSide")->setChecked(shows_side(stage_));
+    findChild<QAction*>("showList")->setChecked(QSettings().value(list_key, true).toBool());
+    refresh_selected_line();
+}
+
+void MainWindow::set_side_shown(bool shown) {
+    QSettings().setValue(side_key(stage_), shown);
+    show_panels();
+}
+
+void MainWindow::set_list_shown(bool shown) {
+    QSettings().setValue(list_key, shown);
+    show_panels();
+}
+
+// What the panel would say first, where it is hidden.
+void MainWindow::refresh_selected_line() {
+    const RunAssessment* run = document_.assessment().run(document_.selected());
+    selected_line_->setVisible(!side_->isVisibleTo(this) && run);
+    if (run) selected_line_->setText(q(run->camera + ": " + run_sentence(*run, document_.text())));
 }
 
 void MainWindow::show_ways(bool ways) {

@@ -22,6 +22,7 @@ namespace ovant {
 class CatalogueDialog;
 class CommandPalette;
 class DetailsPanel;
+class ElidedLabel;
 class PartsView;
 class PlanView;
 class PowerView;
@@ -67,6 +68,15 @@ public:
     // Reads cameras from a CSV file and shows what was left out, line by line.
     void import_csv(const QString& path);
     void paste_cameras();
+    void show_chain(const QString& words = {});
+    void copy_run();
+    // Whether the side panel is seen on a stage: as the person left it; else where it tells of the
+    // page.
+    bool shows_side(Stage stage) const;
+    void show_panels();
+    void set_side_shown(bool shown);
+    void set_list_shown(bool shown);
+    void refresh_selected_line();
     // `what` is the step's name, with a place for their number.
     void import_list(const std::string& text, const QString& what);
     // A file dropped on the window, by what it is: a site, a list of cameras, kinds, a drawing.
@@ -165,6 +175,8 @@ private:
     QTabBar* right_tabs_ = nullptr;
     QStackedWidget* right_ = nullptr;
     VerdictPanel* verdict_ = nullptr;
+    QWidget* side_ = nullptr;  // verdict and details
+    ElidedLabel* selected_line_ = nullptr;
     DetailsPanel* details_ = nullptr;
     CommandPalette* palette_ = nullptr;
     QWidget* tool_row_ = nullptr;

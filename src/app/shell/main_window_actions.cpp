@@ -114,6 +114,10 @@ void MainWindow::make_file_actions() {
     menu->addAction(
         add_action("savePdf", tr("Save wiring cards as PDF…"), {}, [this] { prove_->save_pdf(); }));
     menu->addSeparator();
+    menu->addAction(add_action("chain", tr("A run in words…"), QKeySequence(tr("Ctrl+R")),
+                               [this] { show_chain(); }));
+    menu->addAction(add_action("copyRun", tr("Copy the run in words"),
+                               QKeySequence(tr("Ctrl+Shift+C")), [this] { copy_run(); }));
     menu->addAction(
         add_action("practice", tr("Practice: find a hidden fault…"), {}, [this] { practise(); }));
     menu->addAction(add_action("settings", tr("Settings of the site…"), QKeySequence(tr("Ctrl+,")),
@@ -199,7 +203,19 @@ void MainWindow::make_view_actions() {
     }
     add_action("allWays", tr("All ways to reach the selected camera, and back to the plan"),
                QKeySequence("Y"), [this] { show_ways(!shows_ways()); });
-    add_action("find", tr("Find a run"), QKeySequence::Find, [this] { runs_->focus_filter(); });
+    const auto panel = [&](const char* name, const QString& text, Qt::Key key) {
+        QAction* action = add_action(name, text, QKeySequence(key), [] {});
+        action->setCheckable(true);
+        return action;
+    };
+    connect(panel("showList", tr("List of runs"), Qt::Key_F9), &QAction::triggered, this,
+            &MainWindow::set_list_shown);
+    connect(panel("showSide", tr("Verdict and details at the side"), Qt::Key_F10),
+            &QAction::triggered, this, &MainWindow::set_side_shown);
+    add_action("find", tr("Find a run"), QKeySequence::Find, [this] {
+        if (runs_->isHidden()) set_list_shown(true);
+        runs_->focus_filter();
+    });
     add_action("units", tr("Metres or feet"), QKeySequence(tr("Ctrl+U")), [this] {
         change_settings(tr("Change units"), [](Settings& settings) {
             settings.units =
@@ -496,6 +512,8 @@ QString usual_words(const QAction& action) {
         {"saveCsv", "export list"},
         {"savePlan", "print export plan paper drawing"},
         {"saveXlsx", "export list"},
+        {"chain", "chain line type text paste"},
+        {"copyRun", "chain line text clipboard"},
         {"importCsv", "import list spreadsheet"},
         {"pasteCameras", "import list table clipboard"},
         {"saveAs", "save as copy"},
@@ -542,6 +560,7 @@ void MainWindow::open_palette() {
     add_names(site.existing, document_, entries);
     add_names(site.obstacles, document_, entries);
     palette_->set_units(document_.units());
+    palette_->set_network(document_.shared_site_network());
     palette_->open(std::move(entries));
 }
 

@@ -26,6 +26,8 @@
 #include "app/shell/main_window.h"
 #include "app/shell/start_page.h"
 #include "app/theme/icons.h"
+#include "app/runs/chain_dialog.h"
+#include "core/chain/chain.h"
 #include "core/format/camera_csv.h"
 #include "core/format/site_json.h"
 #include "phrase/error_text.h"
@@ -334,8 +336,30 @@ void MainWindow::paste_cameras() {
     const std::string text = QGuiApplication::clipboard()->text().toStdString();
     if (text.empty() || text.size() > largest_csv_bytes)
         return say(tr("There are no rows to paste: copy names, kinds and metres first."));
+    if (looks_like_chain(text)) return show_chain(q(text));
     if (pages_->currentWidget() == start_page_) new_site();
     import_list(text, tr("Paste cameras (%1)"));
+}
+
+void MainWindow::show_chain(const QString& words) {
+    const bool in_site = pages_->currentWidget() != start_page_;
+    ChainDialog dialog(document_, in_site, this);
+    connect(&dialog, &ChainDialog::site_wanted, this, [this](const Site& site) {
+        if (may_leave()) open_site(site);
+    });
+    if (!words.isEmpty()) dialog.set_words(words);
+    dialog.exec();
+}
+
+void MainWindow::copy_run() {
+    const Network& net = document_.site_network();
+    const CameraNumber camera = find_camera(net, document_.selected());
+    if (!camera) return say(tr("Choose a camera first: its run is copied."));
+    const auto chain = chain_of(net, camera);
+    if (!chain) return say(tr("This run is no single line from a feeding port to the camera."));
+    const QString words = q(write_chain(*chain, document_.catalogue()));
+    QGuiApplication::clipboard()->setText(words);
+    say(tr("Copied: %1").arg(words));
 }
 
 void MainWindow::import_list(const std::string& text, const QString& what) {

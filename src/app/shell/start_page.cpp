@@ -3,6 +3,7 @@
 
 #include <QFileInfo>
 #include <QLabel>
+#include <QLineEdit>
 #include <QPainter>
 #include <QPushButton>
 #include <QVBoxLayout>
@@ -62,6 +63,11 @@ StartPage::StartPage(QWidget* parent)
         button(Icon::look, tr("Look round the demo, Marram Quay marina"), "openDemo", this);
     auto* fresh = button(Icon::add, tr("New site"), "newSite", this);
     auto* open = button(Icon::open, tr("Open a site file…"), "openSite", this);
+    auto* chain = new QLineEdit(this);
+    chain->setObjectName("startChain");
+    chain->setAccessibleName(tr("A run in words"));
+    chain->setPlaceholderText(tr("Type a run: 30 W port, 90 m cat6, repeater, 85 m, camera 9.6 W"));
+    chain->setMinimumHeight(36);
     auto* practice =
         button(Icon::search, tr("Practice: find a hidden fault"), "startPractice", this);
     auto* column = new QVBoxLayout;
@@ -75,6 +81,7 @@ StartPage::StartPage(QWidget* parent)
     column->addWidget(fresh);
     column->addWidget(open);
     column->addWidget(practice);
+    column->addWidget(chain);
     column->addSpacing(8);
     column->addLayout(files_);
     column->addStretch(2);
@@ -89,9 +96,10 @@ StartPage::StartPage(QWidget* parent)
     last->addStretch(1);
     last->addWidget(heading);
     last->addLayout(cards_);
-    auto* drop = wrapped_label(
-        tr("Or drop a file on the window, or paste rows of names, kinds and metres (Ctrl+V)."),
-        this);
+    auto* drop = wrapped_label(tr("Or drop a file on the window, or paste rows of names, kinds and "
+                                  "metres (Ctrl+V), or a run in "
+                                  "words."),
+                               this);
     set_tone(drop, Tone::quiet);
     last->addWidget(drop);
     last->addStretch(1);
@@ -106,6 +114,9 @@ StartPage::StartPage(QWidget* parent)
     connect(demo, &QPushButton::clicked, this, &StartPage::demo_wanted);
     connect(fresh, &QPushButton::clicked, this, &StartPage::new_wanted);
     connect(open, &QPushButton::clicked, this, &StartPage::open_wanted);
+    connect(chain, &QLineEdit::returnPressed, this, [this, chain] {
+        if (!chain->text().trimmed().isEmpty()) emit chain_wanted(chain->text());
+    });
     connect(practice, &QPushButton::clicked, this, &StartPage::practice_wanted);
     setFocusProxy(demo);
 }

@@ -26,6 +26,7 @@ signals:
     void new_wanted();
     void open_wanted();
     void practice_wanted();
+    void chain_wanted(const QString& words);
     void file_wanted(const QString& path);
     void recovery_wanted(const KeptWork& work);
     void kept_work_wanted();

@@ -57,6 +57,9 @@ std::string write_chain(const Chain& chain, const Catalogue& catalogue);
 // the camera, with its power beside its data.
 std::optional<Chain> chain_of(const Network& net, CameraNumber camera);
 
+// What a run is judged under: the site's settings and own kinds; beside no site, as makers rate.
+Site judged_like(const Site& site);
+
 inline constexpr const char* chain_camera = "K01";
 
 // A site of this run alone: its source in an equipment room with a recorder, every length as it is

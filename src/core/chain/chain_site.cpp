@@ -190,6 +190,14 @@ std::optional<Check> fault_of(const Chain& chain, const Catalogue& catalogue, co
 
 }  // namespace
 
+Site judged_like(const Site& site) {
+    Site like;
+    like.settings = site.settings;
+    like.kinds = site.kinds;
+    if (site.devices.empty() && site.places.empty()) like.settings.school = School::maker_rated;
+    return like;
+}
+
 Result<Site> chain_site(const Chain& chain, const Catalogue& catalogue, const Site& like) {
     return sound(Site{}, catalogue, ChainSite(chain, catalogue).make(like));
 }

@@ -7,6 +7,7 @@
 #include <charconv>
 #include <cmath>
 #include <numbers>
+#include <optional>
 
 namespace ovant {
 namespace {
@@ -106,6 +107,21 @@ void close_thousands(std::string& body) {
     }
 }
 
+// Hours as a clock shows them, "14:30"; none where it is not written so.
+std::optional<double> clock_hours(std::string_view text) {
+    const std::size_t colon = text.find(':');
+    if (colon == std::string_view::npos || colon == 0 || text.size() != colon + 3) return {};
+    int hours = 0, minutes = 0;
+    const char* end = text.data() + text.size();
+    const auto [to_colon, h] = std::from_chars(text.data(), text.data() + colon, hours);
+    const auto [to_end, m] = std::from_chars(text.data() + colon + 1, end, minutes);
+    const bool is_clock = h == std::errc() && m == std::errc() && to_end == end &&
+                          to_colon == text.data() + colon && hours >= 0 && minutes >= 0 &&
+                          minutes < 60;
+    if (!is_clock) return {};
+    return hours + minutes / 60.0;
+}
+
 }  // namespace
 
 Result<double> parse_quantity(std::string_view text, Unit unit, UnitSystem system) {
@@ -114,6 +130,9 @@ Result<double> parse_quantity(std::string_view text, Unit unit, UnitSystem syste
         std::replace(body.begin(), body.end(), ',', '.');
     }
     if (!body.empty() && body.front() == '+') body.erase(0, 1);
+    if (unit == Unit::hour) {
+        if (const auto hours = clock_hours(body)) return *hours;
+    }
     close_thousands(body);
     double number = 0;
     const auto [end, code] = std::from_chars(body.data(), body.data() + body.size(), number);
