@@ -76,8 +76,7 @@ void SparesDialog::show_bag() {
         const auto put = [&](int column, const QString& text, bool number) {
             auto* item = new QTableWidgetItem(text);
             item->setToolTip(text);
-            item->setTextAlignment(
-                int((number ? Qt::AlignRight : Qt::AlignLeft) | Qt::AlignVCenter));
+            item->setTextAlignment((number ? Qt::AlignRight : Qt::AlignLeft) | Qt::AlignVCenter);
             table_->setItem(row, column, item);
         };
         put(SpareColumn::unit, q(kind_name(document_.text(), spare.kind)), false);

@@ -50,7 +50,7 @@ public:
             const std::string to = last ? camera({x_m, 0}) : put(next.kind, {x_m, 0}, place);
             if (Device* device = find_device(out_, to); device && place.empty())
                 device->surroundings = stands_in(i);
-            join(from, before.out, to, next.in, chain_.lengths[i]);
+            join({from, before.out}, {to, next.in}, chain_.lengths[i]);
             lay(out_.links.back(), chain_.lengths[i], {from, to});
             if (!last) feed_on_the_spot(i, to, {x_m, 0});
             from = to;
@@ -104,7 +104,8 @@ private:
     void set_long_group(const std::string& source) {
         const Kind& kind = or_nothing(catalogue_.find(chain_.source.kind));
         const PortKind* port = find_port(kind, chain_.source.out);
-        if (chain_.long_setting && port) find_device(out_, source)->long_groups.insert(port->group);
+        Device* device = find_device(out_, source);
+        if (chain_.long_setting && port && device) device->long_groups.insert(port->group);
     }
     // In a pathway that is as a length lies.
     void lay(Link& link, const ChainLength& length, const DevicePair& ends) {
@@ -139,7 +140,7 @@ private:
             ChainLength lead;
             lead.length_m = 1;
             lead.cable = usual::patch_cord;
-            return join(id, out->id, unit, hungry->id, lead);
+            return join({id, out->id}, {unit, hungry->id}, lead);
         }
     }
     // A recorder that the source's pictures come to.
@@ -154,15 +155,17 @@ private:
         ChainLength patch;
         patch.length_m = 1;
         patch.cable = usual::patch_cord;
-        join(id, here->id, source, there->id, patch);
+        join({id, here->id}, {source, there->id}, patch);
     }
-    void join(const std::string& a, const std::string& out, const std::string& b,
-              const std::string& in, const ChainLength& length) {
+    struct End {
+        std::string device, port;
+    };
+    void join(const End& a, const End& b, const ChainLength& length) {
         Link link;
         link.id = "L" + std::to_string(out_.links.size() + 1);
         link.cable = length.cable;
-        link.a = {a, out, 0, length.protectors ? usual::copper_protector : ""};
-        link.b = {b, in, 0, length.protectors ? usual::copper_protector : ""};
+        link.a = {a.device, a.port, 0, length.protectors ? usual::copper_protector : ""};
+        link.b = {b.device, b.port, 0, length.protectors ? usual::copper_protector : ""};
         const Kind& kind = or_nothing(catalogue_.find(length.cable));
         const Medium medium = or_nothing(kind.cable).medium;
         if (length.protectors && medium == Medium::coax)

@@ -57,13 +57,13 @@ std::vector<std::string> elements_of(std::string_view text) {
 class Words {
 public:
     Words(std::string_view element, UnitSystem system) : system_(system) {
-        std::string word;
+        std::string next;
         for (const char c : lowered(element) + " ") {
             if (c != ' ' && c != '\t') {
-                word += c;
-            } else if (!word.empty()) {
-                words_.push_back(std::move(word));
-                word.clear();
+                next += c;
+            } else if (!next.empty()) {
+                words_.push_back(std::move(next));
+                next.clear();
             }
         }
         for (std::string& word : words_) {
@@ -327,8 +327,8 @@ private:
                 std::string found;
                 for (Surroundings rating : {length.lies, Surroundings::indoor}) {
                     if (!found.empty()) continue;
-                    found = cheapest([&](const Kind& kind, const CableFacts& facts) {
-                        return facts.medium == medium && kind.rating >= rating && also(facts);
+                    found = cheapest([&](const Kind& cable, const CableFacts& facts) {
+                        return facts.medium == medium && cable.rating >= rating && also(facts);
                     });
                 }
                 return found;

@@ -17,38 +17,21 @@ constexpr double off_pathway_weight = 1.5;
 constexpr std::size_t most_joints_kept = 1'500'000;
 constexpr std::size_t nothing = std::numeric_limits<std::size_t>::max();
 
-// What a pathway covers, to tell apart quickly those that come nowhere near each other.
-struct Box {
-    double left = 1e300, top = 1e300, right = -1e300, bottom = -1e300;
-    explicit Box(const std::vector<Point>& points) {
-        for (const Point& point : points) {
-            left = std::min(left, point.x_m);
-            right = std::max(right, point.x_m);
-            top = std::min(top, point.y_m);
-            bottom = std::max(bottom, point.y_m);
-        }
-    }
-    bool near(const Box& other) const {
-        return left - junction_m <= other.right && other.left - junction_m <= right &&
-               top - junction_m <= other.bottom && other.top - junction_m <= bottom;
-    }
-};
-
-// Where a pathway meets another, seen from the one.
-struct Joint {
-    double along_m;
-    std::size_t other;
-    double other_along_m;
-    Point at;
-    double gap_m;
-
-    std::pair<double, std::size_t> place() const { return {along_m, other}; }
-};
-
 }  // namespace
 
 class RouteGraph {
 public:
+    // Where a pathway meets another, seen from the one.
+    struct Joint {
+        double along_m;
+        std::size_t other;
+        double other_along_m;
+        Point at;
+        double gap_m;
+
+        std::pair<double, std::size_t> place() const { return {along_m, other}; }
+    };
+
     explicit RouteGraph(const Site& site) : site_(site), joints_(site.pathways.size()) {
         boxes_.reserve(site.pathways.size());
         for (const Pathway& pathway : site.pathways) boxes_.emplace_back(pathway.points);
@@ -89,6 +72,23 @@ public:
     }
 
 private:
+    // What a pathway covers, to tell apart quickly those that come nowhere near each other.
+    struct Box {
+        double left = 1e300, top = 1e300, right = -1e300, bottom = -1e300;
+        explicit Box(const std::vector<Point>& points) {
+            for (const Point& point : points) {
+                left = std::min(left, point.x_m);
+                right = std::max(right, point.x_m);
+                top = std::min(top, point.y_m);
+                bottom = std::max(bottom, point.y_m);
+            }
+        }
+        bool near(const Box& other) const {
+            return left - junction_m <= other.right && other.left - junction_m <= right &&
+                   top - junction_m <= other.bottom && other.top - junction_m <= bottom;
+        }
+    };
+
     const Site& site_;
     std::vector<std::optional<std::vector<Joint>>> joints_;
     std::vector<Box> boxes_;
@@ -96,6 +96,8 @@ private:
 };
 
 namespace {
+
+using Joint = RouteGraph::Joint;
 
 // One search: A* from the start, with the straight line to the goal as what is left at least.
 // Its points are where the start comes to a pathway (`joint` is `nothing`) and the joints.
