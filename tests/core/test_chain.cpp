@@ -6,6 +6,7 @@
 #include <sstream>
 
 #include "cli/commands.h"
+#include "core/format/site_json.h"
 #include "core/chain/chain.h"
 #include "phrase/chain_text.h"
 #include "phrase/error_text.h"

@@ -81,7 +81,9 @@ TEST_CASE("every refusal once, as it is read", "[phrase][bad-input]") {
          "tea is no sum; there are drop 24awg 120 m 13 W 54 V; reach 24awg 13 W 50 V; watts 24awg "
          "100 m 50 V 30 W; fibre 2.4 km os2 4 connectors; radio 1.2 km 5.8 GHz; fresnel 640 m 5.8 "
          "GHz; bitrate 8 mp 20 fps h265; ups 780 Wh 152 W; battery 152 W 4 h; adapter 12 V 9 W 2 "
-         "cameras; link 100 Mb/s 7.5 Mb/s; supply 120 W 7.8 W; extra 24awg 120 m 50 V 8 W."},
+         "cameras; link 100 Mb/s 7.5 Mb/s; supply 120 W 7.8 W; extra 24awg 120 m 50 V 8 W; drop "
+         "rg59 300 m 13 W 54 V; solar 10 W 4 days "
+         "1.2 h."},
         {{Code::not_in_line, "", "sw-8-at-120", ""},
          "sw-8-at-120 is not a unit that goes into a cable."},
         {{Code::not_possible, "", "K1", "only a combiner is set to alternative A or B"},

@@ -140,9 +140,9 @@ Site crossing_pathways(std::mt19937& random, int pathways, double side_m, double
 
 TEST_CASE("a way is as short as the whole graph's", "[route]") {
     std::mt19937 random(77);
-    const int rounds = rounds_or_long(300, 20'000);
+    const int tries = rounds_or_long(rounds(300, 40), 20'000);
     int others = 0;
-    for (int round = 0; round < rounds; ++round) {
+    for (int round = 0; round < tries; ++round) {
         const double grid_m = round % 3 == 0 ? 20 : 0;
         const Site site = crossing_pathways(random, 1 + round % 25, 200, grid_m);
         const Router router(site);
@@ -156,14 +156,14 @@ TEST_CASE("a way is as short as the whole graph's", "[route]") {
             others += found.pathways != plain.pathways;
         }
     }
-    CHECK(others <= rounds / 50);  // as short, by another way
+    CHECK(others <= tries / 50 + 2);  // as short, by another way
 }
 
 TEST_CASE("ten thousand pathways that all cross are gone through within bounds", "[route]") {
     std::mt19937 random(3);
     Site site = bare_site();
     std::uniform_real_distribution<double> anywhere(0, 400);
-    const int pathways = rounds_or_long(2'000, 10'000);
+    const int pathways = rounds_or_long(rounds(800, 200), 10'000);
     for (int i = 0; i < pathways; ++i) {
         const bool across = i % 2 == 0;
         const double a_m = anywhere(random), b_m = anywhere(random);

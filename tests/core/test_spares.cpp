@@ -6,6 +6,7 @@
 #include <algorithm>
 #include <set>
 
+#include "core/format/site_json.h"
 #include "core/choose/spares.h"
 #include "core/edits/edits.h"
 #include "support/builder.h"

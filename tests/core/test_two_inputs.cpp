@@ -6,6 +6,7 @@
 #include <algorithm>
 #include <nlohmann/json.hpp>
 
+#include "core/format/site_json.h"
 #include "core/assess/port_feed.h"
 #include "core/format/kind_text.h"
 #include "core/simulate/day.h"

@@ -346,10 +346,10 @@ private:
                 {"cat5", CableCategory::cat5e},
                 {"cat6a", CableCategory::cat6},
                 {"cat6", CableCategory::cat6}};
-            for (const auto& [word, category] : categories) {
-                if (length.cable.empty() && words.take(word))
-                    length.cable =
-                        copper([&](const CableFacts& facts) { return facts.category == category; });
+            for (const auto& named : categories) {
+                if (length.cable.empty() && words.take(named.first))
+                    length.cable = copper(
+                        [&](const CableFacts& facts) { return facts.category == named.second; });
             }
             const std::pair<const char*, Medium> media[] = {
                 {"composite", Medium::composite}, {"air", Medium::radio},

@@ -247,7 +247,7 @@ private:
     void switch_input(DeviceNumber device, std::size_t to);
     std::optional<std::size_t> other_input(DeviceNumber device) const;
     bool take_over(DeviceNumber device);
-    bool feeds_nobody_now(FeedingNumber port);
+    bool nothing_asks(FeedingNumber port);
     void come_back(FeedingNumber port);
     bool stands_by(FeedingNumber port) const;
     bool carried_by(const FeedPoint& point) const;

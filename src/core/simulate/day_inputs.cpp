@@ -83,8 +83,9 @@ bool DayEngine::take_over(DeviceNumber device) {
     return inputs_[device].bridges;
 }
 
-// A PoE port that is to start finds nothing that asks: its load runs on another input.
-bool DayEngine::feeds_nobody_now(FeedingNumber number) {
+// A port that is to start: a load of several inputs that has no power takes this one. True for a
+// PoE port whose load runs on another and asks for nothing here.
+bool DayEngine::nothing_asks(FeedingNumber number) {
     const DeviceNumber device = several_inputs_[number];
     if (!device) return false;
     const Inputs& inputs = inputs_[device];

@@ -333,7 +333,7 @@ void DayEngine::start_port(FeedingNumber number) {
     const DeviceNumber device = port.at.device;
     port.planned = false;
     if (port.state == PortState::on || !powered_[device] || !running_[device]) return;
-    if (feeds_nobody_now(number)) {
+    if (nothing_asks(number)) {
         port.state = PortState::waiting;
         return;
     }
