@@ -1,182 +1,19 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include <fmt/format.h>
 
-#include <algorithm>
-#include <cctype>
-#include <charconv>
 #include <cmath>
-#include <functional>
+#include <cstdlib>
 
+#include "core/assess/port_feed.h"
 #include "core/catalogue/usual_kinds.h"
 #include "core/chain/chain.h"
+#include "core/chain/chain_words.h"
 #include "core/choose/found_kinds.h"
-#include "core/assess/port_feed.h"
 #include "core/look_up.h"
 #include "core/physics/pse.h"
-#include "core/text.h"
 
 namespace ovant {
 namespace {
-
-bool is_digit(char c) { return std::isdigit(static_cast<unsigned char>(c)) != 0; }
-
-std::string trimmed(std::string_view text) {
-    const auto blank = [](char c) { return c == ' ' || c == '\t' || c == '\r'; };
-    while (!text.empty() && blank(text.front())) text.remove_prefix(1);
-    while (!text.empty() && blank(text.back())) text.remove_suffix(1);
-    return std::string(text);
-}
-
-// Elements stand apart by commas, semicolons, new lines or arrows; a comma between two digits is a
-// decimal one.
-std::vector<std::string> elements_of(std::string_view text) {
-    std::vector<std::string> out(1);
-    for (std::size_t i = 0; i < text.size(); ++i) {
-        const bool decimal = text[i] == ',' && i > 0 && i + 1 < text.size() &&
-                             is_digit(text[i - 1]) && is_digit(text[i + 1]);
-        if (decimal) {
-            out.back() += '.';
-        } else if (text[i] == ',' || text[i] == ';' || text[i] == '\n') {
-            out.emplace_back();
-        } else if (text.substr(i).starts_with("->")) {
-            out.emplace_back();
-            ++i;
-        } else if (text.substr(i).starts_with("\u2192")) {
-            out.emplace_back();
-            i += std::string_view("\u2192").size() - 1;
-        } else {
-            out.back() += text[i];
-        }
-    }
-    for (std::string& element : out) element = trimmed(element);
-    while (out.size() > 1 && out.back().empty()) out.pop_back();
-    return out;
-}
-
-// The words of one element, taken one after the other.
-class Words {
-public:
-    Words(std::string_view element, UnitSystem system) : system_(system) {
-        std::string next;
-        for (const char c : lowered(element) + " ") {
-            if (c != ' ' && c != '\t') {
-                next += c;
-            } else if (!next.empty()) {
-                words_.push_back(std::move(next));
-                next.clear();
-            }
-        }
-        for (std::string& word : words_) {
-            for (const auto& [said, unit] :
-                 {std::pair("metre", "m"), std::pair("metres", "m"), std::pair("meter", "m"),
-                  std::pair("meters", "m"), std::pair("feet", "ft"), std::pair("foot", "ft"),
-                  std::pair("watt", "w"), std::pair("watts", "w"), std::pair("mbps", "mb/s")})
-                if (word == said) word = unit;
-        }
-        // "90 m" and "90m" are one word.
-        for (std::size_t i = 0; i + 1 < words_.size(); ++i) {
-            if (!is_number(words_[i]) || !is_unit(words_[i + 1])) continue;
-            words_[i] += " " + words_[i + 1];
-            words_.erase(words_.begin() + static_cast<long>(i) + 1);
-        }
-    }
-    bool take(std::string_view phrase) {
-        std::vector<std::string> parts;
-        for (std::size_t from = 0; from <= phrase.size();) {
-            const std::size_t to = std::min(phrase.find(' ', from), phrase.size());
-            parts.emplace_back(phrase.substr(from, to - from));
-            from = to + 1;
-        }
-        const auto found = std::search(words_.begin(), words_.end(), parts.begin(), parts.end());
-        if (found == words_.end()) return false;
-        words_.erase(found, found + static_cast<long>(parts.size()));
-        return true;
-    }
-    bool take_any(std::initializer_list<std::string_view> phrases) {
-        return std::any_of(phrases.begin(), phrases.end(),
-                           [&](std::string_view phrase) { return take(phrase); });
-    }
-    // A quantity of this unit; a bare number only where `bare`.
-    std::optional<double> quantity(Unit unit, bool bare = false) {
-        for (std::size_t i = 0; i < words_.size(); ++i) {
-            if (!is_digit(words_[i][0]) && words_[i][0] != '-' && words_[i][0] != '.') continue;
-            if (!bare && is_number(words_[i])) continue;
-            const Result<double> value = parse_quantity(words_[i], unit, system_);
-            if (!value) continue;
-            words_.erase(words_.begin() + static_cast<long>(i));
-            return *value;
-        }
-        return std::nullopt;
-    }
-    // A quantity with the word behind it: "3 w infrared".
-    std::optional<double> quantity_of(Unit unit, std::string_view what) {
-        for (std::size_t i = 0; i + 1 < words_.size(); ++i) {
-            if (words_[i + 1] != what) continue;
-            const Result<double> value = parse_quantity(words_[i], unit, system_);
-            if (!value) continue;
-            words_.erase(words_.begin() + static_cast<long>(i),
-                         words_.begin() + static_cast<long>(i) + 2);
-            return *value;
-        }
-        return std::nullopt;
-    }
-    // The word after this one: "port 3".
-    std::optional<std::string> after(std::string_view word) {
-        for (std::size_t i = 0; i + 1 < words_.size(); ++i) {
-            if (words_[i] != word) continue;
-            const std::string value = words_[i + 1];
-            words_.erase(words_.begin() + static_cast<long>(i),
-                         words_.begin() + static_cast<long>(i) + 2);
-            return value;
-        }
-        return std::nullopt;
-    }
-    // The first word that `is`; taken.
-    std::optional<std::string> word_that(const std::function<bool(const std::string&)>& is) {
-        for (std::size_t i = 0; i < words_.size(); ++i) {
-            if (!is(words_[i])) continue;
-            const std::string word = words_[i];
-            words_.erase(words_.begin() + static_cast<long>(i));
-            return word;
-        }
-        return std::nullopt;
-    }
-    std::string left() const {
-        std::string out;
-        for (const std::string& word : words_) out += (out.empty() ? "" : " ") + word;
-        return out;
-    }
-    bool empty() const { return words_.empty(); }
-
-private:
-    static bool is_number(const std::string& word) {
-        double value = 0;
-        const auto [end, code] = std::from_chars(word.data(), word.data() + word.size(), value);
-        return code == std::errc() && end == word.data() + word.size();
-    }
-    static bool is_unit(const std::string& word) {
-        return std::any_of(std::begin(units), std::end(units),
-                           [&](const char* unit) { return word == unit; });
-    }
-    static constexpr const char* units[] = {"m", "km", "ft", "mi", "mile", "miles", "w", "mb/s"};
-    UnitSystem system_;
-    std::vector<std::string> words_;
-};
-
-constexpr std::pair<const char*, Category> unit_words[] = {
-    {"repeater", Category::repeater},
-    {"extender", Category::extender},
-    {"injector", Category::injector},
-    {"splitter", Category::splitter},
-    {"combiner", Category::combiner},
-    {"media converter", Category::media_converter},
-    {"converter", Category::media_converter},
-    {"coax unit", Category::coax_unit},
-    {"long-reach unit", Category::line_unit},
-    {"line unit", Category::line_unit},
-    {"radio", Category::radio},
-    {"switch", Category::network_switch},
-    {"mains unit", Category::mains_unit}};
 
 Error not_so(std::size_t element, const std::string& what, const char* wanted) {
     return {ErrorCode::bad_value, fmt::format("element {}", element + 1),
@@ -627,8 +464,6 @@ private:
     Chain chain_;
 };
 
-std::string number(double value) { return fmt::format("{:.15g}", value); }
-
 }  // namespace
 
 bool looks_like_chain(std::string_view text) {
@@ -640,118 +475,6 @@ bool looks_like_chain(std::string_view text) {
 
 Result<Chain> read_chain(std::string_view text, const Catalogue& catalogue, UnitSystem system) {
     return ChainReader(text, catalogue, system).read();
-}
-
-namespace {
-
-std::string draw_words(const CameraDraw& draw) {
-    std::string out = number(draw.day_w) + " W";
-    const auto add = [&](double watts, const char* what) {
-        if (watts > 0) out += " " + number(watts) + " W " + what;
-    };
-    if (draw != CameraDraw{draw.day_w, 0, 0, 0, 0}) out += " day";
-    add(draw.infrared_w, "infrared");
-    add(draw.heater_w, "heater");
-    add(draw.motors_w, "motors");
-    add(draw.start_w, "start");
-    return out;
-}
-
-// What an element may be called, the shortest first; the last always reads back.
-using Calls = std::vector<std::string>;
-
-Calls calls_of_source(const Chain& chain, const Catalogue& catalogue) {
-    const Kind& kind = or_nothing(catalogue.find(chain.source.kind));
-    const double watts = or_nothing(find_port(kind, chain.source.out)).limit_w;
-    const char* as = kind.category == Category::injector   ? " W injector"
-                     : kind.category == Category::recorder ? " W recorder port"
-                                                           : " W port";
-    const std::string set_long = chain.long_setting ? " long setting" : "";
-    return {number(watts) + as + set_long, chain.source.kind + set_long,
-            chain.source.kind + " port " + chain.source.out + set_long};
-}
-
-Calls calls_of_length(const ChainLength& length) {
-    const std::string metres = number(length.length_m) + " m";
-    std::string how;
-    if (length.lies == Surroundings::outdoor) how += " outdoors";
-    if (length.lies == Surroundings::wet) how += " in the ground";
-    if (length.protectors) how += " with protectors";
-    Calls out{metres + how};
-    for (const char* word : {"cat5e", "cat6", "clad cat5e", "clad cat6", "patch", "rg59", "rg6",
-                             "fibre", "composite", "air", "lead"})
-        out.push_back(metres + " " + word + how);
-    out.push_back(metres + " " + length.cable + how);
-    return out;
-}
-
-Calls calls_of_unit(const ChainUnit& unit, const Catalogue& catalogue) {
-    Calls out;
-    const Kind& kind = or_nothing(catalogue.find(unit.kind));
-    for (const auto& [word, category] : unit_words)
-        if (category == kind.category) out.push_back(word);
-    out.push_back(unit.kind);
-    out.push_back(fmt::format("{} in {} out {}", unit.kind, unit.in, unit.out));
-    return out;
-}
-
-Calls calls_of_camera(const Chain& chain) {
-    std::string how;
-    if (chain.draw) how += " " + draw_words(*chain.draw);
-    if (chain.bit_rate_mbps) how += " " + number(*chain.bit_rate_mbps) + " Mb/s";
-    return {"camera" + how, "camera " + chain.camera.kind + how};
-}
-
-}  // namespace
-
-std::string write_chain(const Chain& chain, const Catalogue& catalogue) {
-    std::vector<Calls> calls{calls_of_source(chain, catalogue)};
-    for (std::size_t i = 0; i < chain.lengths.size(); ++i) {
-        calls.push_back(calls_of_length(chain.lengths[i]));
-        if (i < chain.units.size()) calls.push_back(calls_of_unit(chain.units[i], catalogue));
-    }
-    calls.push_back(calls_of_camera(chain));
-    std::vector<std::string> words;
-    for (const Calls& one : calls) words.push_back(one.back());
-    const auto text = [&] {
-        std::string out;
-        for (const std::string& word : words) out += (out.empty() ? "" : ", ") + word;
-        return out;
-    };
-    for (std::size_t i = 0; i < calls.size(); ++i) {
-        for (const std::string& call : calls[i]) {
-            words[i] = call;
-            const Result<Chain> read = read_chain(text(), catalogue, UnitSystem::metric);
-            if (read && *read == chain) break;
-        }
-    }
-    return text();
-}
-
-std::optional<Chain> chain_of(const Network& net, CameraNumber camera) {
-    const Run& run = net.runs[camera];
-    if (run.links.empty() || !run.source || !(run.source == run.outs.front())) return std::nullopt;
-    Chain chain;
-    chain.source = {net.kind(run.source.device).id, "", net.port(run.source).id};
-    chain.long_setting = net.long_setting_on(run.source);
-    for (std::size_t i = 0; i < run.links.size(); ++i) {
-        const NetLink& laid = net.links[run.links[i]];
-        const LinkEnd& end = laid.a == run.outs[i] ? laid.link->a : laid.link->b;
-        chain.lengths.push_back({std::round(laid.length_m * 100) / 100, laid.cable->id,
-                                 laid.in_ground ? Surroundings::wet : laid.surroundings,
-                                 !end.protector.empty()});
-        const PortAt in = run.ins[i];
-        if (i + 1 == run.links.size()) break;
-        chain.units.push_back(
-            {net.kind(in.device).id, net.port(in).id, net.port(run.outs[i + 1]).id});
-    }
-    chain.camera = {net.kind(run.camera).id, net.port(run.ins.back()).id, ""};
-    const Device& device = net.device(run.camera);
-    if (device.camera) {
-        chain.draw = device.camera->draw;
-        chain.bit_rate_mbps = device.camera->bit_rate_mbps;
-    }
-    return chain;
 }
 
 }  // namespace ovant
