@@ -125,6 +125,8 @@ private:
             const auto& [spare, failed] = pairs[i];
             if (stands_in(spare, failed)) stands_in_[spare].insert(failed);
         }
+        // The time may have ended within the last of them.
+        out.all_tried = Clock::now() <= ends_;
     }
 
     // Put in the place of each unit of that kind, one after the other.
