@@ -53,38 +53,27 @@ Proposal build_trunk(const ChooseContext& context) {
                        ? context.pick_port({pair.near_lan->poe_class, false, "", true})
                        : data;
         };
+        const auto add = [&](const LinePair& pair, Point to, const std::string& place,
+                             const OldCable* old) {
+            const auto port = port_for(pair);
+            if (!port) return;
+            const Device& unit = context.device(port->device);
+            const Point near_at{unit.at.x_m + 1, unit.at.y_m};
+            lay(context, pair, {{port->device, port->port}, near_at, to, unit.place, place}, old,
+                drafts);
+        };
         const double about_m =
             data ? context.route(context.device(data->device).at, far_at).length_m : 0;
-        for (const LinePair& pair : line_pairs(context, Medium::twisted_pair, power, about_m)) {
-            const auto port = port_for(pair);
-            if (!port) continue;
-            const Device& unit = context.device(port->device);
-            lay(context, pair,
-                {{port->device, port->port},
-                 {unit.at.x_m + 1, unit.at.y_m},
-                 far_at,
-                 unit.place,
-                 at_place ? places.front()->id : ""},
-                nullptr, drafts);
-        }
+        for (const LinePair& pair : line_pairs(context, Medium::twisted_pair, power, about_m))
+            add(pair, far_at, at_place ? places.front()->id : "", nullptr);
         if (at_place) continue;
         const Point anywhere = data ? context.device(data->device).at : context.camera->at;
         for (const OldCable& old :
              old_cables(context, Medium::coax, anywhere, context.camera->at)) {
             const double old_m =
                 old.cable->measured_length_m.value_or(polyline_length_m(old.points));
-            for (const LinePair& pair : line_pairs(context, Medium::coax, power, old_m)) {
-                const auto port = port_for(pair);
-                if (!port) continue;
-                const Device& unit = context.device(port->device);
-                lay(context, pair,
-                    {{port->device, port->port},
-                     {unit.at.x_m + 1, unit.at.y_m},
-                     old.points.back(),
-                     unit.place,
-                     ""},
-                    &old, drafts);
-            }
+            for (const LinePair& pair : line_pairs(context, Medium::coax, power, old_m))
+                add(pair, old.points.back(), "", &old);
         }
     }
     if (drafts.empty()) return cannot_build(Cannot::no_head_end);
