@@ -165,6 +165,7 @@ constexpr std::size_t most_told = 6;
 namespace {
 
 std::string bench_json(const BenchPlan& plan, const Site& site, const TextContext& context) {
+    const BenchRecords records = bench_records(site);
     const auto json_of = [&](const BenchStep& step) {
         ordered_json out{{"key", step.key},
                          {"task", id_of(step.task)},
@@ -176,7 +177,7 @@ std::string bench_json(const BenchPlan& plan, const Site& site, const TextContex
             out["least"] = number(step.promised.least);
             out["most"] = number(step.promised.most);
         }
-        if (const BenchRecord* record = record_of(site, step)) {
+        if (const BenchRecord* record = record_of(records, step)) {
             out["state"] = name_of(record->state);
             out["note"] = record->note;
         }
@@ -199,9 +200,10 @@ std::string bench_json(const BenchPlan& plan, const Site& site, const TextContex
 
 void tell_bench(const BenchPlan& plan, const Site& site, const TextContext& context,
                 std::ostream& out) {
+    const BenchRecords records = bench_records(site);
     const auto steps = [&](const std::vector<BenchStep>& list) {
         for (const BenchStep& step : list) {
-            const BenchRecord* record = record_of(site, step);
+            const BenchRecord* record = record_of(records, step);
             const bool failed = record && record->state == BenchState::failed;
             out << fmt::format("  [{}] {:18} {}\n",
                                !record  ? ' '
@@ -257,8 +259,9 @@ int bench_command(const Options& options, const Streams& streams) {
         if (!saved) return refuse(saved.error());
     }
     if (const auto status = write_site(*opened, site, options, streams)) return *status;
+    const BenchRecords records = bench_records(site);
     const bool all_done = std::all_of(steps.begin(), steps.end(), [&](const BenchStep* step) {
-        const BenchRecord* record = record_of(site, *step);
+        const BenchRecord* record = record_of(records, *step);
         return record && record->state == BenchState::done;
     });
     return all_done ? cli_holds : cli_fails;

@@ -114,9 +114,10 @@ std::string bench_text(const BenchStep& step, const Site& site, const TextContex
 
 std::string bench_summary(const BenchPlan& plan, const Site& site) {
     std::size_t done = 0, failed = 0;
+    const BenchRecords records = bench_records(site);
     const std::vector<const BenchStep*> steps = all_steps(plan);
     for (const BenchStep* step : steps) {
-        const BenchRecord* record = record_of(site, *step);
+        const BenchRecord* record = record_of(records, *step);
         done += record && record->state == BenchState::done;
         failed += record && record->state == BenchState::failed;
     }

@@ -15,9 +15,10 @@ std::string bench_pdf(const BenchPlan& plan, const Site& site, const TextContext
         paper.text(said("No run is connected yet: there is nothing to set up."));
     else
         paper.text(bench_summary(plan, site));
+    const BenchRecords records = bench_records(site);
     const auto steps = [&](const std::vector<BenchStep>& list) {
         for (const BenchStep& step : list) {
-            const BenchRecord* record = record_of(site, step);
+            const BenchRecord* record = record_of(records, step);
             const bool failed = record && record->state == BenchState::failed;
             std::string beside = bench_record_text(record);
             if (failed) beside += " " + rests_on_text(step);

@@ -77,6 +77,8 @@ public:
     std::shared_ptr<const Site> shared_committed() const { return current_; }
     std::shared_ptr<const Catalogue> shared_catalogue() const { return catalogue_; }
     const Assessment& assessment() const { return assessment_; }
+    // More runs than a page can work through while a key is held down: it does so aside.
+    bool large() const { return network_->runs.size() > 500; }
     TextContext text() const { return {site().settings.units, catalogue_.get()}; }
     UnitSystem units() const { return site().settings.units; }
 

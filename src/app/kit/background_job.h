@@ -54,6 +54,13 @@ public:
         watcher->setFuture(
             QtConcurrent::run([wanted = wanted_, work = std::move(work)] { return work(wanted); }));
     }
+    // The same, done here and now where it is known to be short.
+    void start_or_do(bool now, std::function<Answer(const Wanted&)> work,
+                     std::function<void(Answer)> take) {
+        if (!now) return start(std::move(work), std::move(take));
+        stop();
+        take(work(Wanted()));
+    }
     void stop() {
         wanted_.stop();
         forget();

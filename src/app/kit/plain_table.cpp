@@ -20,6 +20,7 @@ void make_plain(QTableView& table, int stretched) {
     header->setDefaultAlignment(Qt::AlignLeft | Qt::AlignVCenter);
     header->setHighlightSections(false);
     header->setMinimumSectionSize(24);
+    header->setResizeContentsPrecision(200);  // rows that are measured for it
     header->setSectionResizeMode(stretched, QHeaderView::Stretch);
 }
 

@@ -9,8 +9,6 @@
 #include <QTreeWidget>
 #include <QVBoxLayout>
 
-#include <map>
-
 #include "app/kit/labels.h"
 #include "app/kit/q.h"
 #include "app/kit/when_seen.h"
@@ -26,6 +24,7 @@ namespace {
 
 enum WorkColumn { work_what, work_where, work_people, work_time, work_columns };
 constexpr int subject_role = Qt::UserRole;
+constexpr std::size_t most_open_rows = 2000;  // more come as an outline
 
 }  // namespace
 
@@ -92,82 +91,99 @@ void WorkPage::refresh() {
     summary_->setText(q(days_text(bought->work, rates, document_.text())));
     caution_->setText(q(work_caution(bought->work)));
     caution_->setVisible(!caution_->text().isEmpty());
-    const QSignalBlocker quiet(tree_);
-    tree_->setUpdatesEnabled(false);
-    tree_->clear();
-    spanned_.clear();
+    {
+        const QSignalBlocker quiet(tree_);
+        tree_->clear();
+    }
+    rows_.clear();
+    slices_.stop();
+    section_.reset();
     if (by_->currentIndex() == 0) show_days(*bought);
     if (by_->currentIndex() == 1) show_tasks(*bought);
     if (by_->currentIndex() == 2) show_places(*bought);
-    // Each would lay all out anew while rows are still to come.
-    for (QTreeWidgetItem* item : spanned_) item->setFirstColumnSpanned(true);
-    tree_->setUpdatesEnabled(true);
+    slices_.start(
+        rows_.size(), [this, bought](std::size_t row) { rows_[row](); },
+        [this] { show_section(); });
 }
 
-QTreeWidgetItem* WorkPage::section(const QString& name, const QString& time) {
-    auto* item = new QTreeWidgetItem(tree_, {name, {}, {}, time});
-    item->setTextAlignment(work_time, Qt::AlignRight | Qt::AlignVCenter);
+void WorkPage::section(std::function<void()> make) { rows_.push_back(std::move(make)); }
+
+void WorkPage::item(const WorkItem& item, const DayWork& part, const Network& net) {
+    rows_.push_back([this, &item, part, &net] { make_item(item, part, net); });
+}
+
+void WorkPage::load(const QString& name, const std::vector<PartLine>& load) {
+    if (load.empty()) return;
+    rows_.push_back([this, name] {
+        load_ = name.isEmpty() ? section_.get() : new QTreeWidgetItem(section_.get(), {name});
+    });
+    for (const PartLine& line : load)
+        rows_.push_back([this, &line] { make_load_row(load_, line); });
+}
+
+QTreeWidgetItem* WorkPage::make_section(const QString& name, const QString& time) {
+    show_section();
+    section_ = std::make_unique<QTreeWidgetItem>(QStringList{name, {}, {}, time});
+    section_->setTextAlignment(work_time, Qt::AlignRight | Qt::AlignVCenter);
     for (int column = 0; column < work_columns; ++column)
-        item->setFont(column, text_font(*this, 1, true));
-    item->setSizeHint(work_what, QSize(0, fontMetrics().height() + 8));
-    item->setExpanded(true);
-    return item;
+        section_->setFont(column, text_font(*this, 1, true));
+    section_->setSizeHint(work_what, QSize(0, fontMetrics().height() + 8));
+    return section_.get();
 }
 
-void WorkPage::add_item(QTreeWidgetItem* under, const WorkItem& item, const DayWork& part,
-                        const Network& net) {
+// With all its rows: the view lays out anew for each that it sees come.
+void WorkPage::show_section() {
+    if (!section_) return;
+    QTreeWidgetItem* shown = section_.release();
+    tree_->addTopLevelItem(shown);
+    shown->setExpanded(rows_.size() < most_open_rows);
+}
+
+void WorkPage::make_item(const WorkItem& item, const DayWork& part, const Network& net) {
     const TextContext text = document_.text();
     const bool own = trade_of(item.task) == Trade::installer;
     QString time = own ? q(hours_text(part.hours, text))
                        : q(shown_money(item.price, document_.site().settings.currency));
     if (part.begun) time = tr("goes on, %1").arg(time);
-    const QString what = under->data(work_people, subject_role).toBool()
+    const QString what = section_->data(work_people, subject_role).toBool()
                              ? q(item_text(item, net, text))
                              : tr("%1: %2").arg(q(title(item.task)), q(item_text(item, net, text)));
-    auto* row =
-        new QTreeWidgetItem(under, {what, q(where_text(item, net)),
-                                    trade_of(item.task) == Trade::electrician ? tr("electrician")
-                                    : item.two_people                         ? tr("two")
-                                                                              : QString(),
-                                    time});
+    const QString people = trade_of(item.task) == Trade::electrician ? tr("electrician")
+                           : item.two_people                         ? tr("two")
+                                                                     : QString();
+    auto* row = new QTreeWidgetItem({what, q(where_text(item, net)), people, time});
     row->setTextAlignment(work_time, Qt::AlignRight | Qt::AlignVCenter);
     row->setData(work_what, subject_role, q(item.subject));
     for (int column = 0; column < work_columns; ++column)
         row->setToolTip(column, row->text(column));
+    section_->addChild(row);
 }
 
-void WorkPage::add_load(QTreeWidgetItem* under, const QString& name,
-                        const std::vector<PartLine>& load) {
-    if (load.empty()) return;
-    QTreeWidgetItem* to = under;
-    if (!name.isEmpty()) {
-        to = new QTreeWidgetItem(under, {name});
-        spanned_.push_back(to);
-    }
-    for (const PartLine& line : load) {
-        auto* row = new QTreeWidgetItem(
-            to, {q(load_text(line, document_.text())), ids_in_cell(line.used_by)});
-        row->setToolTip(work_what, row->text(work_what));
-        row->setToolTip(work_where, row->text(work_where));
-    }
+void WorkPage::make_load_row(QTreeWidgetItem* under, const PartLine& line) {
+    auto* row =
+        new QTreeWidgetItem({q(load_text(line, document_.text())), ids_in_cell(line.used_by)});
+    row->setToolTip(work_what, row->text(work_what));
+    row->setToolTip(work_where, row->text(work_where));
+    under->addChild(row);
 }
 
 void WorkPage::show_days(const PartsBought& bought) {
     const WorkPlan& plan = bought.work;
     if (!plan.before.empty()) {
-        QTreeWidgetItem* before = section(tr("Before the crew comes"), {});
-        add_load(before, tr("Material for it"), plan.before_load);
-        for (std::size_t i : plan.before) add_item(before, plan.items[i], {}, *bought.net);
+        section([this] { make_section(tr("Before the crew comes"), {}); });
+        load(tr("Material for it"), plan.before_load);
+        for (std::size_t i : plan.before) item(plan.items[i], {}, *bought.net);
     }
     for (std::size_t d = 0; d < plan.days.size(); ++d) {
         const WorkDay& day = plan.days[d];
-        QTreeWidgetItem* one =
-            section(tr("Day %1").arg(d + 1), q(hours_text(day.hours, document_.text())));
-        if (day.two_people && document_.site().settings.labour.crew == 1)
-            one->setText(work_people, tr("a second person"));
-        add_load(one, tr("To load"), day.load);
-        for (const DayWork& work : day.work)
-            add_item(one, plan.items[work.item], work, *bought.net);
+        section([this, d, &day] {
+            QTreeWidgetItem* one =
+                make_section(tr("Day %1").arg(d + 1), q(hours_text(day.hours, document_.text())));
+            if (day.two_people && document_.site().settings.labour.crew == 1)
+                one->setText(work_people, tr("a second person"));
+        });
+        load(tr("To load"), day.load);
+        for (const DayWork& work : day.work) item(plan.items[work.item], work, *bought.net);
     }
 }
 
@@ -180,24 +196,30 @@ void WorkPage::show_tasks(const PartsBought& bought) {
             hours += items[end].hours;
             price += items[end].price;
         }
-        const QString money = q(shown_money(price, document_.site().settings.currency));
-        QTreeWidgetItem* task = section(
-            q(title(items[i].task)),
-            hours > 0 ? tr("%1, %2").arg(q(hours_text(hours, document_.text())), money) : money);
-        task->setText(work_where, q(title(trade_of(items[i].task))));
-        task->setData(work_people, subject_role, true);  // its items need not say it
-        for (; i < end; ++i) add_item(task, items[i], {i, items[i].hours, false}, *bought.net);
+        section([this, hours, price, task = items[i].task] {
+            const QString money = q(shown_money(price, document_.site().settings.currency));
+            QTreeWidgetItem* made = make_section(
+                q(title(task)),
+                hours > 0 ? tr("%1, %2").arg(q(hours_text(hours, document_.text())), money)
+                          : money);
+            made->setText(work_where, q(title(trade_of(task))));
+            made->setData(work_people, subject_role, true);  // its items need not say it
+        });
+        for (; i < end; ++i) item(items[i], {i, items[i].hours, false}, *bought.net);
     }
 }
 
 void WorkPage::show_places(const PartsBought& bought) {
     for (const SpotLoad& spot : bought.work.spots) {
-        QTreeWidgetItem* place = section(q(spot_text(spot.place, document_.committed())), {});
-        if (const QString ids = ids_in_cell(spot.cables); !ids.isEmpty()) {
+        section([this, &spot] {
+            QTreeWidgetItem* place =
+                make_section(q(spot_text(spot.place, document_.committed())), {});
+            const QString ids = ids_in_cell(spot.cables);
+            if (ids.isEmpty()) return;
             auto* row = new QTreeWidgetItem(place, {tr("Cables that end here"), ids});
             row->setToolTip(work_where, ids);
-        }
-        add_load(place, {}, spot.load);
+        });
+        load({}, spot.load);
     }
 }
 

@@ -5,13 +5,9 @@
 #include <QWidget>
 
 #include "app/document/document.h"
+#include "app/kit/in_slices.h"
 #include "app/kit/prompts.h"
 #include "app/parts/parts_work.h"
-
-class QComboBox;
-class QLabel;
-class QTreeWidget;
-class QTreeWidgetItem;
 
 namespace ovant {
 
@@ -28,10 +24,14 @@ private:
     void show_days(const PartsBought& bought);
     void show_tasks(const PartsBought& bought);
     void show_places(const PartsBought& bought);
-    QTreeWidgetItem* section(const QString& name, const QString& time);
-    void add_item(QTreeWidgetItem* under, const WorkItem& item, const DayWork& part,
-                  const Network& net);
-    void add_load(QTreeWidgetItem* under, const QString& name, const std::vector<PartLine>& load);
+    // Each for later, in the order they are called: rows of a large site come a slice at a time.
+    void section(std::function<void()> make);
+    void item(const WorkItem& item, const DayWork& part, const Network& net);
+    void load(const QString& name, const std::vector<PartLine>& load);
+    void show_section();
+    QTreeWidgetItem* make_section(const QString& name, const QString& time);
+    void make_item(const WorkItem& item, const DayWork& part, const Network& net);
+    void make_load_row(QTreeWidgetItem* under, const PartLine& line);
 
     Document& document_;
     PartsWork& work_;
@@ -39,7 +39,10 @@ private:
     QLabel *summary_, *caution_;
     QComboBox* by_;
     QTreeWidget* tree_;
-    std::vector<QTreeWidgetItem*> spanned_;  // headings over all columns
+    std::vector<std::function<void()>> rows_;
+    std::unique_ptr<QTreeWidgetItem> section_;  // that rows are made under, not in the tree yet
+    QTreeWidgetItem* load_ = nullptr;           // heading of what is loaded
+    InSlices slices_{this};
 };
 
 }  // namespace ovant

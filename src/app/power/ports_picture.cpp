@@ -64,8 +64,15 @@ QRectF PortsPicture::column_of(const std::string& device, const std::string& por
 }
 
 PortsPicture::Spot PortsPicture::spot_at(QPointF pixel) const {
-    for (const Spot& spot : all_spots()) {
-        if (column_of(spot.device, spot.port).adjusted(-4, -20, 4, 40).contains(pixel)) return spot;
+    for (std::size_t u = 0; u < units_.size(); ++u) {
+        const UnitAssessment* unit =
+            area_of(u).contains(pixel) ? document_.assessment().unit(units_[u]) : nullptr;
+        if (!unit) continue;
+        const std::vector<QRectF> columns = port_columns(*unit, area_of(u), *this);
+        for (std::size_t i = 0; i < columns.size(); ++i) {
+            if (columns[i].adjusted(-4, -20, 4, 40).contains(pixel))
+                return {unit->device, unit->ports[i].port};
+        }
     }
     return {};
 }
@@ -80,13 +87,14 @@ std::vector<PortsPicture::Spot> PortsPicture::all_spots() const {
     return spots;
 }
 
-void PortsPicture::paintEvent(QPaintEvent*) {
+void PortsPicture::paintEvent(QPaintEvent* event) {
     QPainter painter(this);
     bool any = false;
     for (std::size_t u = 0; u < units_.size(); ++u) {
         const UnitAssessment* unit = document_.assessment().unit(units_[u]);
         if (!unit) continue;
         any = true;
+        if (!area_of(u).intersects(event->rect())) continue;
         const auto here = [&](const Spot& spot) {
             return spot.device == units_[u] ? spot.port : std::string();
         };

@@ -31,42 +31,40 @@ std::vector<std::string> parties(const Check& check) {
 
 }  // namespace
 
-void AddressModel::set_order(AddressOrder order) {
-    order_ = order;
-    refresh();
-}
-
-void AddressModel::refresh() {
-    std::shared_ptr<const Network> read = document_.shared_site_network();
-    const Network& net = *read;
-    std::vector<AddressRow> rows = address_rows(net, order_);
-    const bool same = rows.size() == rows_.size() &&
-                      std::equal(rows.begin(), rows.end(), rows_.begin(),
-                                 [](const auto& a, const auto& b) { return a.device == b.device; });
-    if (!same) beginResetModel();
-    rows_ = std::move(rows);
-    net_ = std::move(read);
-    faults_.clear();
-    worst_.clear();
-    for (const Check& check : address_checks(net, false)) {
+AddressesRead read_addresses(std::shared_ptr<const Network> net, AddressOrder order) {
+    AddressesRead out;
+    out.rows = address_rows(*net, order);
+    out.to_reach = units_to_reach(*net);
+    for (const Check& check : address_checks(*net, false)) {
         if (check.verdict == Verdict::holds) continue;
         for (const std::string& party : parties(check)) {
-            Verdict& worst = worst_.emplace(party, Verdict::holds).first->second;
+            Verdict& worst = out.worst.emplace(party, Verdict::holds).first->second;
             worst = std::max(worst, check.verdict);
         }
-        faults_.push_back(check);
+        out.faults.push_back(check);
     }
-    std::stable_sort(faults_.begin(), faults_.end(),
+    std::stable_sort(out.faults.begin(), out.faults.end(),
                      [](const Check& a, const Check& b) { return a.verdict > b.verdict; });
+    out.text = addresses_text(*net, out.faults);
+    out.net = std::move(net);
+    return out;
+}
+
+void AddressModel::take(AddressesRead read) {
+    const bool same = read.rows.size() == read_.rows.size() &&
+                      std::equal(read.rows.begin(), read.rows.end(), read_.rows.begin(),
+                                 [](const auto& a, const auto& b) { return a.device == b.device; });
+    if (!same) beginResetModel();
+    read_ = std::move(read);
     if (!same)
         endResetModel();
-    else if (!rows_.empty())
+    else if (!read_.rows.empty())
         emit dataChanged(index(0, 0), index(rowCount() - 1, address_columns - 1));
 }
 
 std::string AddressModel::device_at(int row) const {
     if (row < 0 || row >= rowCount()) return "";
-    return net_->device(rows_[static_cast<std::size_t>(row)].device).id;
+    return read_.net->device(read_.rows[static_cast<std::size_t>(row)].device).id;
 }
 
 int AddressModel::row_of(const std::string& device) const {
@@ -77,7 +75,7 @@ int AddressModel::row_of(const std::string& device) const {
 }
 
 int AddressModel::rowCount(const QModelIndex& parent) const {
-    return parent.isValid() ? 0 : static_cast<int>(rows_.size());
+    return parent.isValid() ? 0 : static_cast<int>(read_.rows.size());
 }
 
 int AddressModel::columnCount(const QModelIndex& parent) const {
@@ -85,12 +83,13 @@ int AddressModel::columnCount(const QModelIndex& parent) const {
 }
 
 OnNetwork AddressModel::record_of(int row) const {
-    return or_nothing(net_->device(rows_[static_cast<std::size_t>(row)].device).on_network);
+    return or_nothing(
+        read_.net->device(read_.rows[static_cast<std::size_t>(row)].device).on_network);
 }
 
 QString AddressModel::text_at(int row, AddressColumn column) const {
-    const Network& net = *net_;
-    const AddressRow& of = rows_[static_cast<std::size_t>(row)];
+    const Network& net = *read_.net;
+    const AddressRow& of = read_.rows[static_cast<std::size_t>(row)];
     const Device& device = net.device(of.device);
     const OnNetwork own = record_of(row);
     switch (column) {
@@ -110,19 +109,19 @@ QString AddressModel::text_at(int row, AddressColumn column) const {
 QVariant AddressModel::data(const QModelIndex& index, int role) const {
     if (!index.isValid() || index.row() >= rowCount()) return {};
     const auto column = static_cast<AddressColumn>(index.column());
-    const auto worst = worst_.find(device_at(index.row()));
+    const auto worst = read_.worst.find(device_at(index.row()));
     switch (role) {
         case Qt::DisplayRole:
         case Qt::EditRole: return text_at(index.row(), column);
         case verdict_role:
-            return worst == worst_.end() ? QVariant() : static_cast<int>(worst->second);
+            return worst == read_.worst.end() ? QVariant() : static_cast<int>(worst->second);
         case Qt::TextAlignmentRole:
             return column == AddressColumn::channel
                        ? QVariant(static_cast<int>(Qt::AlignRight | Qt::AlignVCenter))
                        : QVariant(static_cast<int>(Qt::AlignLeft | Qt::AlignVCenter));
         case Qt::ToolTipRole: {
             QStringList lines;
-            for (const Check& fault : faults_) {
+            for (const Check& fault : read_.faults) {
                 const std::vector<std::string> both = parties(fault);
                 if (std::find(both.begin(), both.end(), device_at(index.row())) != both.end())
                     lines << q(sentence(fault, document_.text()));
@@ -130,14 +129,15 @@ QVariant AddressModel::data(const QModelIndex& index, int role) const {
             const OnNetwork own = record_of(index.row());
             if (column == AddressColumn::state && !own.when.empty())
                 lines << tr("%1, %2").arg(q(own.who), q(own.when).replace('T', ' '));
-            const std::string row = row_text(*net_, rows_[static_cast<std::size_t>(index.row())]);
+            const std::string row =
+                row_text(*read_.net, read_.rows[static_cast<std::size_t>(index.row())]);
             if (!row.empty()) lines << q(row);
             return lines.join("\n");
         }
         case Qt::AccessibleTextRole:
             return column == AddressColumn::verdict
-                       ? QVariant(worst == worst_.end() ? q(title(Verdict::holds))
-                                                        : q(title(worst->second)))
+                       ? QVariant(worst == read_.worst.end() ? q(title(Verdict::holds))
+                                                             : q(title(worst->second)))
                        : QVariant();
         default: return {};
     }

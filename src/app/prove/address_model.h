@@ -14,6 +14,17 @@
 
 namespace ovant {
 
+// What is shown of a network, read at one time.
+struct AddressesRead {
+    std::shared_ptr<const Network> net;
+    std::vector<AddressRow> rows;
+    std::vector<Check> faults;             // gravest first
+    std::map<std::string, Verdict> worst;  // by unit, where something is wrong
+    std::vector<ReachUnit> to_reach;
+    std::string text;  // all in one sentence
+};
+AddressesRead read_addresses(std::shared_ptr<const Network> net, AddressOrder order);
+
 enum class AddressColumn { verdict, unit, name, address, channel, state, mac };
 inline constexpr int address_columns = static_cast<int>(AddressColumn::mac) + 1;
 
@@ -22,18 +33,18 @@ class AddressModel : public QAbstractTableModel {
 
 public:
     explicit AddressModel(Document& document, QObject* parent = nullptr);
-    void set_order(AddressOrder order);
-    AddressOrder order() const { return order_; }
-    // Reads the document again.
-    void refresh();
+    void take(AddressesRead read);
     // The unit goes on to its next state, with initials and the time.
     void advance(int row);
 
-    const std::vector<AddressRow>& rows() const { return rows_; }
+    // That rows were read from, where there are any.
+    const Network& network() const { return *read_.net; }
+    const std::vector<AddressRow>& rows() const { return read_.rows; }
     std::string device_at(int row) const;
     int row_of(const std::string& device) const;  // -1: not there
     // What is wrong with addresses and channels, as the site's assessment has it.
-    const std::vector<Check>& faults() const { return faults_; }
+    const std::vector<Check>& faults() const { return read_.faults; }
+    const std::vector<ReachUnit>& to_reach() const { return read_.to_reach; }
 
     int rowCount(const QModelIndex& parent = {}) const override;
     int columnCount(const QModelIndex& parent = {}) const override;
@@ -50,12 +61,7 @@ private:
     QString text_at(int row, AddressColumn column) const;
 
     Document& document_;
-    AddressOrder order_ = AddressOrder::by_place;
-    // What the rows were read from: the page reads again only when it is seen.
-    std::shared_ptr<const Network> net_;
-    std::vector<AddressRow> rows_;
-    std::vector<Check> faults_;
-    std::map<std::string, Verdict> worst_;  // by unit, where something is wrong
+    AddressesRead read_;
 };
 
 }  // namespace ovant

@@ -166,10 +166,7 @@ QLayout* AddressPage::make_buttons() {
     order_->setAccessibleName(tr("Order of the units"));
     for (AddressOrder order : {AddressOrder::by_place, AddressOrder::by_channel})
         order_->addItem(q(title(order)), static_cast<int>(order));
-    connect(order_, &QComboBox::activated, this, [this] {
-        model_->set_order(static_cast<AddressOrder>(order_->currentData().toInt()));
-        take_selection();
-    });
+    connect(order_, &QComboBox::activated, this, &AddressPage::refresh);
     auto* number = new QPushButton(tr("Number them"));
     number->setObjectName("numberUnits");
     number->setToolTip(
@@ -233,6 +230,7 @@ QLayout* AddressPage::make_foot() {
     faults_->setObjectName("addressFaults");
     faults_->setAccessibleName(tr("What is wrong with addresses"));
     faults_->setWordWrap(true);
+    faults_->setLayoutMode(QListView::Batched);
     faults_->setFrameShape(QFrame::NoFrame);
     connect(faults_, &QListWidget::itemActivated, this, [this](QListWidgetItem* item) {
         document_.select(item->data(Qt::UserRole).toString().toStdString());
@@ -285,9 +283,21 @@ QLayout* AddressPage::make_foot() {
 }
 
 void AddressPage::refresh() {
-    model_->refresh();
-    const Network& net = document_.site_network();
-    summary_->setText(q(addresses_text(net, model_->faults())));
+    job_.start_or_do(
+        !document_.large(),
+        [net = document_.shared_site_network(), order = order()](const Wanted&) {
+            return read_addresses(net, order);
+        },
+        [this](AddressesRead read) { take_read(std::move(read)); });
+}
+
+AddressOrder AddressPage::order() const {
+    return static_cast<AddressOrder>(order_->currentData().toInt());
+}
+
+void AddressPage::take_read(AddressesRead read) {
+    summary_->setText(q(read.text));
+    model_->take(std::move(read));
     others_->setText(tr("Others (%1)…").arg(document_.committed().seen.size()));
     others_->setEnabled(!document_.committed().seen.empty());
     const std::string shown = shown_subnet();
@@ -302,10 +312,12 @@ void AddressPage::refresh() {
     }
     show_subnet();
     faults_->clear();
-    for (const Check& fault : model_->faults()) {
-        auto* item = new QListWidgetItem(q(sentence(fault, document_.text())), faults_);
+    slices_.start(model_->faults().size(), [this](std::size_t i) {
+        const Check& fault = model_->faults()[i];
+        auto* item = new QListWidgetItem(q(sentence(fault, document_.text())));
         item->setData(Qt::UserRole, q(fault.subject));
-    }
+        faults_->addItem(item);
+    });
     if (model_->faults().empty() && !document_.committed().subnets.empty())
         faults_->addItem(tr("Nothing."));
     take_selection();
@@ -365,7 +377,7 @@ void AddressPage::change_subnet() {
 }
 
 void AddressPage::number_all() {
-    const Numbering wanted{shown_subnet(), model_->order()};
+    const Numbering wanted{shown_subnet(), order()};
     const Result<Site> numbered = number_units(document_.site_network(), wanted);
     if (!numbered) {
         document_.edit(tr("Number units"), numbered);
@@ -419,7 +431,6 @@ void AddressPage::take_selection() {
 
 void AddressPage::show_unit() {
     const std::string id = model_->device_at(table_->currentIndex().row());
-    const Network& net = document_.site_network();
     const Device* device = find_device(document_.committed(), id);
     serial_->setEnabled(device);
     firmware_->setEnabled(device);
@@ -437,16 +448,16 @@ void AddressPage::show_unit() {
                            (own.when.empty()
                                 ? QString()
                                 : tr(", %1 %2").arg(q(own.who), q(own.when)).replace('T', ' ')));
-    for (const ReachUnit& unit : units_to_reach(net)) {
+    for (const ReachUnit& unit : model_->to_reach()) {
         if (unit.device != id) continue;
         QStringList steps;
-        for (const std::string& step : reach_steps(net, unit))
+        for (const std::string& step : reach_steps(model_->network(), unit))
             steps << tr("%1. %2").arg(steps.size() + 1).arg(q(step));
         return unit_steps_->setText(steps.join("\n"));
     }
     const auto& rows = model_->rows();
     const int row = table_->currentIndex().row();
-    const QString text = q(row_text(net, rows[static_cast<std::size_t>(row)]));
+    const QString text = q(row_text(model_->network(), rows[static_cast<std::size_t>(row)]));
     unit_steps_->setText(!text.isEmpty()       ? text
                          : own.address.empty() ? tr("It has no address yet.")
                                                : tr("It is reached at %1.").arg(q(own.address)));

@@ -13,6 +13,8 @@
 
 #include "app/document/document.h"
 #include "app/kit/prompts.h"
+#include "app/kit/background_job.h"
+#include "app/kit/in_slices.h"
 #include "app/prove/address_model.h"
 
 class QGridLayout;
@@ -42,6 +44,8 @@ private:
     QLineEdit* subnet_field(const char* name, const FieldWords& words);
     void make_table();
     void refresh();
+    void take_read(AddressesRead read);
+    AddressOrder order() const;
     void show_subnet();
     void change_subnet();
     void show_unit();
@@ -54,6 +58,8 @@ private:
     Document& document_;
     Prompts& prompts_;
     AddressModel* model_;
+    BackgroundJob<AddressesRead> job_;
+    InSlices slices_{this};
     QLabel* summary_;
     QLineEdit* initials_;
     QComboBox* subnets_;

@@ -14,6 +14,7 @@
 #include "app/kit/plain_table.h"
 #include "app/kit/q.h"
 #include "app/kit/signature.h"
+#include "app/kit/verdict_delegate.h"
 #include "app/kit/when_seen.h"
 #include "app/theme/icons.h"
 #include "app/theme/theme.h"
@@ -87,6 +88,8 @@ void BenchPage::make_table() {
     table_->setColumnCount(signature_column + 1);
     table_->setHorizontalHeaderLabels({QString(), tr("Step"), tr("Signed")});
     make_plain(*table_, step_column);
+    table_->setItemDelegateForColumn(state_column,
+                                     new VerdictDelegate(Qt::UserRole, table_, mark_size));
     table_->setWordWrap(true);
     table_->verticalHeader()->setDefaultSectionSize(fontMetrics().height() + 14);
     table_->setVerticalScrollMode(QAbstractItemView::ScrollPerPixel);
@@ -95,7 +98,7 @@ void BenchPage::make_table() {
     table_->setColumnWidth(signature_column,
                            table_->fontMetrics().horizontalAdvance("ab, 2026-11-20 09:50") + 16);
     connect(header, &QHeaderView::sectionResized, this, [this](int column) {
-        if (column == step_column) table_->resizeRowsToContents();
+        if (column == step_column) size_rows();
     });
     table_->installEventFilter(this);
     connect(table_, &QTableWidget::itemSelectionChanged, this, &BenchPage::show_step);
@@ -196,8 +199,9 @@ void BenchPage::make_rows(QStringList headings) {
     table_->clearSpans();
     table_->setRowCount(0);
     table_->setRowCount(static_cast<int>(rows_.size()));
-    for (int row = 0; row < table_->rowCount(); ++row)
-        step_in(row) ? make_step_row(row) : make_heading_row(row, headings.takeFirst());
+    for (int row = 0; row < table_->rowCount(); ++row) {
+        if (!step_in(row)) make_heading_row(row, headings.takeFirst());
+    }
 }
 
 // Above the first step of the set-up that tries the selected camera's run.
@@ -220,12 +224,9 @@ void BenchPage::make_heading_row(int row, const QString& text) {
     table_->setSpan(row, state_column, 1, signature_column + 1);
 }
 
+// An empty one, where there is none yet.
 void BenchPage::make_step_row(int row) {
-    auto* cell = new QWidget;
-    auto* middle = new QHBoxLayout(cell);
-    middle->setContentsMargins(0, 0, 0, 0);
-    middle->addWidget(new VerdictMark(Verdict::unknown, mark_size, cell), 0, Qt::AlignCenter);
-    table_->setCellWidget(row, state_column, cell);
+    if (table_->item(row, step_column)) return;
     for (int column : {state_column, step_column, signature_column})
         table_->setItem(row, column, new QTableWidgetItem);
 }
@@ -235,26 +236,37 @@ void BenchPage::show_states() {
     const Site& site = document_.committed();
     summary_->setText(plan_->set_ups.empty() ? tr("No run is connected yet.")
                                              : q(bench_summary(*plan_, site)));
-    for (std::size_t row = 0; row < rows_.size(); ++row) {
-        if (!rows_[row]) continue;
-        const int at = static_cast<int>(row);
-        const BenchRecord* record = record_of(site, *rows_[row]);
-        const auto marks = table_->cellWidget(at, state_column)
-                               ->findChildren<QWidget*>(Qt::FindDirectChildrenOnly);
-        auto* mark = static_cast<VerdictMark*>(marks.front());
-        mark->set_verdict(shown_as(record));
-        mark->setAccessibleName(record ? q(bench_record_text(record)) : tr("open"));
-        table_->item(at, signature_column)
-            ->setText(record ? q(bench_signature(*record)) : QString());
-        table_->item(at, signature_column)->setToolTip(q(bench_record_text(record)));
-        const TextContext context{document_.units(), &document_.catalogue()};
-        QString words = q(bench_text(*rows_[row], site, context));
-        if (record && !record->note.empty()) words += tr("\nNote: %1").arg(q(record->note));
-        if (table_->item(at, step_column)->text() == words) continue;
-        table_->item(at, step_column)->setText(words);
-        table_->resizeRowToContents(at);
-    }
+    heights_.stop();
+    if (current()) show_state(table_->currentRow(), record_of(site, *current()));
+    states_.start(
+        rows_.size(),
+        [this, kept = document_.shared_committed(), records = bench_records(site)](std::size_t i) {
+            if (rows_[i]) show_state(static_cast<int>(i), record_of(records, *rows_[i]));
+        },
+        [this] { size_rows(); });
     show_step();
+}
+
+void BenchPage::show_state(int row, const BenchRecord* record) {
+    const BenchStep& step = *step_in(row);
+    make_step_row(row);
+    QTableWidgetItem* state = table_->item(row, state_column);
+    state->setData(Qt::UserRole, static_cast<int>(shown_as(record)));
+    state->setData(Qt::AccessibleTextRole, record ? q(bench_record_text(record)) : tr("open"));
+    QTableWidgetItem* signature = table_->item(row, signature_column);
+    signature->setText(record ? q(bench_signature(*record)) : QString());
+    signature->setToolTip(q(bench_record_text(record)));
+    QString words = q(bench_text(step, document_.committed(), document_.text()));
+    if (record && !record->note.empty()) words += tr("\nNote: %1").arg(q(record->note));
+    table_->item(row, step_column)->setText(words);
+}
+
+// As high as the words need, the seen ones first.
+void BenchPage::size_rows() {
+    const int rows = table_->rowCount(), top = std::max(0, table_->rowAt(0));
+    heights_.start(static_cast<std::size_t>(rows), [this, rows, top](std::size_t i) {
+        table_->resizeRowToContents((top + static_cast<int>(i)) % rows);
+    });
 }
 
 const BenchStep* BenchPage::step_in(int row) const {
@@ -322,11 +334,12 @@ void BenchPage::write_note() {
 void BenchPage::next_open() {
     const int count = table_->rowCount();
     const int from = table_->currentRow();
+    const BenchRecords records = bench_records(document_.committed());
     for (int i = 1; i <= count; ++i) {
         const int row = (from + i) % count;
-        if (!step_in(row) || record_of(document_.committed(), *step_in(row))) continue;
+        if (!step_in(row) || record_of(records, *step_in(row))) continue;
         table_->setCurrentCell(row, step_column);
-        table_->scrollToItem(table_->item(row, step_column));
+        table_->scrollTo(table_->model()->index(row, step_column));
         return;
     }
 }

@@ -13,6 +13,7 @@
 
 #include "app/document/document.h"
 #include "app/kit/background_job.h"
+#include "app/kit/in_slices.h"
 #include "app/kit/prompts.h"
 #include "app/kit/working_view.h"
 #include "core/prove/bench.h"
@@ -39,6 +40,8 @@ private:
     void make_heading_row(int row, const QString& text);
     void make_step_row(int row);
     void show_states();
+    void show_state(int row, const BenchRecord* record);
+    void size_rows();
     void show_step();
     const BenchStep* current() const;
     const BenchStep* step_in(int row) const;
@@ -61,6 +64,7 @@ private:
     QLineEdit* note_;
     WorkingView* working_;
     QScrollArea* working_area_;
+    InSlices states_{this}, heights_{this};
     QWidget* foot_;
     QPushButton *done_, *fails_;
 };

@@ -19,7 +19,6 @@
 #include "core/format/reading_csv.h"
 #include "core/site/site_fields.h"
 #include "phrase/error_text.h"
-#include "phrase/handover_text.h"
 #include "print/handover_pdf.h"
 
 namespace ovant {
@@ -47,6 +46,7 @@ HandoverPage::HandoverPage(Document& document, Prompts& prompts, QWidget* parent
     open_->setWordWrap(true);
     open_->setFrameShape(QFrame::NoFrame);
     open_->setSpacing(3);
+    open_->setLayoutMode(QListView::Batched);
     open_->setHorizontalScrollBarPolicy(Qt::ScrollBarAlwaysOff);
     const auto look = [this](QListWidgetItem* item) {
         const std::string subject = item ? item->data(Qt::UserRole).toString().toStdString() : "";
@@ -122,15 +122,26 @@ QWidget* HandoverPage::make_foot() {
 
 // Worked out aside: the day is played for it. The record is told at once.
 void HandoverPage::refresh() {
-    const Site& site = document_.committed();
-    const std::string sha256 = sha256_of(site);
-    state_->setText(q(handed_over_text(handed_over(site, sha256))));
-    digest_->setText(tr("SHA-256 of the site as it is: %1").arg(q(sha256)));
     pdf_->setEnabled(false);
     summary_->setText(tr("Working out what is still open…"));
+    job_.stop();
+    digest_job_.start_or_do(
+        !document_.large(),
+        [site = document_.shared_committed()](const Wanted&) { return sha256_of(*site); },
+        [this, net = document_.shared_site_network()](const std::string& sha256) {
+            work_out(net, sha256);
+        });
+}
+
+void HandoverPage::work_out(std::shared_ptr<const Network> net, const std::string& sha256) {
+    state_->setText(q(handed_over_text(handed_over(document_.committed(), sha256))));
+    digest_->setText(tr("SHA-256 of the site as it is: %1").arg(q(sha256)));
     job_.start(
-        [net = document_.shared_site_network(), sha256](const Wanted&) {
-            return std::make_shared<const Made>(Made{net, handover(*net, assess(*net), sha256)});
+        [net = std::move(net), catalogue = document_.shared_catalogue(), units = document_.units(),
+         sha256](const Wanted&) {
+            Handover whole = handover(*net, assess(*net), sha256);
+            std::vector<OpenItem> open = open_items(whole, {units, catalogue.get()});
+            return std::make_shared<const Made>(Made{net, std::move(whole), std::move(open)});
         },
         [this](std::shared_ptr<const Made> made) {
             made_ = std::move(made);
@@ -139,14 +150,16 @@ void HandoverPage::refresh() {
 }
 
 void HandoverPage::show_made() {
-    const std::vector<OpenItem> items =
-        open_items(made_->handover, {document_.units(), &document_.catalogue()});
-    const QSignalBlocker blocked(open_);
-    open_->clear();
-    for (const OpenItem& item : items) {
-        auto* row = new QListWidgetItem(q(item.text), open_);
-        row->setData(Qt::UserRole, q(item.subject));
+    const std::vector<OpenItem>& items = made_->open;
+    {
+        const QSignalBlocker blocked(open_);
+        open_->clear();
     }
+    slices_.start(items.size(), [this, made = made_](std::size_t i) {
+        auto* row = new QListWidgetItem(q(made->open[i].text));
+        row->setData(Qt::UserRole, q(made->open[i].subject));
+        open_->addItem(row);
+    });
     summary_->setText(items.empty() ? tr("Nothing is open.")
                                     : tr("Still open: %1").arg(items.size()));
     pdf_->setEnabled(true);

@@ -12,8 +12,10 @@
 
 #include "app/document/document.h"
 #include "app/kit/background_job.h"
+#include "app/kit/in_slices.h"
 #include "app/kit/prompts.h"
 #include "core/prove/handover.h"
+#include "phrase/handover_text.h"
 
 namespace ovant {
 
@@ -28,9 +30,11 @@ private:
     struct Made {
         std::shared_ptr<const Network> net;
         Handover handover;
+        std::vector<OpenItem> open;
     };
     QWidget* make_foot();
     void refresh();
+    void work_out(std::shared_ptr<const Network> net, const std::string& sha256);
     void show_made();
     void sign();
     void save_pdf();
@@ -40,7 +44,9 @@ private:
     Document& document_;
     Prompts& prompts_;
     std::shared_ptr<const Made> made_;
+    BackgroundJob<std::string> digest_job_;
     BackgroundJob<std::shared_ptr<const Made>> job_;
+    InSlices slices_{this};
     QLabel* state_;
     QLabel* summary_;
     QListWidget* open_;

@@ -9,7 +9,6 @@
 #include "app/kit/q.h"
 #include "app/kit/when_seen.h"
 #include "app/theme/theme.h"
-#include "core/prove/addresses.h"
 #include "phrase/address_text.h"
 #include "phrase/numbers.h"
 
@@ -39,30 +38,40 @@ PortsPage::PortsPage(Document& document, QWidget* parent)
 }
 
 void PortsPage::refresh() {
-    const Network& net = document_.site_network();
-    const std::vector<PortProfile> ports = port_profiles(net);
+    auto ports = port_profiles(document_.site_network());
     table_->setRowCount(static_cast<int>(ports.size()));
-    for (int row = 0; row < table_->rowCount(); ++row) {
-        const PortProfile& port = ports[static_cast<std::size_t>(row)];
-        const Device* far = find_device(document_.committed(), port.far);
-        const QString poe = !port.feeds         ? QString("–")
-                            : port.power_off    ? tr("off")
-                            : port.long_setting ? tr("on, long setting")
-                                                : tr("on");
-        const QString cells[] = {
-            q(port.device),
-            q(port.port),
-            far && !far->name.empty() ? q(port.far) + "  " + q(far->name) : q(port.far),
-            q(vlan_text(port)),
-            q(shown(port.rate_mbps, Unit::megabit_per_second, document_.units())),
-            poe,
-            !port.feeds          ? QString("–")
-            : port.priority == 1 ? tr("critical")
-            : port.priority == 2 ? tr("high")
-                                 : tr("low")};
-        for (int column = 0; column < table_->columnCount(); ++column)
-            table_->setItem(row, column, new QTableWidgetItem(cells[column]));
-    }
+    const std::size_t count = ports.size();
+    slices_.start(
+        count,
+        [this, ports = std::move(ports)](std::size_t row) {
+            fill_row(static_cast<int>(row), ports[row]);
+        },
+        [this] { size_columns(); });
+    if (count > 0) size_columns();
+}
+
+void PortsPage::fill_row(int row, const PortProfile& port) {
+    const Device* far = find_device(document_.committed(), port.far);
+    const QString poe = !port.feeds         ? QString("–")
+                        : port.power_off    ? tr("off")
+                        : port.long_setting ? tr("on, long setting")
+                                            : tr("on");
+    const QString cells[] = {
+        q(port.device),
+        q(port.port),
+        far && !far->name.empty() ? q(port.far) + "  " + q(far->name) : q(port.far),
+        q(vlan_text(port)),
+        q(shown(port.rate_mbps, Unit::megabit_per_second, document_.units())),
+        poe,
+        !port.feeds          ? QString("–")
+        : port.priority == 1 ? tr("critical")
+        : port.priority == 2 ? tr("high")
+                             : tr("low")};
+    for (int column = 0; column < table_->columnCount(); ++column)
+        table_->setItem(row, column, new QTableWidgetItem(cells[column]));
+}
+
+void PortsPage::size_columns() {
     for (int column : {0, 1, 3, 4, 5, 6}) table_->resizeColumnToContents(column);
 }
 

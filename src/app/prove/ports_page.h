@@ -6,6 +6,8 @@
 #include <QWidget>
 
 #include "app/document/document.h"
+#include "app/kit/in_slices.h"
+#include "core/prove/addresses.h"
 
 namespace ovant {
 
@@ -17,8 +19,11 @@ public:
 
 private:
     void refresh();
+    void fill_row(int row, const PortProfile& port);
+    void size_columns();
     Document& document_;
     QTableWidget* table_;
+    InSlices slices_{this};
 };
 
 }  // namespace ovant

@@ -204,22 +204,38 @@ void ReadingsPage::refresh() {
     if (!table_->itemDelegateForColumn(ReadingColumn::mark))
         table_->setItemDelegateForColumn(ReadingColumn::mark,
                                          new VerdictDelegate(Qt::UserRole, table_));
-    const Site& site = document_.committed();
-    judged_ = judge_readings(site, document_.catalogue());
+    slices_.stop();
+    job_.start_or_do(
+        !document_.large(),
+        [site = document_.shared_committed(),
+         catalogue = document_.shared_catalogue()](const Wanted&) {
+            return Judged{site, judge_readings(*site, *catalogue)};
+        },
+        [this](Judged judged) { take_judged(std::move(judged)); });
+}
+
+void ReadingsPage::take_judged(Judged judged) {
+    judged_ = std::move(judged.readings);
     const int kept = table_->currentRow();
     {
         const QSignalBlocker blocked(table_);
         table_->setRowCount(0);
         table_->setRowCount(static_cast<int>(judged_.size()));
-        for (std::size_t i = 0; i < judged_.size(); ++i)
-            fill_row(static_cast<int>(i), site.readings[i], judged_[i]);
-        for (int column : {ReadingColumn::at, ReadingColumn::what, ReadingColumn::value,
-                           ReadingColumn::promised})
-            table_->resizeColumnToContents(column);
-        table_->setColumnWidth(ReadingColumn::mark, 26);
-        if (kept >= 0 && table_->rowCount() > 0)
-            table_->setCurrentCell(std::min(kept, table_->rowCount() - 1), ReadingColumn::at);
+        if (table_->rowCount() > 0 && (kept >= 0 || to_end_))
+            table_->setCurrentCell(
+                to_end_ ? table_->rowCount() - 1 : std::min(kept, table_->rowCount() - 1),
+                ReadingColumn::at);
     }
+    if (to_end_) table_->scrollToBottom();
+    to_end_ = false;
+    slices_.start(
+        judged_.size(),
+        [this, site = std::move(judged.site)](std::size_t row) {
+            const QSignalBlocker blocked(table_);
+            fill_row(static_cast<int>(row), site->readings[row], judged_[row]);
+        },
+        [this] { size_columns(); });
+    size_columns();
     const auto count = [&](ReadingVerdict verdict) {
         return std::count_if(judged_.begin(), judged_.end(),
                              [&](const JudgedReading& one) { return one.verdict == verdict; });
@@ -232,6 +248,13 @@ void ReadingsPage::refresh() {
     take_selection();
     show_reading();
     show_promise();
+}
+
+void ReadingsPage::size_columns() {
+    for (int column :
+         {ReadingColumn::at, ReadingColumn::what, ReadingColumn::value, ReadingColumn::promised})
+        table_->resizeColumnToContents(column);
+    table_->setColumnWidth(ReadingColumn::mark, 26);
 }
 
 void ReadingsPage::fill_row(int row, const Reading& reading, const JudgedReading& judged) {
@@ -347,11 +370,12 @@ void ReadingsPage::add() {
     if (!value) return refuse(value.error(), value_);
     reading->value = *value;
     const Result<Added> added = add_reading(document_.committed(), *reading);
+    to_end_ = true;
     if (!document_.edit(tr("Add a reading at %1").arg(q(reading->subject)),
-                        added ? Result<Site>(added->site) : added.error()))
+                        added ? Result<Site>(added->site) : added.error())) {
+        to_end_ = false;
         return;
-    table_->setCurrentCell(table_->rowCount() - 1, ReadingColumn::at);
-    table_->scrollToBottom();
+    }
     value_->clear();
     value_->setFocus();
 }

@@ -11,6 +11,8 @@
 #include <QWidget>
 
 #include "app/document/document.h"
+#include "app/kit/background_job.h"
+#include "app/kit/in_slices.h"
 #include "app/kit/prompts.h"
 #include "app/kit/working_view.h"
 #include "core/prove/readings.h"
@@ -33,6 +35,13 @@ private:
     QWidget* make_foot();
     void make_table();
     void refresh();
+    // Readings with the site that they are of.
+    struct Judged {
+        std::shared_ptr<const Site> site;
+        std::vector<JudgedReading> readings;
+    };
+    void take_judged(Judged judged);
+    void size_columns();
     void fill_row(int row, const Reading& reading, const JudgedReading& judged);
     void add();
     void take();
@@ -55,6 +64,9 @@ private:
     QWidget* foot_;
     QPushButton *take_, *remove_;
     std::vector<JudgedReading> judged_;
+    BackgroundJob<Judged> job_;
+    InSlices slices_{this};
+    bool to_end_ = false;  // what was added is to be shown
 };
 
 }  // namespace ovant

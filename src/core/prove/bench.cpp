@@ -417,4 +417,15 @@ const BenchRecord* record_of(const Site& site, const BenchStep& step) {
     return found == site.bench.end() ? nullptr : &*found;
 }
 
+BenchRecords bench_records(const Site& site) {
+    BenchRecords out;
+    for (const BenchRecord& record : site.bench) out.emplace(record.id, &record);
+    return out;
+}
+
+const BenchRecord* record_of(const BenchRecords& records, const BenchStep& step) {
+    const auto found = records.find(step.key);
+    return found == records.end() ? nullptr : found->second;
+}
+
 }  // namespace ovant

@@ -17,6 +17,8 @@
 
 #include <optional>
 #include <string>
+#include <string_view>
+#include <unordered_map>
 #include <vector>
 
 #include "core/prove/cards.h"
@@ -76,5 +78,10 @@ std::vector<const BenchStep*> all_steps(const BenchPlan& plan);
 std::vector<const BenchStep*> all_steps(BenchPlan&& plan) = delete;
 // What came of a step; null where it was not tried yet.
 const BenchRecord* record_of(const Site& site, const BenchStep& step);
+// The same for many steps of a site that stays: by the key of the step.
+using BenchRecords = std::unordered_map<std::string_view, const BenchRecord*>;
+BenchRecords bench_records(const Site& site);
+BenchRecords bench_records(Site&& site) = delete;
+const BenchRecord* record_of(const BenchRecords& records, const BenchStep& step);
 
 }  // namespace ovant

@@ -56,8 +56,9 @@ void collect_runs(const Network& net, const ReadingsAlong& readings, Handover& o
 
 void collect_bench(const Network& net, Handover& out) {
     const BenchPlan plan = bench_plan(net);
+    const BenchRecords records = bench_records(*net.site);
     for (const BenchStep* step : all_steps(plan)) {
-        const BenchRecord* record = record_of(*net.site, *step);
+        const BenchRecord* record = record_of(records, *step);
         ++out.bench_steps;
         out.bench_done += record && record->state == BenchState::done;
         out.bench_failed += record && record->state == BenchState::failed;
