@@ -91,7 +91,7 @@ int ways_command(const Options& options, const Streams& streams) {
     if (!opened) return cli_unreadable;
     opened->context.catalogue = &opened->catalogue;
     const Device* camera = find_device(opened->site, options.camera);
-    if (!camera || !is_camera(*camera, opened->catalogue)) {
+    if (!camera || !ends_a_run(*camera, opened->catalogue)) {
         streams.err << sentence(
                            Error{ErrorCode::no_such_object, "", "camera " + options.camera, ""})
                     << "\n";

@@ -222,9 +222,11 @@ std::string reason(const Check& check, const TextContext& context) {
         case Note::cable_indoor_outside: return told("{} is indoor cable", check.subject);
         case Note::over_port_class: return said("split the load or feed it locally");
         case Note::crosses_water: return said("draw a pathway there, or go by radio");
-        case Note::unit_without_power: return said("no picture comes through a unit that is dark");
+        case Note::unit_without_power: return said("nothing comes through a unit that is dark");
         case Note::ends_nowhere:
             return said("follow the data from the camera: where it ends, a cable is missing");
+        case Note::ends_before_head_end:
+            return said("follow its data: where they end, a cable is missing");
         case Note::no_recorder: return said("place a recorder and join it, if it is not elsewhere");
         case Note::wrong_line: return said("a plain port cannot drive this line");
         case Note::unsure_rate: return said("try it on site before promising it");

@@ -47,10 +47,10 @@ std::string link_rate_words(const Sentence& s) {
         return told("{} may carry {}: nobody knows before trying", s.check.subject,
                     s.quantity(s.check.limit));
     }
-    return s.fails ? told("The pictures need {}, {} runs at {}", s.quantity(s.check.value),
-                          s.check.subject, s.quantity(s.check.limit))
-                   : told("The pictures need {} of {} on {}, more than {:.0f} % of it",
-                          s.quantity(s.check.value), s.quantity(s.check.limit), s.check.subject,
+    return s.fails ? told("{} must carry {}, it runs at {}", s.check.subject,
+                          s.quantity(s.check.value), s.quantity(s.check.limit))
+                   : told("{} must carry {} of {}, more than {:.0f} % of it", s.check.subject,
+                          s.quantity(s.check.value), s.quantity(s.check.limit),
                           100 * s.check.keep_line / s.check.limit);
 }
 
@@ -108,6 +108,8 @@ std::string not_connected_words(const Sentence& s) {
         case Note::ends_nowhere:
             return told("Its pictures end at {}: nothing there leads to a recorder",
                         s.check.subject);
+        case Note::ends_before_head_end:
+            return told("Its data end at {}: nothing there leads to the head end", s.check.subject);
         default: return said("Its cable leads to nothing that feeds it");
     }
 }

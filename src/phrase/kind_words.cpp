@@ -73,6 +73,9 @@ constexpr Pair labels[] = {
     {"camera/min_volts", "Promised from"},
     {"off_below_v", "Dark below"},
     {"bit_rate_mbps", "Bit rate"},
+    {"load/start_s", "Seconds to start"},
+    {"load/watts", "Takes at most"},
+    {"load/min_volts", "Promised from"},
     {"start_s", "Seconds to a picture"},
     {"heater_below_c", "Heater closes below"},
     {"asks_by_link_layer", "Asks for its watts (LLDP)"},
@@ -147,6 +150,7 @@ constexpr Pair labels[] = {
 
 constexpr Pair headings[] = {{"cable", "Cable"},
                              {"camera", "Camera"},
+                             {"load", "Load"},
                              {"draw", "Draw"},
                              {"picture", "Picture"},
                              {"supply", "Supply"},

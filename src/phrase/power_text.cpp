@@ -145,8 +145,8 @@ std::string camera_day_text(const CameraDay& day, const TextContext& context) {
     if (day.restarts > 0)
         out += told(" restarts {}", counted(day.restarts, said("time"), said("times")));
     if (day.dark_s > 0) {
-        out += told("{} without a picture for {}", day.restarts > 0 ? "," : said(" is"),
-                    duration_text(day.dark_s));
+        out += told("{} without {} for {}", day.restarts > 0 ? "," : said(" is"),
+                    day.sees ? said("a picture") : said("service"), duration_text(day.dark_s));
     }
     for (std::size_t i = 0; i < day.causes.size(); ++i) {
         const std::string text = event_text(day.causes[i], context);
@@ -169,11 +169,19 @@ namespace {
 
 std::string troubles_text(const DayResult& day) {
     int restarting = 0, dark = 0;
+    bool others = false;  // loads that are no cameras
     for (const CameraDay& camera : day.cameras) {
+        others = others || !camera.sees;
         restarting += camera.restarts > 0;
         dark += camera.dark_s > 0;
     }
-    if (restarting == 0 && dark == 0) return said("Every camera stays on through the day");
+    if (restarting == 0 && dark == 0)
+        return others ? said("Every camera and other load stays on through the day")
+                      : said("Every camera stays on through the day");
+    if (others)
+        return told("{} out of service for a while, {}",
+                    counted(dark, said("camera or load is"), said("cameras and loads are")),
+                    restarting == 1 ? said("1 restarts") : told("{} restart", restarting));
     return told("{} without a picture for a while, {}",
                 counted(dark, said("camera is"), said("cameras are")),
                 restarting == 1 ? said("1 restarts") : told("{} restart", restarting));

@@ -68,6 +68,7 @@ std::string title(Category category) {
         case Category::radio: return said("Radio");
         case Category::ups: return said("UPS");
         case Category::small_part: return said("Small parts");
+        case Category::load: return said("Other load");
     }
     return "";
 }

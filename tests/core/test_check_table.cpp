@@ -53,7 +53,7 @@ bool is_port(const Site& site, const Catalogue& catalogue, const std::string& su
 bool is_subject(const Judged& judged, const Check& check) {
     const Device* device = find_device(judged.site, check.subject);
     switch (facts_of(check.id).subject) {
-        case CheckSubject::camera: return device && is_camera(*device, judged.catalogue);
+        case CheckSubject::camera: return device && ends_a_run(*device, judged.catalogue);
         case CheckSubject::device: return device != nullptr;
         case CheckSubject::link: return find_link(judged.site, check.subject) != nullptr;
         case CheckSubject::port: return is_port(judged.site, judged.catalogue, check.subject);

@@ -366,8 +366,8 @@ TEST_CASE("a camera with everything at its default is a camera", "[rule-19]") {
     const std::string cam = b.unit("cam-fixed-4mp", {40, 0});
     b.cable(sw, "1", cam, "lan");
     b.device(cam).camera.reset();
-    CHECK(is_camera(b.device(cam), b.catalogue));
-    CHECK_FALSE(is_camera(b.device(sw), b.catalogue));
+    CHECK(ends_a_run(b.device(cam), b.catalogue));
+    CHECK_FALSE(ends_a_run(b.device(sw), b.catalogue));
     CHECK(b.judged().assessment.runs.size() == 1);
     CameraSettings settings;
     settings.importance = 1;

@@ -47,7 +47,7 @@ struct TwoWays {
         site.design_name.clear();
         const Catalogue catalogue = catalogue_for(site);
         for (const Device& device : site.devices) {
-            if (!is_camera(device, catalogue)) continue;
+            if (!ends_a_run(device, catalogue)) continue;
             for (const Proposal& way : propose_ways(site, catalogue, device.id)) {
                 if (!way.built || way.change.empty() || way.verdict == Verdict::fails ||
                     way.change.removed_links.empty())

@@ -133,7 +133,7 @@ TEST_CASE("designs are never worse than each camera's best way in turn", "[desig
         check_design(design, site, catalogue);
         Site turn = site;
         for (const Device& device : site.devices) {
-            if (is_camera(device, catalogue)) turn = with_best_way(turn, catalogue, device.id);
+            if (ends_a_run(device, catalogue)) turn = with_best_way(turn, catalogue, device.id);
         }
         const Assessment of_turn = assess(turn, catalogue),
                          of_design = assess(design.site, catalogue);

@@ -190,7 +190,7 @@ void Document::select(const std::string& id) {
 std::string Document::selected_camera() const {
     if (selected_.empty()) return "";
     if (const Device* device = find_device(*shown_, selected_);
-        device && is_camera(*device, *catalogue_)) {
+        device && ends_a_run(*device, *catalogue_)) {
         return selected_;
     }
     // A switch serves many runs; it is not part of any one of them.

@@ -58,7 +58,7 @@ void PlanView::contextMenuEvent(QContextMenuEvent* event) {
                                           move_object(document_.committed(), camera, at));
                        });
     const Device* device = find_device(document_.site(), id);
-    if (device && is_camera(*device, document_.catalogue())) {
+    if (device && ends_a_run(*device, document_.catalogue())) {
         menu.addAction(tr("Best way for %1").arg(q(id)), [this, id] {
             document_.edit(tr("Best way for %1").arg(q(id)),
                            with_best_way(document_.committed(), document_.catalogue(), id));

@@ -198,6 +198,7 @@ private:
     // What a camera sees.
     void paint_view(DeviceNumber number, int alpha) {
         const Device& camera = net_.device(number);
+        if (!has_picture(net_.kind(number))) return;
         if (is_dark(camera.id) || layout_.off_plan.contains(number)) return;
         const View view = camera.camera ? camera.camera->view : View{};
         const QPointF at = map_.to_pixel(camera.at);

@@ -355,8 +355,14 @@ void MainWindow::refresh() {
     const QString name = site.name.empty() ? tr("Unnamed site") : QString::fromStdString(site.name);
     site_label_->setText(name);
     const auto units = document_.assessment().units.size();
+    const Network& net = document_.network();
+    const auto cameras = static_cast<std::size_t>(
+        std::count_if(net.cameras.begin(), net.cameras.end(),
+                      [&](DeviceNumber end) { return has_picture(net.kind(end)); }));
+    const std::size_t loads = net.cameras.size() - cameras;
     site_figures_->setText(QString::fromStdString(
-        counted(document_.assessment().runs.size(), "camera") + ", " +
+        counted(cameras, "camera") + ", " +
+        (loads > 0 ? counted(loads, "other load") + ", " : std::string()) +
         counted(site.places.size(), "place") + ", " + counted(units, "feeding unit")));
     units_button_->setText(site.settings.units == UnitSystem::metric ? tr("metres") : tr("feet"));
     units_button_->setToolTip(tr("Show metres or feet"));

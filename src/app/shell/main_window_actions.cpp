@@ -315,6 +315,9 @@ QComboBox* MainWindow::make_camera_kinds() {
     kinds->setFont(text_font(*this, 0.92));
     for (const Kind* kind : document_.catalogue().of(Category::camera))
         kinds->addItem(q(kind->name), q(kind->id));
+    kinds->insertSeparator(kinds->count());
+    for (const Kind* kind : document_.catalogue().of(Category::load))
+        kinds->addItem(q(kind->name), q(kind->id));
     kinds->setCurrentIndex(kinds->findData(usual::camera));
     connect(kinds, &QComboBox::activated, this, [this, kinds] {
         plan_->set_camera_kind(kinds->currentData().toString().toStdString());
@@ -515,6 +518,8 @@ QString usual_words(const QAction& action) {
         {"chain", "chain line type text paste"},
         {"copyRun", "chain line text clipboard"},
         {"importCsv", "import list spreadsheet"},
+        {"tool-camera",
+         "load phone access point intercom door station reader panel speaker gateway"},
         {"pasteCameras", "import list table clipboard"},
         {"saveAs", "save as copy"},
         {"settings", "preferences options"},

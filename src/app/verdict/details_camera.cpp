@@ -19,7 +19,8 @@ void DetailsPanel::fill_camera(const Device& device) {
     add_heading(q(id) + "  " + q(device.name));
     add_name(device.id, device.name);
     add_choice(
-        tr("Kind"), "kind", kinds_of(Category::camera), device.kind,
+        tr("Kind"), "kind", kinds_of(or_nothing(d.catalogue().find(device.kind)).category),
+        device.kind,
         [&d, id](const std::string& kind) {
             return set_kind(d.committed(), d.catalogue(), id, kind);
         },
@@ -31,11 +32,16 @@ void DetailsPanel::fill_camera(const Device& device) {
         const char* name;
         double CameraDraw::*watts;
     };
-    for (const State& state : {State{tr("Day"), "dayWatts", &CameraDraw::day_w},
-                               State{tr("Infrared adds"), "infraredWatts", &CameraDraw::infrared_w},
-                               State{tr("Heater adds"), "heaterWatts", &CameraDraw::heater_w},
-                               State{tr("Motors add"), "motorWatts", &CameraDraw::motors_w},
-                               State{tr("Start adds"), "startWatts", &CameraDraw::start_w}}) {
+    const bool sees = has_picture(kind);
+    for (const State& state :
+         {State{sees ? tr("Day") : tr("Takes"), "dayWatts", &CameraDraw::day_w},
+          State{tr("Infrared adds"), "infraredWatts", &CameraDraw::infrared_w},
+          State{tr("Heater adds"), "heaterWatts", &CameraDraw::heater_w},
+          State{tr("Motors add"), "motorWatts", &CameraDraw::motors_w},
+          State{tr("Start adds"), "startWatts", &CameraDraw::start_w}}) {
+        const bool everywhere =
+            state.watts == &CameraDraw::day_w || state.watts == &CameraDraw::start_w;
+        if (!sees && !everywhere) continue;
         add_number(
             state.label, state.name, Unit::watt, draw.*state.watts, false,
             [&d, id, draw, watts = state.watts](std::optional<double> value) {
@@ -55,7 +61,7 @@ void DetailsPanel::fill_camera(const Device& device) {
             return set_camera(d.committed(), id, changed);
         },
         tr("Change bit rate of %1").arg(q(id)));
-    fill_picture(device, kind);
+    if (sees) fill_picture(device, kind);
     struct Sight {
         QString label;
         const char* name;
@@ -66,6 +72,7 @@ void DetailsPanel::fill_camera(const Device& device) {
          {Sight{tr("Looks to, °"), "direction", Unit::none, &View::direction_deg},
           Sight{tr("Angle, °"), "angle", Unit::none, &View::angle_deg},
           Sight{tr("Sees as far as"), "range", Unit::metre, &View::range_m}}) {
+        if (!sees) break;
         add_number(
             sight.label, sight.name, sight.unit, settings.view.*sight.value, false,
             [&d, id, settings, member = sight.value](std::optional<double> value) {

@@ -48,7 +48,7 @@ void DetailsPanel::refresh() {
     form_->setRowWrapPolicy(QFormLayout::WrapLongRows);
     const Site& site = document_.committed();
     if (const Device* device = find_device(site, id)) {
-        if (is_camera(*device, document_.catalogue()))
+        if (ends_a_run(*device, document_.catalogue()))
             fill_camera(*device);
         else
             fill_unit(*device);

@@ -159,6 +159,7 @@ private:
             });
         if (!begun) return;
         for (const Run& run : net_.runs) {
+            if (!has_picture(net_.kind(run.camera))) continue;
             const Device& camera = net_.device(run.camera);
             const int channel = or_nothing(camera.on_network).recorder_channel;
             if (channel == 0) {
@@ -191,8 +192,8 @@ private:
 }  // namespace
 
 bool takes_address(const Kind& kind) {
-    return kind.network || kind.category == Category::camera ||
-           kind.category == Category::recorder || kind.category == Category::radio;
+    return kind.network || ends_a_run(kind) || kind.category == Category::recorder ||
+           kind.category == Category::radio;
 }
 
 DeviceNumber recorder_of(const Network& net, const Run& run) {

@@ -132,7 +132,7 @@ std::vector<PowerNode> power_tree(const Network& net, const Assessment& assessme
     std::vector<DeviceNumber> fed;
     for (DeviceNumber device : net.kinds.numbers()) {
         const Kind& kind = net.kind(device);
-        if (kind.category == Category::camera || kind.ups) continue;
+        if (ends_a_run(kind) || kind.ups) continue;
         const bool feeds =
             kind.supply && std::any_of(kind.ports.begin(), kind.ports.end(),
                                        [](const auto& port) { return port.role == PortRole::pse; });

@@ -98,16 +98,17 @@ enum class Note {
     indoor_outside,
     not_for_wet,
     cable_indoor_outside,
-    reserves_by_class,   // the unit itself reserves by class
-    over_port_class,     // draws more than the class it asks for
-    power_off,           // the feeding port is switched off
-    unit_without_power,  // a unit on the way has no feed
-    ends_nowhere,        // pictures end at a unit from which no way leads to a recorder
-    no_recorder,         // the site has none
-    wrong_line,          // the two ends speak different line codes
-    unsure_rate,         // nobody knows the rate before trying
-    steel_core,          // coax with a copper-clad steel core
-    other_rate,          // optics or radios that do not go together: what differs
+    reserves_by_class,     // the unit itself reserves by class
+    over_port_class,       // draws more than the class it asks for
+    power_off,             // the feeding port is switched off
+    unit_without_power,    // a unit on the way has no feed
+    ends_nowhere,          // pictures end at a unit from which no way leads to a recorder
+    ends_before_head_end,  // data end at a unit from which no way leads to the head end
+    no_recorder,           // the site has none
+    wrong_line,            // the two ends speak different line codes
+    unsure_rate,           // nobody knows the rate before trying
+    steel_core,            // coax with a copper-clad steel core
+    other_rate,            // optics or radios that do not go together: what differs
     other_wavelength,
     other_fibre,
     other_strands,

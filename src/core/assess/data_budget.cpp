@@ -13,7 +13,7 @@ namespace {
 double into_recorder_mbps(const Network& net, DeviceNumber recorder) {
     double mbps = 0;
     for (LinkNumber link : net.link_on[recorder]) {
-        if (link) mbps += net.links[link].load_mbps;
+        if (link) mbps += net.links[link].load_mbps - net.links[link].unrecorded_mbps;
     }
     return mbps;
 }
@@ -87,7 +87,8 @@ std::optional<Check> recorder_input(const Network& net, DeviceNumber recorder, b
 std::vector<Check> recorder_channels(const Network& net) {
     std::map<DeviceNumber, int> cameras;
     for (const Run& run : net.runs) {
-        if (run.root && pictures_arrive(net, run) && net.kind(run.root).channels > 0)
+        if (run.root && has_picture(net.kind(run.camera)) && pictures_arrive(net, run) &&
+            net.kind(run.root).channels > 0)
             ++cameras[run.root];
     }
     std::vector<Check> out;
@@ -116,7 +117,8 @@ std::vector<Check> recorder_inputs(const Network& net, bool working) {
     std::map<DeviceNumber, double> ends;
     for (CameraNumber camera : net.cameras.numbers()) {
         const Run& run = net.runs[camera];
-        if (pictures_arrive(net, run)) ends[run.root] += net.bit_rate_mbps[camera];
+        if (has_picture(net.kind(run.camera)) && pictures_arrive(net, run))
+            ends[run.root] += net.bit_rate_mbps[camera];
     }
     const auto most = std::max_element(
         ends.begin(), ends.end(), [](const auto& a, const auto& b) { return a.second < b.second; });

@@ -83,7 +83,7 @@ private:
     void enter(DeviceNumber device, PortNumber by) {
         seen_[device] = true;
         net_.towards[device] = by;
-        if (net_.kind(device).category != Category::camera) queue_.push_back(device);
+        if (!ends_a_run(net_.kind(device))) queue_.push_back(device);
     }
     void spread(DeviceNumber device) {
         const auto& links = net_.link_on[device];
@@ -246,8 +246,14 @@ Run walk(const Network& net, DeviceNumber camera) {
 }
 
 // Adds a camera's rate to every link between it and the recorder, and notes those of the head end.
+// Of a load without a picture nothing goes into a recorder.
 void add_load(Network& net, Run& run, double rate_mbps) {
-    for (LinkNumber link : run.links) net.links[link].load_mbps += rate_mbps;
+    const bool recorded = has_picture(net.kind(run.camera));
+    const auto load = [&](LinkNumber link) {
+        net.links[link].load_mbps += rate_mbps;
+        if (!recorded) net.links[link].unrecorded_mbps += rate_mbps;
+    };
+    for (LinkNumber link : run.links) load(link);
     if (run.outs.empty()) return;
     PortAt at = run.outs.front();
     for (std::size_t steps = 0; steps < net.links.size(); ++steps) {
@@ -255,9 +261,11 @@ void add_load(Network& net, Run& run, double rate_mbps) {
         const LinkNumber link = port ? net.link_at({at.device, port}) : LinkNumber{};
         run.root = at.device;
         if (!link) return;
-        net.links[link].load_mbps += rate_mbps;
+        const PortAt next = net.across({at.device, port});
+        if (!recorded && net.kind(next.device).category == Category::recorder) return;
+        load(link);
         run.upstream.push_back(link);
-        at = net.across({at.device, port});
+        at = next;
     }
 }
 
@@ -309,6 +317,13 @@ PortNumber onward_to_recorder(const Network& net, PortAt entered) {
 bool pictures_arrive(const Network& net, const Run& run) {
     if (!run.connected || !run.root) return false;
     const Kind& end = net.kind(run.root);
+    if (!has_picture(net.kind(run.camera))) {
+        // One cable from the recorder, or where the head end is.
+        const PortNumber on = net.towards[run.root];
+        if (end.category == Category::recorder || (on && net.link_at({run.root, on}))) return true;
+        return net.has_head_end ? net.at_head_end(run.root)
+                                : plugs_into_mains(end) || is_source(end);
+    }
     if (net.has_recorder) return end.category == Category::recorder;
     return net.has_head_end ? net.at_head_end(run.root) : plugs_into_mains(end) || is_source(end);
 }
@@ -397,9 +412,9 @@ bool Network::long_setting_on(PortAt at) const {
            groups.contains(port(at).group);
 }
 
-bool is_camera(const Device& device, const Catalogue& catalogue) {
+bool ends_a_run(const Device& device, const Catalogue& catalogue) {
     const Kind* kind = catalogue.find(device.kind);
-    return kind && kind->category == Category::camera;
+    return kind && ends_a_run(*kind);
 }
 
 CameraDraw camera_draw(const Device& device, const Kind& kind) {
@@ -451,7 +466,7 @@ DeviceNumbers add_devices(Network& net) {
         net.link_on.emplace_back(net.kinds.back()->ports.size());
         net.use_on.emplace_back(net.kinds.back()->ports.size());
         numbers[device.id] = number;
-        if (net.kinds.back()->category == Category::camera) net.cameras.push_back(number);
+        if (ends_a_run(*net.kinds.back())) net.cameras.push_back(number);
     }
     return numbers;
 }

@@ -33,7 +33,8 @@ struct NetLink {
     double length_m = 0;  // of solid cable; of a radio path, between the antennas
     Surroundings surroundings = Surroundings::indoor;
     bool in_ground = false;
-    double load_mbps = 0;  // bit rates of all cameras that use it up to the recorder
+    double load_mbps = 0;        // bit rates of all that use it, up to the recorder or head end
+    double unrecorded_mbps = 0;  // the part of it that is no pictures
     Medium medium() const { return cable->cable->medium; }
 };
 
@@ -88,7 +89,7 @@ struct Network {
     By<DeviceNumber, bool> feed_is_off;    // it hangs on a feed with a port switched off
     By<DeviceNumber, PortNumber> towards;  // the port that leads to the recorder, none at a root
     By<LinkNumber, NetLink> links;
-    By<CameraNumber, DeviceNumber> cameras;
+    By<CameraNumber, DeviceNumber> cameras;  // whatever a run ends at
     By<CameraNumber, Run> runs;
     By<CameraNumber, double> bit_rate_mbps;
     std::vector<StandbyFeed> standby_feeds;  // of one unit the one that takes over first before
@@ -138,7 +139,8 @@ PortNumber passed_on_at(const Kind& kind, PortNumber from, std::string& lane);
 bool carries_power(Medium medium);
 
 // Whether the pictures of a run come to where they are wanted: a recorder; in a site without one a
-// unit at the head end; without that too, any unit with mains.
+// unit at the head end; without that too, any unit with mains. The data of a load without a picture
+// are wanted at the head end, recorder or not.
 bool pictures_arrive(const Network& net, const Run& run);
 
 // Units that pictures come through or end at, the camera not among them.
@@ -150,8 +152,8 @@ bool lives_on_a_feed(const Kind& kind);
 // The camera with this id; none where there is no such.
 CameraNumber find_camera(const Network& net, std::string_view id);
 
-// A device of a camera's kind, whether or not anything differs from the kind.
-bool is_camera(const Device& device, const Catalogue& catalogue);
+// A device that a run ends at, whether or not anything differs from its kind.
+bool ends_a_run(const Device& device, const Catalogue& catalogue);
 // Watts of the camera in one condition, from its settings or its kind.
 CameraDraw camera_draw(const Device& device, const Kind& kind);
 // Its picture as set, or as the kind comes.

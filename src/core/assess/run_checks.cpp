@@ -51,7 +51,8 @@ void pictures_end_before(RunCase& of) {
                               Sense::at_least, source::drawing);
     check.margin = no_value;
     check.verdict = Verdict::fails;
-    check.note = Note::ends_nowhere;
+    check.note =
+        has_picture(net.kind(of.run.camera)) ? Note::ends_nowhere : Note::ends_before_head_end;
     of.offer(std::move(check));
 }
 

@@ -49,6 +49,21 @@ void add_ports(const PortsInFile& in_file, std::vector<PortKind>& ports) {
     }
 }
 
+// A load is judged as a camera that shows nothing.
+CameraFacts without_a_picture(const LoadFacts& load) {
+    CameraFacts out;
+    out.draw = {load.watts, 0, 0, 0, load.start_w};
+    out.min_volts = load.min_volts;
+    out.off_below_v = load.off_below_v;
+    out.picture.width_px = out.picture.height_px = 0;
+    out.bit_rate_mbps = load.bit_rate_mbps;
+    out.start_s = load.start_s;
+    out.first_input = load.first_input;
+    out.bridges_inputs = load.bridges_inputs;
+    out.asks_by_link_layer = load.asks_by_link_layer;
+    return out;
+}
+
 }  // namespace
 
 std::string kilobytes(std::size_t bytes) { return fmt::format("{} kB", (bytes + 999) / 1000); }
@@ -66,6 +81,7 @@ std::optional<Kind> kind_from(const json& object, const JsonPath& path, Problems
             kind.supply->allocation = Allocation::by_class;
     }
     for (const PortsInFile& ports : in_file.ports) add_ports(ports, kind.ports);
+    if (kind.load) kind.camera = without_a_picture(*kind.load);
     const std::string what = lacking(kind);
     if (what.empty()) return kind;
     problems.add({{ErrorCode::bad_kind, path.place(), kind.id, what}, path.pointer(), true});
@@ -99,6 +115,23 @@ const Kind* Catalogue::find(std::string_view id) const {
 const CableFacts* cable_facts(const Catalogue& catalogue, std::string_view id) {
     const Kind* kind = catalogue.find(id);
     return kind && kind->cable ? &*kind->cable : nullptr;
+}
+
+const Kind* kind_named(const Catalogue& catalogue, std::string_view text,
+                       const std::function<bool(const Kind&)>& takes) {
+    if (const Kind* kind = catalogue.find(text)) return takes(*kind) ? kind : nullptr;
+    const auto same = [](char a, char b) {
+        const auto small = [](char c) {
+            return static_cast<char>(c >= 'A' && c <= 'Z' ? c - 'A' + 'a' : c);
+        };
+        return small(a) == small(b);
+    };
+    for (const auto& [id, kind] : catalogue) {
+        if (takes(*kind) &&
+            std::equal(text.begin(), text.end(), kind->name.begin(), kind->name.end(), same))
+            return kind.get();
+    }
+    return nullptr;
 }
 
 std::vector<const Kind*> Catalogue::of(Category category) const {

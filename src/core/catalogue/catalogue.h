@@ -2,6 +2,7 @@
 // Kinds by id: those shipped in data/catalogue and those a site adds.
 #pragma once
 
+#include <functional>
 #include <map>
 #include <memory>
 #include <string>
@@ -37,6 +38,11 @@ private:
 
 // The figures of a cable; null for a kind that is none or not there.
 const CableFacts* cable_facts(const Catalogue& catalogue, std::string_view id);
+
+// By id, or by its name as it is shown, in small or large letters; null where none that `takes` it
+// is called so.
+const Kind* kind_named(const Catalogue& catalogue, std::string_view text,
+                       const std::function<bool(const Kind&)>& takes);
 
 // Reads one catalogue file: {"kinds": [...]}. The error's place is the path of the wrong field.
 Result<std::vector<Kind>> read_kinds(std::string_view json_text);

@@ -7,6 +7,7 @@
 
 OVANT_EMBEDDED(cables_json);
 OVANT_EMBEDDED(cameras_json);
+OVANT_EMBEDDED(loads_json);
 OVANT_EMBEDDED(equipment_json);
 OVANT_EMBEDDED(fibre_json);
 OVANT_EMBEDDED(radio_json);
@@ -25,6 +26,7 @@ std::string_view text(const char* begin, const char* end) {
 std::vector<std::string_view> catalogue_files() {
     return {text(embedded_cables_json, embedded_cables_json_end),
             text(embedded_cameras_json, embedded_cameras_json_end),
+            text(embedded_loads_json, embedded_loads_json_end),
             text(embedded_equipment_json, embedded_equipment_json_end),
             text(embedded_fibre_json, embedded_fibre_json_end),
             text(embedded_radio_json, embedded_radio_json_end),

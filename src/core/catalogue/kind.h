@@ -38,7 +38,8 @@ enum class Category {
     mains_unit,  // data over the mains wiring
     radio,
     ups,  // stands between the mains and what is plugged into it
-    small_part
+    small_part,
+    load  // takes power and data at the end of a run and has no picture: a phone, an access point
 };
 
 // What runs between two ports. Each port takes one medium, a cable is of one.
@@ -133,6 +134,18 @@ struct CameraFacts {
     FirstInput first_input = FirstInput::most_volts;
     bool bridges_inputs = false;      // takes the other input over without a restart
     bool asks_by_link_layer = false;  // names the watts it needs once it runs
+};
+
+// What a load states of itself; read into the same figures as a camera's.
+struct LoadFacts {
+    double watts = 0;          // most it takes, in use
+    double start_w = 0;        // added while it starts
+    double bit_rate_mbps = 0;  // to and from the head end, together
+    std::optional<double> min_volts, off_below_v;
+    double start_s = 40;
+    FirstInput first_input = FirstInput::most_volts;
+    bool bridges_inputs = false;
+    bool asks_by_link_layer = false;
 };
 
 enum class PortRole {
@@ -271,7 +284,8 @@ struct Kind {
     double mount_h = 0;        // hours to mount, 0: the site's usual
     By<PortNumber, PortKind> ports;
     std::optional<CableFacts> cable;
-    std::optional<CameraFacts> camera;
+    std::optional<CameraFacts> camera;  // of a load too, without a picture
+    std::optional<LoadFacts> load;      // as it was written
     std::optional<SupplyFacts> supply;
     std::optional<InlineFacts> in_line;
     std::optional<LineFacts> line;
@@ -307,6 +321,11 @@ private:
     std::string json_;
 };
 
+// What a run ends at: a camera, or another load.
+bool ends_a_run(const Kind& kind);
+// A camera, whose data are pictures that end at a recorder; those of another load end at the head
+// end.
+bool has_picture(const Kind& kind);
 // Has a plug that must be put into an outlet.
 bool plugs_into_mains(const Kind& kind);
 // Watts the unit can give by all its ports together: its budget, or the sum of the ports. With

@@ -26,6 +26,7 @@ std::string lacking_figures(const Kind& kind) {
     } needs[] = {
         {Category::cable, kind.cable.has_value(), "a cable needs its figures under “cable”"},
         {Category::camera, kind.camera.has_value(), "a camera needs its figures under “camera”"},
+        {Category::load, kind.load.has_value(), "a load needs its figures under “load”"},
         {Category::repeater, kind.in_line.has_value(),
          "a repeater needs its figures under “in_line”"},
         {Category::extender, kind.in_line.has_value(),
@@ -43,6 +44,7 @@ std::string lacking_figures(const Kind& kind) {
     }
     if (kind.solar && !kind.supply) return "a solar supply needs its figures under “supply”";
     if (kind.cable && kind.category != Category::cable) return "only a cable has figures of one";
+    if (kind.load && kind.category != Category::load) return "only a load has figures of one";
     return "";
 }
 
@@ -109,6 +111,8 @@ std::string lacking_ports(const Kind& kind) {
     const auto through_air = [](const PortKind& port) { return port.medium == Medium::radio; };
     if (kind.category == Category::camera && count_ports(kind, carries_data) < 1)
         return "a camera needs a port for its pictures";
+    if (kind.category == Category::load && count_ports(kind, carries_data) < 1)
+        return "a load needs a port for its data";
     if (kind.category == Category::recorder && count_ports(kind, carries_data) < 1)
         return "a recorder needs a port for pictures";
     if (kind.category == Category::radio && count_ports(kind, through_air) < 1)

@@ -9,13 +9,13 @@
 namespace ovant {
 
 using enum Category;
-OVANT_ENUM_NAMES(Category, 20, {cable, "cable"}, {camera, "camera"}, {network_switch, "switch"},
+OVANT_ENUM_NAMES(Category, 21, {cable, "cable"}, {camera, "camera"}, {network_switch, "switch"},
                  {recorder, "recorder"}, {injector, "injector"}, {repeater, "repeater"},
                  {extender, "extender"}, {protector, "protector"}, {enclosure, "enclosure"},
                  {media_converter, "media-converter"}, {transceiver, "transceiver"},
                  {supply, "supply"}, {splitter, "splitter"}, {combiner, "combiner"},
                  {coax_unit, "coax-unit"}, {line_unit, "line-unit"}, {mains_unit, "mains-unit"},
-                 {radio, "radio"}, {ups, "ups"}, {small_part, "small-part"});
+                 {radio, "radio"}, {ups, "ups"}, {small_part, "small-part"}, {load, "load"});
 OVANT_ENUM_NAMES(CountedAt, 2, {CountedAt::far_unit, "far-unit"}, {CountedAt::loads, "loads"});
 OVANT_ENUM_NAMES(FirstInput, 3, {FirstInput::most_volts, "most-volts"}, {FirstInput::poe, "poe"},
                  {FirstInput::dc, "dc"});

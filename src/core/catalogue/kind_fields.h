@@ -263,6 +263,19 @@ void fields(V& v, Of<AlsoNeeded>) {
 }
 
 template <class V>
+void fields(V& v, Of<LoadFacts>) {
+    v.number("watts", &LoadFacts::watts, {0, 1000}, Need::yes);
+    v.number("start_w", &LoadFacts::start_w, {0, 1000});
+    v.number("bit_rate_mbps", &LoadFacts::bit_rate_mbps, {0, 10000});
+    v.number("min_volts", &LoadFacts::min_volts, {1, 60});
+    v.number("off_below_v", &LoadFacts::off_below_v, {1, 60});
+    v.number("start_s", &LoadFacts::start_s, {1, 3600});
+    v.choice("first_input", &LoadFacts::first_input);
+    v.flag("bridges_inputs", &LoadFacts::bridges_inputs);
+    v.flag("asks_by_link_layer", &LoadFacts::asks_by_link_layer);
+}
+
+template <class V>
 void fields(V& v, Of<Kind>) {
     v.id("id", &Kind::id);
     v.text("name", &Kind::name, 200, Need::yes);
@@ -276,6 +289,7 @@ void fields(V& v, Of<Kind>) {
     v.number("mount_h", &Kind::mount_h, {0, 200});
     v.group("cable", &Kind::cable);
     v.group("camera", &Kind::camera);
+    v.group("load", &Kind::load);
     v.group("in_line", &Kind::in_line);
     v.group("line", &Kind::line);
     v.group("optic", &Kind::optic);

@@ -236,8 +236,7 @@ private:
     std::optional<Error> read_camera() {
         const std::size_t i = elements_.size() - 1;
         Words words(elements_.back(), system_);
-        const Kind* kind =
-            take_kind(words, [](const Kind& one) { return one.category == Category::camera; });
+        const Kind* kind = take_kind(words, [](const Kind& one) { return ends_a_run(one); });
         words.take_any({"camera", "load"});
         CameraDraw draw;
         bool drawn = false;
@@ -260,7 +259,7 @@ private:
         chain_.bit_rate_mbps = words.quantity(Unit::megabit_per_second);
         if (!kind && !words.empty()) {
             kind = kind_named(words.left());
-            if (kind && kind->category == Category::camera) words = Words("", system_);
+            if (kind && ends_a_run(*kind)) words = Words("", system_);
         }
         if (!words.empty() || (kind && !kind->camera))
             return not_so(i, words.left(), "a camera such as camera 9.6 W");
@@ -370,8 +369,8 @@ private:
     std::optional<Error> read_unit(std::size_t i) {
         Words words(elements_[i], system_);
         const auto in = words.after("in"), out = words.after("out");
-        const Kind* named = take_kind(
-            words, [](const Kind& one) { return !one.cable && one.category != Category::camera; });
+        const Kind* named =
+            take_kind(words, [](const Kind& one) { return !one.cable && !ends_a_run(one); });
         std::optional<Category> category;
         for (const auto& [word, is] : unit_words)
             if (!named && !category && words.take(word)) category = is;

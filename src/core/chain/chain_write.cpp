@@ -63,11 +63,13 @@ Calls calls_of_unit(const ChainUnit& unit, const Catalogue& catalogue) {
     return out;
 }
 
-Calls calls_of_camera(const Chain& chain) {
+Calls calls_of_camera(const Chain& chain, const Catalogue& catalogue) {
     std::string how;
     if (chain.draw) how += " " + draw_words(*chain.draw);
     if (chain.bit_rate_mbps) how += " " + number(*chain.bit_rate_mbps) + " Mb/s";
-    return {"camera" + how, "camera " + chain.camera.kind + how};
+    const Kind& kind = or_nothing(catalogue.find(chain.camera.kind));
+    if (!has_picture(kind)) return {kind.id + how};
+    return {"camera" + how, "camera " + kind.id + how};
 }
 
 }  // namespace
@@ -78,7 +80,7 @@ std::string write_chain(const Chain& chain, const Catalogue& catalogue) {
         calls.push_back(calls_of_length(chain.lengths[i]));
         if (i < chain.units.size()) calls.push_back(calls_of_unit(chain.units[i], catalogue));
     }
-    calls.push_back(calls_of_camera(chain));
+    calls.push_back(calls_of_camera(chain, catalogue));
     std::vector<std::string> words;
     for (const Calls& one : calls) words.push_back(one.back());
     const auto text = [&] {

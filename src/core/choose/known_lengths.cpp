@@ -89,7 +89,7 @@ KnownLengths::KnownLengths(const Network& net) {
         if (!by_cable(laid)) continue;
         for (const LinkEnd* end : {&laid.link->a, &laid.link->b}) {
             const DeviceNumber unit = end == &laid.link->a ? laid.a.device : laid.b.device;
-            if (net.kind(unit).category != Category::camera) continue;
+            if (!ends_a_run(net.kind(unit))) continue;
             double& most_m = drops_m_[end->device];
             most_m = std::max(most_m, end->drop_m);
         }

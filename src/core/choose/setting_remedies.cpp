@@ -87,6 +87,7 @@ private:
     }
 
     std::optional<SettingRemedy> lower_picture() const {
+        if (!has_picture(*context_.kind)) return std::nullopt;
         const Device& camera = *context_.camera;
         const Picture now = camera_picture(camera, *context_.kind);
         const double stated_mbps = camera_bit_rate_mbps(camera, *context_.kind);

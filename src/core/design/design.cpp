@@ -533,7 +533,7 @@ private:
 Figures figures_against(const Network& before, const Network& after) {
     SiteChange change;
     for (DeviceNumber unit : after.kinds.numbers()) {
-        const bool camera = after.kind(unit).category == Category::camera;
+        const bool camera = ends_a_run(after.kind(unit));
         if (!camera) change.devices.push_back(after.device(unit));
     }
     const std::optional<Piece> piece = measure({before, after, true}, change, "");

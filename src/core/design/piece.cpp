@@ -53,7 +53,7 @@ private:
         for (const Device& device : change_.devices) {
             if (device.id == camera_) continue;
             const DeviceNumber unit = is_.at(device.id);
-            if (after_.kind(unit).category == Category::camera) continue;
+            if (ends_a_run(after_.kind(unit))) continue;
             if (!was_.contains(device.id)) of_.devices.push_back(unit);
             const Device* before =
                 was_.contains(device.id) ? &before_.device(was_.at(device.id)) : nullptr;

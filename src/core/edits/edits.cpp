@@ -73,6 +73,7 @@ void join_around(Site& site, std::string_view device) {
 std::string_view id_prefix(Category category) {
     switch (category) {
         case Category::camera: return "K";
+        case Category::load: return "T";
         case Category::network_switch: return "SW";
         case Category::recorder: return "REC";
         case Category::injector: return "INJ";
@@ -102,8 +103,8 @@ Result<Added> add_device(Site site, const Catalogue& catalogue, std::string_view
     device.kind = kind;
     device.name = name;
     device.at = to_centimetre(at);
-    device.place = found->category == Category::camera ? "" : place_at(site, at);
-    if (found->category == Category::camera) device.camera = CameraSettings{};
+    device.place = ends_a_run(*found) ? "" : place_at(site, at);
+    if (ends_a_run(*found)) device.camera = CameraSettings{};
     site.devices.push_back(device);
     return added_if_right(std::move(site), "devices", device);
 }

@@ -64,7 +64,9 @@ public:
         take(site.devices);
         take(site.links);
     }
-    std::string camera() { return next("K{:02}", cameras_); }
+    std::string end_of_run(const Kind& kind) {
+        return has_picture(kind) ? next("K{:02}", cameras_) : next("T{}", loads_);
+    }
     std::string link() { return next("L{}", links_); }
 
 private:
@@ -75,7 +77,7 @@ private:
         }
     }
     std::unordered_set<std::string> taken_;
-    int cameras_ = 0, links_ = 0;
+    int cameras_ = 0, loads_ = 0, links_ = 0;
 };
 
 class Importer {
@@ -148,7 +150,7 @@ private:
                 ++filled;
                 numbers +=
                     bool(parse_quantity(row.cells[column], Unit::metre, out_.site.settings.units));
-                kinds += kind_named(row.cells[column]) != nullptr;
+                kinds += end_of_run(row.cells[column]) != nullptr;
             }
             if (filled == 0) continue;
             const char* means = 2 * kinds > filled     ? "kind"
@@ -158,18 +160,8 @@ private:
         }
         return out;
     }
-    // By id, or by its name as it is shown.
-    const Kind* kind_named(const std::string& text) const {
-        if (const Kind* kind = catalogue_.find(text); kind && kind->camera) return kind;
-        const auto small = [](std::string_view letters) {
-            std::string out(letters);
-            for (char& c : out) c = static_cast<char>(c >= 'A' && c <= 'Z' ? c - 'A' + 'a' : c);
-            return out;
-        };
-        for (const Kind* kind : catalogue_.of(Category::camera)) {
-            if (small(kind->name) == small(text)) return kind;
-        }
-        return nullptr;
+    const Kind* end_of_run(const std::string& text) const {
+        return kind_named(catalogue_, text, [](const Kind& kind) { return ends_a_run(kind); });
     }
 
     // Cameras that stand on no plan: an equipment room where there is none, and their runs.
@@ -250,7 +242,7 @@ private:
         if (listed && cell(row, "length").empty())
             return fail(at, {ErrorCode::missing_field, "", "length", "x and y, or length"});
         const std::string kind = cell(row, "kind");
-        camera.kind = kind.empty() ? usual::camera : or_nothing(kind_named(kind)).id;
+        camera.kind = kind.empty() ? usual::camera : or_nothing(end_of_run(kind)).id;
         if (camera.kind.empty())
             return fail(at, {ErrorCode::unknown_kind, "", shown_value(kind), ""});
         camera.name = cell(row, "name");
@@ -275,7 +267,7 @@ private:
             return wrong_field(settings);
         };
         camera.camera->bit_rate_mbps = number(at, row, "mbps", Unit::megabit_per_second, with_rate);
-        camera.id = ids_.camera();
+        camera.id = ids_.end_of_run(or_nothing(catalogue_.find(camera.kind)));
         const auto with_length = [&](double length_m) {
             return length_range.holds(length_m)
                        ? std::nullopt
@@ -288,11 +280,13 @@ private:
             camera.at = spots_.next();
             camera.stated_run_m = *length_m;
             out_.added.push_back(camera.id);
+            out_.added_lines.push_back(at);
             listed_.push_back(std::move(camera));
             return;
         }
         if (length_m) connect_by_length(at, camera, *length_m);
         out_.added.push_back(camera.id);
+        out_.added_lines.push_back(at);
         out_.site.devices.push_back(std::move(camera));
     }
     static std::optional<Error> wrong_place(Point at) {

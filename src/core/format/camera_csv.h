@@ -14,9 +14,10 @@ namespace ovant {
 
 struct CsvImport {
     Site site;
-    std::vector<std::string> added;  // camera ids
-    std::vector<Error> lines;        // place "line 4", one for each line left out or field ignored
-    bool stopped = false;            // by `goes_on`
+    std::vector<std::string> added;        // camera ids
+    std::vector<std::size_t> added_lines;  // of the file, where each of them stands
+    std::vector<Error> lines;  // place "line 4", one for each line left out or field ignored
+    bool stopped = false;      // by `goes_on`
 };
 
 // Columns, in any order, named in the first line: name, x, y, kind, watts, mbps, length, or as they

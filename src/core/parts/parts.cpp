@@ -19,6 +19,7 @@ int order_of(const PartLine& line, const Catalogue& catalogue) {
     if (!kind) return 100;
     switch (kind->category) {
         case Category::camera: return 0;
+        case Category::load: return 0;
         case Category::recorder: return 1;
         case Category::network_switch: return 2;
         case Category::injector: return 3;

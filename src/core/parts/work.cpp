@@ -59,8 +59,8 @@ private:
         const Place* place = net_.place_of(number);
         const bool on_pole = place && place->kind == PlaceKind::pole;
         const bool antenna = net_.kind(number).radio && net_.device(number).height_m > ladder_m;
-        const bool carried = net_.kind(number).category == Category::camera ||
-                             net_.kind(number).category == Category::radio;
+        const bool carried =
+            ends_a_run(net_.kind(number)) || net_.kind(number).category == Category::radio;
         return antenna || (on_pole && carried);
     }
 

@@ -178,7 +178,8 @@ public:
         power();
         lights();
         read(BenchTask::read, ReadUnder::day);
-        if (run_.root) add(BenchTask::picture, net_.device(run_.root).id, beginnings_.size() - 1);
+        if (run_.root && has_picture(net_.kind(run_.camera)))
+            add(BenchTask::picture, net_.device(run_.root).id, beginnings_.size() - 1);
         if (camera_draw(net_.device(run_.camera), net_.kind(run_.camera)).infrared_w > 0)
             read(BenchTask::night, ReadUnder::night);
         return {net_.device(run_.camera).id, alike_, std::move(steps_)};

@@ -203,6 +203,7 @@ private:
                 std::abs(device.at.y_m - place.at.y_m) <= place.depth_m / 2)
                 add(Caution::vapour);
         }
+        if (!has_picture(net_.kind(run_.camera))) return;
         // What turns or sees far can look where it should not.
         const bool turns = camera_draw(device, net_.kind(run_.camera)).motors_w >= 4;
         const bool sees_far = device.camera && device.camera->view.range_m >= far_view_m;

@@ -320,7 +320,7 @@ double minutes_of(const Network& net, const Reading& reading) {
         case ReadingOf::light: return 10;
         case ReadingOf::loop_resistance: return 15;  // somebody shorts the far end
         case ReadingOf::watts: return 3;             // the switch shows it
-        case ReadingOf::volts: return device && is_camera(*device, *net.catalogue) ? 20 : 8;
+        case ReadingOf::volts: return device && ends_a_run(*device, *net.catalogue) ? 20 : 8;
     }
     return 10;
 }

@@ -48,7 +48,10 @@ void collect_runs(const Network& net, const ReadingsAlong& readings, Handover& o
             }
         }
         const UnitState state = camera.on_network ? camera.on_network->state : UnitState::planned;
-        if (state != UnitState::recording) out.not_recording.push_back(run.camera);
+        const bool done = has_picture(net.kind(net.runs[number].camera))
+                              ? state == UnitState::recording
+                              : state >= UnitState::set;
+        if (!done) out.not_recording.push_back(run.camera);
         out.runs.push_back(std::move(run));
     }
     std::sort(out.cautions.begin(), out.cautions.end());

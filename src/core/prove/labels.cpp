@@ -22,7 +22,7 @@ std::vector<Label> labels_of(const Network& net, const LabelsWanted& wanted) {
                            fmt::format("{} {}", laid.link->id, port_id(net, here))});
     }
     for (DeviceNumber number : net.kinds.numbers()) {
-        if (!wanted.ports || is_camera(net.device(number), *net.catalogue)) continue;
+        if (!wanted.ports || ends_a_run(net.device(number), *net.catalogue)) continue;
         for (PortNumber port : net.kind(number).ports.numbers()) {
             const PortAt at{number, port};
             const PortAt far = net.across(at);

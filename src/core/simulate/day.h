@@ -105,7 +105,8 @@ struct CameraMoment {
 struct CameraDay {
     std::string camera;
     int restarts = 0;    // times it lost power or volts after it had been on, and by plan
-    double dark_s = 0;   // without a picture at the recorder
+    double dark_s = 0;   // without a picture at the recorder, or without service
+    bool sees = true;    // a camera; else another load
     double least_v = 0;  // while it had power; NaN if never
     double peak_w = 0;
     std::vector<DayEvent> causes;       // what made it dark or kept it so, each kind once

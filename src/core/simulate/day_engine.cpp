@@ -128,6 +128,7 @@ void DayEngine::add_camera(CameraNumber number) {
     camera_at_[run.camera] = number;
     for (DeviceNumber device : camera.way) behind_[device].push_back(number);
     CameraDay day;
+    day.sees = has_picture(kind);
     day.camera = name(run.camera);
     day.least_v = std::numeric_limits<double>::quiet_NaN();
     out_.cameras.push_back(std::move(day));

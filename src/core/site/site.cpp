@@ -96,6 +96,12 @@ const PortKind* find_port(const Kind& kind, std::string_view port) {
     return find_by_id(kind.ports, port);
 }
 
+bool ends_a_run(const Kind& kind) {
+    return kind.category == Category::camera || kind.category == Category::load;
+}
+
+bool has_picture(const Kind& kind) { return kind.category == Category::camera; }
+
 bool plugs_into_mains(const Kind& kind) {
     return kind.needs_mains || (kind.supply && kind.supply->from_mains && !kind.solar);
 }

@@ -40,7 +40,7 @@ int things_that_can_fail(const Network& net) { return things_that_can_fail(net, 
 
 int things_that_can_fail(const Network& net, const PartsOf& of) {
     int things = 0;
-    for (DeviceNumber number : of.devices) things += net.kind(number).category != Category::camera;
+    for (DeviceNumber number : of.devices) things += !ends_a_run(net.kind(number));
     for (LinkNumber number : of.links)
         things += net.links[number].medium() == Medium::radio ? 1 : 2;
     return things;

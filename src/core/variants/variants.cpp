@@ -232,7 +232,7 @@ std::vector<Variant> carried_over(const Site& before, const Site& after,
         const auto in_design = by_id(design.devices);
         std::vector<Device> new_cameras;
         for (const Device& device : after.devices) {
-            if (is_camera(device, catalogue) && !was.contains(device.id) &&
+            if (ends_a_run(device, catalogue) && !was.contains(device.id) &&
                 !in_design.contains(device.id))
                 new_cameras.push_back(device);
         }
