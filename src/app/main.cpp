@@ -163,6 +163,7 @@ int run(int argc, char** argv, const ovant::StartOptions& options) {
     if (!options.select.isEmpty()) window.document().select(options.select.toStdString());
     if (options.view == "ways" || options.view == "compare") window.show_ways(true);
     if (options.view == "compare") compare_two(window);
+    if (options.view == "sheet") window.show_sheet(true);
     if (options.view == "catalogue") window.show_catalogue();
     if (options.view == "together") window.power_view()->set_page(ovant::PowerPage::side_by_side);
     if (options.view == "tree") window.power_view()->set_page(ovant::PowerPage::tree);

@@ -10,9 +10,10 @@ namespace {
 
 constexpr const char* stage_names[] = {"survey", "reach", "power", "parts", "prove"};
 constexpr const char* view_names[] = {
-    "ways",        "compare",     "catalogue", "together", "bench",  "addresses", "port-table",
-    "readings",    "handover",    "cuts",      "work",     "offer",  "variants",  "design",
-    "design-five", "design-plan", "practice",  "tree",     "assign", "chances",   "settings"};
+    "ways",       "compare",  "catalogue",   "together",    "bench",    "addresses",
+    "port-table", "readings", "handover",    "cuts",        "work",     "offer",
+    "variants",   "design",   "design-five", "design-plan", "practice", "tree",
+    "assign",     "chances",  "settings",    "sheet"};
 
 QString usage() {
     return QStringLiteral(
@@ -25,7 +26,7 @@ QString usage() {
         "  --view VIEW        open this view: ways, compare, catalogue, together, tree, assign,\n"
         "                     chances, settings, bench, addresses, port-table,\n"
         "                     readings, handover, cuts, work, offer, variants, design,\n"
-        "                     design-five, design-plan, practice\n"
+        "                     design-five, design-plan, practice, sheet\n"
         "  --at TIME          look at this moment of the day, such as 18:12\n"
         "  --what-if WHAT     judge as if this had gone worse, such as copper-clad\n"
         "  --working WHICH    open the working of the check that decides, or of the strip\n"

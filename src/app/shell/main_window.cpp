@@ -32,6 +32,7 @@
 #include "app/power/power_view.h"
 #include "app/prove/prove_view.h"
 #include "app/runs/run_list.h"
+#include "app/runs/sheet_view.h"
 #include "app/shell/command_palette.h"
 #include "app/shell/start_page.h"
 #include "app/strip/strip_view.h"
@@ -250,7 +251,12 @@ QWidget* MainWindow::make_plan_page() {
     auto* splitter = new QSplitter(Qt::Vertical);
     splitter->setHandleWidth(1);
     splitter->setChildrenCollapsible(false);
-    splitter->addWidget(top);
+    sheet_ = new SheetView(document_);
+    connect(sheet_, &SheetView::plan_wanted, this, [this] { show_sheet(false); });
+    plan_or_sheet_ = new QStackedWidget;
+    plan_or_sheet_->addWidget(top);
+    plan_or_sheet_->addWidget(sheet_);
+    splitter->addWidget(plan_or_sheet_);
     splitter->addWidget(strip_);
     splitter->setStretchFactor(0, 1);
     splitter->setSizes({470, 232});
@@ -486,6 +492,7 @@ namespace {
 
 QString side_key(Stage stage) { return QString("panels/side-%1").arg(static_cast<int>(stage)); }
 constexpr const char* list_key = "panels/list";
+constexpr const char* list_beside_sheet_key = "panels/list-beside-sheet";
 
 }  // namespace
 
@@ -493,12 +500,18 @@ bool MainWindow::shows_side(Stage stage) const {
     return QSettings().value(side_key(stage), stage != Stage::parts).toBool();
 }
 
+// Beside the sheet the list says again what the sheet says.
+bool MainWindow::shows_list() const {
+    return shows_sheet() ? QSettings().value(list_beside_sheet_key, false).toBool()
+                         : QSettings().value(list_key, true).toBool();
+}
+
 void MainWindow::show_panels() {
     if (side_->isHidden() == shows_side(stage_)) side_->setVisible(shows_side(stage_));
-    const bool list = QSettings().value(list_key, true).toBool();
+    const bool list = shows_list();
     if (runs_->isHidden() == list) runs_->setVisible(list);
     findChild<QAction*>("showSide")->setChecked(shows_side(stage_));
-    findChild<QAction*>("showList")->setChecked(QSettings().value(list_key, true).toBool());
+    findChild<QAction*>("showList")->setChecked(list);
     refresh_selected_line();
 }
 
@@ -508,7 +521,7 @@ void MainWindow::set_side_shown(bool shown) {
 }
 
 void MainWindow::set_list_shown(bool shown) {
-    QSettings().setValue(list_key, shown);
+    QSettings().setValue(shows_sheet() ? list_beside_sheet_key : list_key, shown);
     show_panels();
 }
 
@@ -523,6 +536,21 @@ void MainWindow::show_ways(bool ways) {
     if (ways && stage_ != Stage::reach) set_stage(Stage::reach);
     middle_->setCurrentWidget(ways ? static_cast<QWidget*>(ways_) : middle_->widget(0));
     if (ways) ways_->findChild<QWidget*>("waysTable")->setFocus();
+}
+
+void MainWindow::show_sheet(bool sheet) {
+    if (middle_->currentIndex() != 0) set_stage(Stage::reach);
+    plan_or_sheet_->setCurrentWidget(sheet ? static_cast<QWidget*>(sheet_)
+                                           : plan_or_sheet_->widget(0));
+    show_panels();
+    if (sheet)
+        sheet_->take_focus();
+    else
+        plan_->setFocus();
+}
+
+bool MainWindow::shows_sheet() const {
+    return middle_->currentIndex() == 0 && plan_or_sheet_->currentWidget() == sheet_;
 }
 
 bool MainWindow::shows_ways() const { return middle_->currentWidget() == ways_; }

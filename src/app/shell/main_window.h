@@ -28,6 +28,7 @@ class PlanView;
 class PowerView;
 class ProveView;
 class RunList;
+class SheetView;
 class StartPage;
 class StripView;
 class VerdictPanel;
@@ -60,6 +61,9 @@ public:
     // In Reach: all ways of the selected camera in place of the plan, and back.
     void show_ways(bool ways);
     bool shows_ways() const;
+    // All runs as a table to work in, in place of the plan, and back.
+    void show_sheet(bool sheet);
+    bool shows_sheet() const;
     CatalogueDialog* show_catalogue();
     PowerView* power_view() { return power_; }
     void show_settings();
@@ -73,6 +77,7 @@ public:
     // Whether the side panel is seen on a stage: as the person left it; else where it tells of the
     // page.
     bool shows_side(Stage stage) const;
+    bool shows_list() const;
     void show_panels();
     void set_side_shown(bool shown);
     void set_list_shown(bool shown);
@@ -167,6 +172,8 @@ private:
     QToolButton* units_button_ = nullptr;
     RunList* runs_ = nullptr;
     PlanView* plan_ = nullptr;
+    SheetView* sheet_ = nullptr;
+    QStackedWidget* plan_or_sheet_ = nullptr;
     StripView* strip_ = nullptr;
     PowerView* power_ = nullptr;
     PartsView* parts_ = nullptr;

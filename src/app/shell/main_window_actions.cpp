@@ -203,6 +203,8 @@ void MainWindow::make_view_actions() {
     }
     add_action("allWays", tr("All ways to reach the selected camera, and back to the plan"),
                QKeySequence("Y"), [this] { show_ways(!shows_ways()); });
+    add_action("sheet", tr("All runs as a sheet to work in, and back to the plan"),
+               QKeySequence(Qt::Key_F8), [this] { show_sheet(!shows_sheet()); });
     const auto panel = [&](const char* name, const QString& text, Qt::Key key) {
         QAction* action = add_action(name, text, QKeySequence(key), [] {});
         action->setCheckable(true);
@@ -226,10 +228,8 @@ void MainWindow::make_view_actions() {
                [this] { plan_->fit(); });
     add_action("zoomIn", tr("Closer"), QKeySequence::ZoomIn, [this] { plan_->zoom(1.25); });
     add_action("zoomOut", tr("Further away"), QKeySequence::ZoomOut, [this] { plan_->zoom(0.8); });
-    add_action("focusPlan", tr("Go to the plan"), QKeySequence(tr("Ctrl+M")), [this] {
-        if (middle_->currentIndex() != 0) set_stage(Stage::reach);
-        plan_->setFocus();
-    });
+    add_action("focusPlan", tr("Go to the plan"), QKeySequence(tr("Ctrl+M")),
+               [this] { show_sheet(false); });
 }
 
 struct MainWindow::Tool {
@@ -274,6 +274,13 @@ void MainWindow::make_tool_actions() {
     auto* row = static_cast<QHBoxLayout*>(tool_row_->layout());
     row->addWidget(more_button);
     row->addStretch(1);
+    auto* sheet = new QToolButton;
+    sheet->setObjectName("button-sheet");
+    sheet->setText(tr("Sheet"));
+    sheet->setToolTip(tr("All runs as a table to type and paste into (F8)"));
+    sheet->setFont(text_font(*this, 0.9));
+    connect(sheet, &QToolButton::clicked, this, [this] { show_sheet(true); });
+    row->addWidget(sheet);
     plan_->set_unit_field(make_unit_kinds());
     plan_->set_tool_field(make_camera_kinds());
     plan_->set_tool(PlanTool::select);
@@ -283,8 +290,8 @@ void MainWindow::add_tool(const Tool& tool, QMenu& more) {
     QAction* action =
         add_action(tool.name, tool.command, QKeySequence(tool.key), [this, tool = tool.tool] {
             if (middle_->currentIndex() != 0) set_stage(Stage::survey);
+            show_sheet(false);
             plan_->set_tool(tool);
-            plan_->setFocus();
         });
     auto* button = new QToolButton;
     button->setObjectName(QString("button-") + tool.name);
@@ -518,6 +525,7 @@ QString usual_words(const QAction& action) {
         {"chain", "chain line type text paste"},
         {"copyRun", "chain line text clipboard"},
         {"importCsv", "import list spreadsheet"},
+        {"sheet", "table spreadsheet list grid"},
         {"tool-camera",
          "load phone access point intercom door station reader panel speaker gateway"},
         {"pasteCameras", "import list table clipboard"},

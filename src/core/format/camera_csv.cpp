@@ -279,6 +279,9 @@ private:
             if (!length_m) return;
             camera.at = spots_.next();
             camera.stated_run_m = *length_m;
+            // Nobody hangs what is made for indoors anywhere else.
+            if (or_nothing(catalogue_.find(camera.kind)).rating == Surroundings::indoor)
+                camera.surroundings = Surroundings::indoor;
             out_.added.push_back(camera.id);
             out_.added_lines.push_back(at);
             listed_.push_back(std::move(camera));

@@ -267,21 +267,7 @@ Result<double> wire_map_of(std::string_view text) {
 
 Result<double> reading_value(ReadingOf of, std::string_view text, UnitSystem system) {
     if (of == ReadingOf::wire_map) return wire_map_of(text);
-    // Bytes by their capital B: what counts bits has a small one.
-    const std::size_t at = text.find("B/s");
-    const bool bytes = unit_of(of) == Unit::megabit_per_second && at != std::string_view::npos &&
-                       at + 3 == text.size();
-    if (!bytes) return parse_quantity(text, unit_of(of), system);
-    std::string bits(text.substr(0, at));
-    double factor = 8;
-    if (const std::size_t last = bits.find_last_not_of(' ');
-        last != std::string::npos && !std::isalpha(static_cast<unsigned char>(bits[last])))
-        factor = 8e-6;  // plain bytes a second
-    const Result<double> value =
-        factor < 1 ? parse_quantity(bits, Unit::count, system)
-                   : parse_quantity(bits + "b/s", Unit::megabit_per_second, system);
-    if (!value) return value.error();
-    return *value * factor;
+    return parse_quantity(text, unit_of(of), system);
 }
 
 ReadingsImport import_readings(const Site& site, const Catalogue& catalogue, std::string_view csv,

@@ -35,14 +35,22 @@ constexpr std::array suffixes{
     Suffix{"ma", Unit::ampere, 0.001},
     Suffix{"w", Unit::watt, 1.0},
     Suffix{"kw", Unit::watt, 1000.0},
+    Suffix{"mw", Unit::watt, 0.001},
     Suffix{"ohm", Unit::ohm, 1.0},
     Suffix{"\u03a9", Unit::ohm, 1.0},
     Suffix{"db", Unit::decibel, 1.0},
     Suffix{"mb/s", Unit::megabit_per_second, 1.0},
     Suffix{"mbps", Unit::megabit_per_second, 1.0},
     Suffix{"mbit/s", Unit::megabit_per_second, 1.0},
+    Suffix{"b/s", Unit::megabit_per_second, 1e-6},
+    Suffix{"bps", Unit::megabit_per_second, 1e-6},
+    Suffix{"bit/s", Unit::megabit_per_second, 1e-6},
     Suffix{"kb/s", Unit::megabit_per_second, 0.001},
+    Suffix{"kbps", Unit::megabit_per_second, 0.001},
+    Suffix{"kbit/s", Unit::megabit_per_second, 0.001},
     Suffix{"gb/s", Unit::megabit_per_second, 1000.0},
+    Suffix{"gbps", Unit::megabit_per_second, 1000.0},
+    Suffix{"gbit/s", Unit::megabit_per_second, 1000.0},
     Suffix{"mm2", Unit::square_millimetre, 1.0},
     Suffix{"mm\u00b2", Unit::square_millimetre, 1.0},
     Suffix{"%", Unit::percent, 1.0},
@@ -149,8 +157,12 @@ Result<double> parse_quantity(std::string_view text, Unit unit, UnitSystem syste
     if (unit == Unit::square_millimetre && suffix == "awg" && number >= 0 && number <= 40) {
         return awg_area_mm2(number);
     }
+    // Bytes by their capital B: what counts bits has a small one.
+    const bool bytes = unit == Unit::megabit_per_second &&
+                       (trimmed(text).ends_with("B/s") || trimmed(text).ends_with("Bps"));
     for (const Suffix& known : suffixes) {
-        if (known.unit == unit && known.text == suffix) return number * known.factor;
+        if (known.unit == unit && known.text == suffix)
+            return number * known.factor * (bytes ? 8 : 1);
     }
     return Error{ErrorCode::bad_unit, "", std::string(text), std::string(wanted(unit))};
 }

@@ -41,8 +41,8 @@ enum class Unit {
 inline constexpr double metres_per_foot = 0.3048;  // exact, international foot
 
 // Text to a number in the SI unit. Accepts "135 ft", "41.1 m", "1.2 km", "12'", "50 F", "16 AWG"
-// (to mm2), "8.2 Mb/s", "350 mA". A bare number takes the unit the system shows. Errors:
-// bad_number, bad_unit.
+// (to mm2), "8.2 Mb/s", "600 kB/s" (bytes), "350 mA". A bare number takes the unit the system
+// shows. Errors: bad_number, bad_unit.
 Result<double> parse_quantity(std::string_view text, Unit unit, UnitSystem system);
 
 double to_shown(double value_si, Unit unit, UnitSystem system);
