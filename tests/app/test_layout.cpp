@@ -9,6 +9,8 @@
 #include "app/power/power_view.h"
 #include "app/settings/settings_window.h"
 #include "app/theme/theme.h"
+#include "app/runs/chain_dialog.h"
+#include "app/runs/sheet_view.h"
 #include "app/ways/ways_view.h"
 #include "app/prove/columns_dialog.h"
 #include "app/prove/labels_dialog.h"
@@ -215,6 +217,9 @@ void audit_all(const Look& look) {
     d.wait([&] { return d.find<WaysView>("ways")->model().rowCount() == way_count; });
     audit(d.window());
     d.window().show_ways(false);
+    d.window().show_sheet(true);
+    audit(d.window());
+    d.window().show_sheet(false);
     auto* tabs = d.find<QTabBar>("rightTabs");
     tabs->setCurrentIndex(1);
     audit(d.window());
@@ -258,6 +263,11 @@ void audit_all(const Look& look) {
                           &d.window());
     columns.show();
     audit(columns);
+    ChainDialog chain(d.document(), true, &d.window());
+    chain.show();
+    chain.set_words("30 W port, 90 m cat6, repeater, 85 m, camera 9.6 W");
+    d.wait([&] { return chain.findChild<QTableWidget*>()->rowCount() > 0; });
+    audit(chain);
     LookDialog look_for(d.document(), &d.window());
     look_for.show();
     audit(look_for);

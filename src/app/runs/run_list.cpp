@@ -3,6 +3,7 @@
 
 #include <QLabel>
 #include <QStyledItemDelegate>
+#include <QToolButton>
 #include <QVBoxLayout>
 
 #include "app/theme/theme.h"
@@ -107,7 +108,16 @@ RunList::RunList(Document& document, QWidget* parent)
     layout->setSpacing(6);
     auto* top = new QVBoxLayout;
     top->setContentsMargins(12, 0, 12, 2);
-    top->addWidget(heading);
+    auto* sheet = new QToolButton;
+    sheet->setObjectName("button-sheet");
+    sheet->setText(tr("Sheet"));
+    sheet->setToolTip(tr("All runs as a table to type and paste into (F8)"));
+    sheet->setFont(text_font(*this, 0.9));
+    connect(sheet, &QToolButton::clicked, this, &RunList::sheet_wanted);
+    auto* head = new QHBoxLayout;
+    head->addWidget(heading, 1);
+    head->addWidget(sheet);
+    top->addLayout(head);
     top->addWidget(filter_);
     layout->addLayout(top);
     layout->addWidget(list_);

@@ -17,6 +17,9 @@ public:
     explicit RunList(Document& document, QWidget* parent = nullptr);
     void focus_filter();
 
+signals:
+    void sheet_wanted();
+
 private:
     void follow_selection();
     void take_current(const QModelIndex& index);

@@ -108,6 +108,7 @@ QWidget* MainWindow::make_workspace() {
     splitter->setHandleWidth(1);
     splitter->setChildrenCollapsible(false);
     runs_ = new RunList(document_);
+    connect(runs_, &RunList::sheet_wanted, this, [this] { show_sheet(true); });
     runs_->setMinimumWidth(220);
     splitter->addWidget(runs_);
     splitter->addWidget(make_middle());

@@ -274,13 +274,6 @@ void MainWindow::make_tool_actions() {
     auto* row = static_cast<QHBoxLayout*>(tool_row_->layout());
     row->addWidget(more_button);
     row->addStretch(1);
-    auto* sheet = new QToolButton;
-    sheet->setObjectName("button-sheet");
-    sheet->setText(tr("Sheet"));
-    sheet->setToolTip(tr("All runs as a table to type and paste into (F8)"));
-    sheet->setFont(text_font(*this, 0.9));
-    connect(sheet, &QToolButton::clicked, this, [this] { show_sheet(true); });
-    row->addWidget(sheet);
     plan_->set_unit_field(make_unit_kinds());
     plan_->set_tool_field(make_camera_kinds());
     plan_->set_tool(PlanTool::select);
