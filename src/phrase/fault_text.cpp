@@ -21,8 +21,9 @@ constexpr double clear_enough = 0.9;
 
 std::string in_pair(const std::string& pair) {
     if (pair.empty()) return "";
-    return pair == another_pair ? said(", in a pair that was not read")
-                                : told(", in pair {}", pair);
+    return pair == another_pair     ? said(", in a pair that was not read")
+           : pair == pair_with_data ? said(", in a pair with data")
+                                    : told(", in pair {}", pair);
 }
 
 }  // namespace

@@ -59,6 +59,7 @@ constexpr Pair labels[] = {
     {"date", "Seen on"},
     {"who", "Seen by"},
     {"watts", "Arrives at most"},
+    {"volts", "Volts there"},
     {"day_w", "By day"},
     {"infrared_w", "Infrared adds"},
     {"heater_w", "Heater adds"},

@@ -36,6 +36,7 @@ int digits_of(double shown_value, Unit unit) {
         case Unit::poe_class:
         case Unit::percent: return 0;
         case Unit::wire_map:
+        case Unit::symptom:
         case Unit::none: return 3;
     }
     return 1;
@@ -49,6 +50,18 @@ std::string wire_map_word(double value) {
         case static_cast<int>(WireMap::crossed): return said("crossed");
         case static_cast<int>(WireMap::split): return said("split pair");
         default: return said("no wire map");
+    }
+}
+
+std::string symptom_word(double value) {
+    switch (static_cast<int>(std::clamp(value, -1.0, 9.0))) {
+        case static_cast<int>(Symptom::well): return said("all well");
+        case static_cast<int>(Symptom::dark): return said("dark, nothing lit");
+        case static_cast<int>(Symptom::no_link): return said("lit, no link");
+        case static_cast<int>(Symptom::no_picture): return said("link, no picture");
+        case static_cast<int>(Symptom::restarts): return said("restarts");
+        case static_cast<int>(Symptom::stutters): return said("stutters");
+        default: return said("nothing that is seen");
     }
 }
 
@@ -84,6 +97,7 @@ std::string shown_number(double value_si, Unit unit, UnitSystem system) {
 std::string shown_number(double value_si, Unit unit, UnitSystem system, int more_digits) {
     const double value = to_shown(value_si, unit, system);
     if (unit == Unit::wire_map && std::isfinite(value)) return wire_map_word(value);
+    if (unit == Unit::symptom && std::isfinite(value)) return symptom_word(value);
     if (std::isnan(value)) return said("none");
     if (std::isinf(value)) return said(value > 0 ? "endless" : "minus endless");
     // Whole rates and watts read better without ".0".

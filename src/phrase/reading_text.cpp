@@ -23,6 +23,7 @@ std::string title(ReadingOf of) {
         case ReadingOf::wire_map: return said("Wire map");
         case ReadingOf::errors: return said("Damaged frames");
         case ReadingOf::throughput: return said("Throughput");
+        case ReadingOf::symptom: return said("What is seen");
         case ReadingOf::delay: return said("Delay");
         case ReadingOf::backup_time: return said("Time on backup");
     }
@@ -68,6 +69,10 @@ std::string reading_text(const Reading& reading, const JudgedReading& judged, Un
                     return told("{} is impossible: no link has such a rate", value(reading.value));
                 case ReadingNote::no_wire_map:
                     return said("that is no wire map: straight, open, shorted, crossed or split");
+                case ReadingNote::no_symptom:
+                    return said(
+                        "that is nothing to see: well, dark, no link, no picture, restarts "
+                        "or stutters");
                 case ReadingNote::more_than_link:
                     return told("{} is impossible: the link itself has {}", value(reading.value),
                                 value(judged.most));
@@ -99,6 +104,23 @@ std::string promise_text(const JudgedReading& judged, UnitSystem units) {
                                   ? told("{} or more", value(judged.least))
                                   : told("{} to {}", value(judged.least), value(judged.most));
     return told("{} promised, {} would do", value(judged.promised), range);
+}
+
+std::string foretold_text(const std::vector<Foretold>& all) {
+    std::string out;
+    for (const Foretold& one : all) {
+        const std::string seen =
+            shown(static_cast<double>(one.symptom), Unit::symptom, UnitSystem::metric);
+        std::string when;
+        switch (one.under) {
+            case ReadUnder::day: when = said("by day"); break;
+            case ReadUnder::night: when = said("at night, infrared on"); break;
+            case ReadUnder::coldest_night: when = said("on the coldest night"); break;
+            case ReadUnder::restart: when = said("when everything starts at once"); break;
+        }
+        out += (out.empty() ? "" : "; ") + when + ": " + seen;
+    }
+    return out;
 }
 
 std::string signed_text(const std::string& who, const std::string& when) {

@@ -14,6 +14,8 @@ std::string title(ReadingVerdict verdict);
 std::string column_title(const std::string& meaning);
 // "45.0 V, as promised: 41.4 to 51.6 V".
 std::string reading_text(const Reading& reading, const JudgedReading& judged, UnitSystem units);
+// "at night, infrared on: restarts"; empty where nothing is amiss.
+std::string foretold_text(const std::vector<Foretold>& all);
 // Who and when, as a record is signed: "ab, 2026-11-20 09:50".
 std::string signed_text(const std::string& who, const std::string& when);
 // "46.5 V promised, 41.4 V to 51.6 V would do".

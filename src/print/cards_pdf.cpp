@@ -10,6 +10,7 @@
 
 #include "phrase/card_text.h"
 #include "phrase/numbers.h"
+#include "phrase/reading_text.h"
 #include "print/pen.h"
 
 namespace ovant {
@@ -116,9 +117,12 @@ private:
         return a.empty() ? b : b.empty() ? a : a + " " + b;
     }
     static std::string verdict_line(const Card& card) {
-        return card.verdict == Verdict::fails ? "This run fails its checks: mend the design first."
-               : card.verdict == Verdict::tight ? "This run is tight."
-                                                : "This run holds.";
+        const std::string verdict = card.verdict == Verdict::fails
+                                        ? said("This run fails its checks: mend the design first.")
+                                    : card.verdict == Verdict::tight ? said("This run is tight.")
+                                                                     : said("This run holds.");
+        const std::string seen = foretold_text(card.seen);
+        return seen.empty() ? verdict : told("{} As drawn it shows {}.", verdict, seen);
     }
 
     const Pen& pen_;

@@ -35,6 +35,10 @@ void runs(Paper& paper, const Handover& handover, const TextContext& context) {
                  {said("Promised"), 2},
                  {said("Read"), 3}},
                 rows);
+    for (const HandoverRun& run : handover.runs) {
+        if (const std::string seen = foretold_text(run.seen); !seen.empty())
+            paper.text(told("{} as drawn shows {}.", run.camera, seen));
+    }
 }
 
 void parts(Paper& paper, const Handover& handover, const TextContext& context) {

@@ -145,13 +145,13 @@ TEST_CASE("what was seen to work counts for that school only, as far and as load
         return check_of(judge_site(now).run(), CheckId::link_length);
     };
     CHECK(length(School::field_proven).verdict == Verdict::fails);
-    site.links.front().proven = {{100, 131, 8, "2026-05-03", "AB"}};
+    site.links.front().proven = {{100, 131, 8, 0, "2026-05-03", "AB"}};
     CHECK(length(School::field_proven).verdict == Verdict::tight);
     CHECK(length(School::field_proven).note == Note::past_stated_limit);
     CHECK(length(School::maker_rated).verdict == Verdict::fails);
-    site.links.front().proven = {{100, 129, 8, "2026-05-03", "AB"}};
+    site.links.front().proven = {{100, 129, 8, 0, "2026-05-03", "AB"}};
     CHECK(length(School::field_proven).verdict == Verdict::fails);
-    site.links.front().proven = {{10, 131, 8, "2026-05-03", "AB"}};
+    site.links.front().proven = {{10, 131, 8, 0, "2026-05-03", "AB"}};
     CHECK(length(School::field_proven).verdict == Verdict::fails);  // seen at 10 Mb/s only
 
     // Volts: a load as great was seen to run over so much.
@@ -159,10 +159,10 @@ TEST_CASE("what was seen to work counts for that school only, as far and as load
                              School::field_proven);
     const auto volts = [&] { return check_of(judge_site(far).run(), CheckId::camera_voltage); };
     REQUIRE(volts().verdict == Verdict::fails);
-    far.links.front().proven = {{10, 500, 13, "", ""}};
+    far.links.front().proven = {{10, 500, 13, 0, "", ""}};
     CHECK(volts().verdict == Verdict::tight);
     CHECK(volts().note == Note::past_stated_limit);
-    far.links.front().proven = {{10, 500, 11, "", ""}};
+    far.links.front().proven = {{10, 500, 11, 0, "", ""}};
     CHECK(volts().verdict == Verdict::fails);
     // The notes are kept with the site.
     const Result<Site> read = read_site(write_site(site));

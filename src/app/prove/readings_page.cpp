@@ -1,6 +1,7 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/prove/readings_page.h"
 
+#include <QCompleter>
 #include <QHBoxLayout>
 #include <QHeaderView>
 #include <QScrollArea>
@@ -22,6 +23,7 @@
 #include "core/format/file_store.h"
 #include "core/format/reading_csv.h"
 #include "core/prove/promise.h"
+#include "core/site/site_enum_names.h"
 #include "phrase/check_text.h"
 #include "phrase/error_text.h"
 #include "phrase/numbers.h"
@@ -35,10 +37,10 @@ struct ReadingColumn {
 };
 
 constexpr ReadingOf all_readings[] = {
-    ReadingOf::volts,      ReadingOf::watts,    ReadingOf::loop_resistance, ReadingOf::length,
-    ReadingOf::link_rate,  ReadingOf::bit_rate, ReadingOf::light,           ReadingOf::radio_level,
-    ReadingOf::wire_map,   ReadingOf::errors,   ReadingOf::throughput,      ReadingOf::delay,
-    ReadingOf::backup_time};
+    ReadingOf::volts,       ReadingOf::watts,    ReadingOf::loop_resistance, ReadingOf::length,
+    ReadingOf::link_rate,   ReadingOf::bit_rate, ReadingOf::light,           ReadingOf::radio_level,
+    ReadingOf::wire_map,    ReadingOf::errors,   ReadingOf::throughput,      ReadingOf::delay,
+    ReadingOf::backup_time, ReadingOf::symptom};
 
 }  // namespace
 
@@ -140,6 +142,7 @@ QLayout* ReadingsPage::make_entry() {
         connect(field, &QLineEdit::textChanged, this, &ReadingsPage::show_promise);
     for (QComboBox* choice : {of_, under_})
         connect(choice, &QComboBox::currentIndexChanged, this, &ReadingsPage::show_promise);
+    connect(of_, &QComboBox::currentIndexChanged, this, &ReadingsPage::offer_words);
     auto* read = new QHBoxLayout;
     read->addWidget(at_);
     read->addWidget(of_);
@@ -156,6 +159,28 @@ QLayout* ReadingsPage::make_entry() {
     column->addLayout(under);
     column->addWidget(promise_);
     return column;
+}
+
+// Of what is read in words they are offered.
+void ReadingsPage::offer_words() {
+    QStringList words;
+    if (of_->currentData().toInt() == static_cast<int>(ReadingOf::symptom)) {
+        for (const auto& [symptom, name] : EnumNames<Symptom>::table)
+            words << q(shown(static_cast<double>(symptom), Unit::symptom, document_.units()));
+    } else if (of_->currentData().toInt() == static_cast<int>(ReadingOf::wire_map)) {
+        for (const auto& [map, name] : EnumNames<WireMap>::table)
+            words << q(shown(static_cast<double>(map), Unit::wire_map, document_.units()));
+    }
+    auto* completer = words.isEmpty() ? nullptr : new QCompleter(words, value_);
+    if (completer) {
+        completer->setCaseSensitivity(Qt::CaseInsensitive);
+        completer->setFilterMode(Qt::MatchContains);
+    }
+    value_->setCompleter(completer);
+    value_->setPlaceholderText(words.isEmpty() ? tr("Value") : words.join(" / "));
+    value_->setToolTip(words.isEmpty()
+                           ? tr("With a unit or without: 45.6, 183 ft, 600 kB/s. Enter adds it.")
+                           : words.join("\n"));
 }
 
 void ReadingsPage::make_table() {

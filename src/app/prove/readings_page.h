@@ -34,6 +34,7 @@ private:
     QLayout* make_entry();
     QWidget* make_foot();
     void make_table();
+    void offer_words();
     void refresh();
     // Readings with the site that they are of.
     struct Judged {

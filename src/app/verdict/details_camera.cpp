@@ -11,6 +11,8 @@
 #include "core/look_up.h"
 #include "core/physics/picture_sizes.h"
 #include "core/edits/edits.h"
+#include "core/units/units.h"
+#include "phrase/numbers.h"
 
 namespace ovant {
 void DetailsPanel::fill_camera(const Device& device) {
@@ -150,15 +152,35 @@ void DetailsPanel::fill_picture(const Device& device, const Kind& kind) {
         edit_name);
 }
 
+namespace {
+
+// The volts that stand behind the initials: "AB 46.5 V".
+void take_volts(SeenToWork& note, UnitSystem units) {
+    std::size_t at = note.who.find_first_of("0123456789");
+    if (at == std::string::npos || (at > 0 && note.who[at - 1] != ' ')) return;
+    const Result<double> volts = parse_quantity(note.who.substr(at), Unit::volt, units);
+    if (!volts) return;
+    note.volts = *volts;
+    while (at > 0 && note.who[at - 1] == ' ') --at;
+    note.who.resize(at);
+}
+
+}  // namespace
+
 // A note that this very length works: what it carries now, when and by whom it was seen.
 void DetailsPanel::fill_seen_to_work(const NetLink& link, double load_w) {
     Document& d = document_;
     const std::string id = link.link->id;
     std::string seen;
     for (const SeenToWork& note : link.link->proven)
-        seen += (seen.empty() ? "" : "; ") + note.date + (note.who.empty() ? "" : " " + note.who);
+        seen += (seen.empty() ? "" : "; ") + note.date + (note.who.empty() ? "" : " " + note.who) +
+                (note.volts > 0 ? " " + shown(note.volts, Unit::volt, d.units()) : "");
     const SeenToWork as_it_is{link_reach(d.site_network(), link, Condition::day).rate_mbps,
-                              link.length_m, load_w, "", ""};
+                              link.length_m,
+                              load_w,
+                              0,
+                              "",
+                              ""};
     add_text(
         tr("%1 seen to work").arg(q(id)), "seen-" + id, seen,
         [&d, id, as_it_is](const std::string& entered) {
@@ -167,15 +189,16 @@ void DetailsPanel::fill_seen_to_work(const NetLink& link, double load_w) {
             const std::size_t space = entered.find(' ');
             note.date = entered.substr(0, space);
             if (space != std::string::npos) note.who = entered.substr(space + 1);
+            take_volts(note, d.units());
             return note_seen_to_work(d.committed(), id, {note});
         },
         tr("Note that %1 works").arg(q(id)));
     auto* field = content_->findChild<QLineEdit*>(q("seen-" + id));
     if (!field) return;
-    field->setPlaceholderText(tr("2026-05-03 AB"));
+    field->setPlaceholderText(tr("2026-05-03 AB 46 V"));
     field->setToolTip(
-        tr("Day and initials of who saw it work as it is now; only the field-proven school counts "
-           "on it"));
+        tr("Day, initials of who saw it work as it is now, and volts at its end if they were read; "
+           "only the field-proven school counts on it"));
 }
 
 void DetailsPanel::fill_run_links(const std::string& camera) {

@@ -20,8 +20,10 @@
 #include "core/assess/data_budget.h"
 #include "core/assess/unit_checks.h"
 #include "core/catalogue/usual_kinds.h"
+#include "core/prove/promise.h"
 #include "phrase/numbers.h"
 #include "phrase/power_text.h"
+#include "phrase/reading_text.h"
 
 namespace ovant {
 namespace {
@@ -60,6 +62,9 @@ VerdictPanel::VerdictPanel(Document& document, QWidget* parent)
     head_->setFont(text_font(*this, 1.05, true));
     hint_ = wrapped_label(tr("Choose a run to see its checks and the ways that hold."), content);
     hint_->setContentsMargins(12, 0, 12, 4);
+    seen_ = wrapped_label({}, content);
+    seen_->setObjectName("foretold");
+    seen_->setContentsMargins(12, 0, 12, 6);
     rows_layout_ = new QVBoxLayout;
     rows_layout_->setSpacing(0);
     more_ = flat_button({}, "moreChecks", content);
@@ -88,6 +93,7 @@ VerdictPanel::VerdictPanel(Document& document, QWidget* parent)
     layout->setSpacing(0);
     layout->addLayout(head);
     layout->addWidget(hint_);
+    layout->addWidget(seen_);
     layout->addWidget(suspects_);
     layout->addLayout(rows_layout_);
     layout->addLayout(more);
@@ -135,6 +141,7 @@ void VerdictPanel::refresh() {
     subject_ = subject;
     set_tone(hint_, Tone::quiet);
     hint_->hide();
+    if (!document_.previewing()) seen_->hide();
     if (!unit.empty())
         show_unit(unit);
     else if (const RunAssessment* run = document_.assessment().run(camera))
@@ -303,8 +310,20 @@ void VerdictPanel::set_counts(const UnitAssessment* unit) {
     }
 }
 
+// What somebody will see of a run that does not hold.
+void VerdictPanel::show_seen(const RunAssessment& run) {
+    if (document_.previewing()) return;  // told again once it lies where it stays
+    const CameraNumber number = document_.camera_number(run.camera);
+    const bool asks =
+        run.connected && number && (run.verdict == Verdict::fails || run.verdict == Verdict::tight);
+    const QString seen = asks ? q(foretold_text(foretold(document_.network(), number))) : QString();
+    seen_->setText(tr("As drawn it shows %1.").arg(seen));
+    seen_->setVisible(!seen.isEmpty());
+}
+
 void VerdictPanel::show_run(const RunAssessment& run) {
     set_head(run.verdict, q(run_sentence(run, document_.text())));
+    show_seen(run);
     set_checks(run.checks);
     set_counts(nullptr);
     suspects_->show_run(run.camera);

@@ -41,6 +41,7 @@ private:
     void show_site();
     void show_unit(const std::string& device);
     void show_run(const RunAssessment& run);
+    void show_seen(const RunAssessment& run);
     void set_head(Verdict verdict, const QString& text);
     void set_checks(const std::vector<Check>& checks);
     void set_counts(const UnitAssessment* unit);
@@ -54,6 +55,7 @@ private:
     VerdictMark* mark_;
     QLabel* head_;
     QLabel* hint_;
+    QLabel* seen_;
     QVBoxLayout* rows_layout_;
     std::vector<CheckRow*> rows_;
     QPushButton* more_;

@@ -331,8 +331,13 @@ double longest_planned_m(const Settings& settings, const CableFacts& cable, Surr
 
 namespace {
 
-// 1000BASE-T needs all four pairs; with one open the link falls back to two.
+// 1000BASE-T needs all four pairs; with a spare one open the link falls back to two. With one of
+// those two open nothing links (IEEE 802.3, clauses 25 and 40).
 constexpr double rate_on_two_pairs_mbps = 100;
+bool carries_data(std::string_view pair) {
+    return pair == "1 2" || pair == "3 6" || pair == "orange" || pair == "green" ||
+           pair == pair_with_data;
+}
 
 }  // namespace
 
@@ -348,7 +353,8 @@ LinkReach link_reach(const Network& net, const NetLink& link, Condition conditio
               source::measured);
     }
     if (link.medium() == Medium::twisted_pair && defects.conductors_open > 0)
-        reach.rate_mbps = std::min(reach.rate_mbps, rate_on_two_pairs_mbps);
+        reach.rate_mbps =
+            carries_data(defects.pair) ? 0 : std::min(reach.rate_mbps, rate_on_two_pairs_mbps);
     if (defects.crossed && link.medium() != Medium::radio) {
         reach.rate_mbps = 0;
         reach.limit_m = reach.proven_m = 0;

@@ -75,6 +75,7 @@ struct SeenToWork {
     double rate_mbps = 100;
     double length_m = 100;
     double load_w = 0;  // at the far end, 0: not noted
+    double volts = 0;   // that arrived there, 0: not noted
     std::string date;   // "2026-05-03", may be empty
     std::string who;    // initials or a firm, may be empty
     bool operator==(const SeenToWork&) const = default;

@@ -39,6 +39,7 @@ void fields(V& v, Of<SeenToWork>) {
     v.number("rate_mbps", &SeenToWork::rate_mbps, rate_range, Need::yes);
     v.number("length_m", &SeenToWork::length_m, {0, 100000}, Need::yes);
     v.number("load_w", &SeenToWork::load_w, {0, 1000});
+    v.number("volts", &SeenToWork::volts, {0, 100});
     v.date("date", &SeenToWork::date, Need::no);
     v.text("who", &SeenToWork::who, 100);
 }

@@ -49,6 +49,7 @@ std::optional<ReadingOf> reading_of(const std::string& text) {
         {"rate", ReadingOf::link_rate},       {"link rate", ReadingOf::link_rate},
         {"bitrate", ReadingOf::bit_rate},     {"bit rate", ReadingOf::bit_rate},
         {"wiremap", ReadingOf::wire_map},     {"wire map", ReadingOf::wire_map},
+        {"seen", ReadingOf::symptom},         {"what is seen", ReadingOf::symptom},
         {"frames", ReadingOf::errors},        {"damaged frames", ReadingOf::errors},
         {"latency", ReadingOf::delay},        {"ping", ReadingOf::delay},
         {"runtime", ReadingOf::backup_time},  {"backup", ReadingOf::backup_time},
@@ -246,6 +247,17 @@ private:
 
 namespace {
 
+template <class Word>
+Result<double> word_of(std::string_view text, const std::map<std::string, Word>& other) {
+    const std::string low = lowered(text);
+    if (const auto named = from_name<Word>(low)) return static_cast<double>(*named);
+    const auto found = other.find(low);
+    if (found != other.end()) return static_cast<double>(found->second);
+    std::vector<std::string_view> words;
+    for (const auto& [known, name] : EnumNames<Word>::table) words.push_back(name);
+    return Error{ErrorCode::bad_value, "", shown_value(std::string(text)), allowed_words(words)};
+}
+
 // As testers word it.
 Result<double> wire_map_of(std::string_view text) {
     static const std::map<std::string, WireMap> other = {
@@ -254,19 +266,37 @@ Result<double> wire_map_of(std::string_view text) {
         {"short", WireMap::shorted},    {"cross", WireMap::crossed},
         {"reversed", WireMap::crossed}, {"miswire", WireMap::crossed},
         {"split pair", WireMap::split}};
-    const std::string low = lowered(text);
-    if (const auto named = from_name<WireMap>(low)) return static_cast<double>(*named);
-    const auto found = other.find(low);
-    if (found != other.end()) return static_cast<double>(found->second);
-    std::vector<std::string_view> words;
-    for (const auto& [known, name] : EnumNames<WireMap>::table) words.push_back(name);
-    return Error{ErrorCode::bad_value, "", shown_value(std::string(text)), allowed_words(words)};
+    return word_of(text, other);
+}
+
+// As people tell it.
+Result<double> symptom_of(std::string_view text) {
+    static const std::map<std::string, Symptom> other = {
+        {"ok", Symptom::well},
+        {"good", Symptom::well},
+        {"all well", Symptom::well},
+        {"dead", Symptom::dark},
+        {"dark, nothing lit", Symptom::dark},
+        {"off", Symptom::dark},
+        {"no light", Symptom::dark},
+        {"no link", Symptom::no_link},
+        {"lit, no link", Symptom::no_link},
+        {"lit but no link", Symptom::no_link},
+        {"no picture", Symptom::no_picture},
+        {"link, no picture", Symptom::no_picture},
+        {"link but no picture", Symptom::no_picture},
+        {"reboots", Symptom::restarts},
+        {"restarting", Symptom::restarts},
+        {"freezes", Symptom::stutters},
+        {"picture stutters", Symptom::stutters}};
+    return word_of(text, other);
 }
 
 }  // namespace
 
 Result<double> reading_value(ReadingOf of, std::string_view text, UnitSystem system) {
     if (of == ReadingOf::wire_map) return wire_map_of(text);
+    if (of == ReadingOf::symptom) return symptom_of(text);
     return parse_quantity(text, unit_of(of), system);
 }
 
@@ -287,8 +317,9 @@ std::vector<std::string> all_column_meanings() {
 
 namespace {
 
-std::string wire_map_name(double value) {
-    for (const auto& [known, name] : EnumNames<WireMap>::table) {
+template <class Word>
+std::string word_name(double value) {
+    for (const auto& [known, name] : EnumNames<Word>::table) {
         if (static_cast<double>(known) == value) return std::string(name);
     }
     return fmt::format("{:.6g}", value);
@@ -312,8 +343,9 @@ std::string readings_csv(const Site& site, const std::vector<JudgedReading>& jud
         const bool promised = judged[i].verdict != ReadingVerdict::no_promise;
         out += fmt::format(
             "{},{},{},{},{},{},{},{},{},{},{},{},{},{}\n", csv_cell(one.subject), name_of(one.of),
-            one.of == ReadingOf::wire_map ? wire_map_name(one.value)
-                                          : figure(one.value) + unit_after(one.of),
+            one.of == ReadingOf::wire_map  ? word_name<WireMap>(one.value)
+            : one.of == ReadingOf::symptom ? word_name<Symptom>(one.value)
+                                           : figure(one.value) + unit_after(one.of),
             csv_cell(one.pair), name_of(one.under),
             one.temperature_c ? figure(*one.temperature_c) + " C" : "", csv_cell(one.instrument),
             csv_cell(one.who), one.when, csv_cell(one.note),

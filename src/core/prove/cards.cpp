@@ -11,6 +11,7 @@
 #include "core/assess/profile.h"
 #include "core/assess/radio_path.h"
 #include "core/parts/cut_plan.h"
+#include "core/prove/promise.h"
 
 namespace ovant {
 namespace {
@@ -250,6 +251,7 @@ std::vector<Card> wiring_cards(const Network& net) {
         card.kind = camera.kind;
         card.wiring = net.site->settings.plug_wiring;
         card.verdict = assess_run(net, number).verdict;
+        if (card.verdict != Verdict::holds) card.seen = foretold(net, number);
         const RunProfile profile = run_profile(net, number);
         card.expected_v = std::numeric_limits<double>::infinity();
         for (std::size_t c = 0; c < condition_count; ++c) {

@@ -7,6 +7,7 @@
 #include <vector>
 
 #include "core/assess/assess.h"
+#include "core/prove/readings.h"
 
 namespace ovant {
 
@@ -78,6 +79,7 @@ struct Card {
     std::vector<CardStep> steps;   // from the switch or recorder at the head end to the camera
     std::vector<CardStep> beside;  // what feeds a unit of the run beside its data
     std::vector<Caution> cautions;
+    std::vector<Foretold> seen;  // what is amiss as it is drawn, of a run that does not hold
     // Where it is printed as several: which of how many. Cautions stand on the first.
     int piece = 0, pieces = 0;
 };

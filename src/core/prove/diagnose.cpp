@@ -310,6 +310,7 @@ double minutes_of(const Network& net, const Reading& reading) {
     switch (reading.of) {
         case ReadingOf::link_rate:
         case ReadingOf::radio_level:
+        case ReadingOf::symptom: return 1;    // looked at, at the recorder or from below
         case ReadingOf::bit_rate: return 2;   // seen on the unit's page, at the table
         case ReadingOf::length: return 5;     // from the near end
         case ReadingOf::wire_map: return 12;  // the remote is plugged in at the far end
@@ -351,6 +352,9 @@ std::vector<Reading> possible_readings(const Network& net, CameraNumber camera) 
     for (DeviceNumber number : parts.devices) {
         if (net.fed_by[number]) add(ReadingOf::volts, net.device(number).id);
     }
+    add(ReadingOf::symptom, net.device(net.cameras[camera]).id);
+    out.push_back(out.back());
+    out.back().under = ReadUnder::night;
     if (const PortAt root = net.fed_by[net.cameras[camera]]) {
         const std::string port = net.device(root.device).id + "." + net.port(root).id;
         add(ReadingOf::watts, port);

@@ -186,6 +186,11 @@ private:
         }
         for (const std::string& pair : pairs) add(kind, id, pair);
         if (pairs.size() < most_pairs) add(kind, id, pairs.empty() ? "" : another_pair);
+        // Which pair it is decides whether anything links: told apart where somebody looked.
+        const bool looked =
+            std::any_of(net_.site->readings.begin(), net_.site->readings.end(),
+                        [](const Reading& reading) { return reading.of == ReadingOf::symptom; });
+        if (looked && kind != FaultKind::bad_joint) add(kind, id, pair_with_data);
     }
     int pairs_fed(const NetLink& link) const {
         for (PortAt end : {link.a, link.b}) {

@@ -38,6 +38,7 @@ void collect_runs(const Network& net, const ReadingsAlong& readings, Handover& o
             run.expected_v = of.expected_v;
             run.expected_w = of.expected_w;
             run.rate_mbps = of.rate_mbps;
+            run.seen = of.seen;
             run.length_m = net.runs[number].length_m;
             run.readings = readings.of(number);
             if (run.readings.empty()) out.not_read.push_back(run.camera);

@@ -29,6 +29,7 @@ struct HandoverRun {
     double expected_v = 0, expected_w = 0;  // least and most over the conditions; NaN: none
     double rate_mbps = 0;
     std::vector<ReadingAlong> readings;
+    std::vector<Foretold> seen;  // what is amiss as it is drawn
 };
 
 struct Handover {

@@ -34,6 +34,9 @@ constexpr double same_rate_share = 0.05;
 // A tester's wire map is seldom wrong; a plug at its end may be.
 constexpr double map_same = 0.97, map_other = 0.01;
 
+// Who looks seldom takes one for the other; what is seen may have another cause besides.
+constexpr double symptom_same = 0.9, symptom_other = 0.02;
+
 void scale_draw(Device& device, const Kind& kind, double factor) {
     CameraSettings settings = device.camera.value_or(CameraSettings{});
     CameraDraw watts = camera_draw(device, kind);
@@ -96,6 +99,7 @@ double rate_likelihood(double read_mbps, double expected_mbps) {
 
 double choice_likelihood(ReadingOf of, double read, double expected) {
     if (of == ReadingOf::link_rate) return rate_likelihood(read, expected);
+    if (of == ReadingOf::symptom) return read == expected ? symptom_same : symptom_other;
     return read == expected ? map_same : map_other;
 }
 

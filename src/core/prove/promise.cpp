@@ -8,9 +8,11 @@
 
 #include "core/assess/backup.h"
 #include "core/assess/goes_with.h"
+#include "core/assess/least_volts.h"
 #include "core/assess/link_reach.h"
 #include "core/assess/profile.h"
 #include "core/assess/radio_path.h"
+#include "core/prove/faults.h"
 
 namespace ovant {
 namespace {
@@ -85,6 +87,7 @@ public:
             case ReadingOf::throughput: return throughput();
             case ReadingOf::delay: return delay();
             case ReadingOf::backup_time: return backup_time();
+            case ReadingOf::symptom: return symptom();
         }
         return {};
     }
@@ -274,7 +277,10 @@ private:
 
     Promise link_rate() {
         const NetLink* laid = link();
-        if (!laid) return {};
+        return laid ? link_rate_of(*laid) : Promise();
+    }
+    Promise link_rate_of(const NetLink& of) {
+        const NetLink* laid = &of;
         Promise out;
         const LinkReach reach = link_reach(net_, *laid, condition_, steps(out));
         // Past what anyone states no link is promised; where one comes up, so much the better.
@@ -442,6 +448,59 @@ private:
         return {};
     }
 
+    // On in this condition, by the volts that arrive and what the port gives.
+    bool powered(DeviceNumber unit, Condition condition) {
+        if (!net_.fed_by[unit] || net_.feed_is_off[unit]) return false;
+        const Kind& kind = net_.kind(unit);
+        for (const PortFeed& feed : all_.feeds(net_.fed_by[unit], condition)) {
+            for (std::size_t node = 1; node < feed.nodes.size(); ++node) {
+                const FeedPoint& point = feed.points[node];
+                if (point.device != unit) continue;
+                return feed.solution.stands && feed.watts() <= feed.limit_w &&
+                       feed.solution.volts[node] >=
+                           camera_off_below_v(kind, kind.ports[point.entered.port]);
+            }
+        }
+        return false;
+    }
+    // As who looks would go: is it lit, does it link, does it arrive, does all of it.
+    Promise symptom() {
+        const DeviceNumber unit = device();
+        if (!unit || !ends_a_run(net_.kind(unit))) return {};
+        const auto told = [](Symptom symptom) {
+            Promise out;
+            out.value = static_cast<double>(symptom);
+            return out;
+        };
+        if (!powered(unit, condition_)) {
+            const bool by_day = condition_ != Condition::day && powered(unit, Condition::day);
+            return told(by_day ? Symptom::restarts : Symptom::dark);
+        }
+        for (const Run& run : net_.runs) {
+            if (run.camera == unit) return told(seen_of_data(run));
+        }
+        return {};
+    }
+    Symptom seen_of_data(const Run& run) {
+        if (run.links.empty() || link_rate_of(net_.links[run.links.back()]).value <= 0)
+            return Symptom::no_link;
+        if (!pictures_arrive(net_, run)) return Symptom::no_picture;
+        for (DeviceNumber on_way : way_of_pictures(net_, run)) {
+            if (lives_on_a_feed(net_.kind(on_way)) && !net_.fed_by[on_way])
+                return Symptom::no_picture;
+        }
+        bool slow = false;
+        for (const auto* links : {&run.links, &run.upstream}) {
+            for (LinkNumber number : *links) {
+                const NetLink& laid = net_.links[number];
+                const double mbps = link_rate_of(laid).value;
+                if (mbps <= 0) return Symptom::no_picture;
+                slow = slow || laid.load_mbps > mbps;
+            }
+        }
+        return slow ? Symptom::stutters : Symptom::well;
+    }
+
     Promises& all_;
     const Network& net_;
     const Reading& reading_;
@@ -458,6 +517,27 @@ const std::vector<PortFeed>& Promises::feeds(PortAt port, Condition condition) {
 Promises::Promises(const Network& net, Steps steps) : net_(net), steps_(steps) {
     for (const NetLink& link : net.links) links_.emplace(link.link->id, &link);
     for (DeviceNumber number : net.kinds.numbers()) devices_.emplace(net.device(number).id, number);
+}
+
+std::vector<Foretold> foretold(const Network& net, CameraNumber camera) {
+    const Site run = site_of_run(net, camera);
+    const std::string& id = net.device(net.cameras[camera]).id;
+    std::vector<Foretold> out;
+    for (ReadUnder under :
+         {ReadUnder::day, ReadUnder::night, ReadUnder::coldest_night, ReadUnder::restart}) {
+        Reading reading;
+        reading.of = ReadingOf::symptom;
+        reading.subject = id;
+        reading.under = under;
+        const Site then = as_read(run, reading);
+        const Network laid = lay_out(then, *net.catalogue);
+        const Promise promise = Promises(laid, Promises::Steps::none).of(reading);
+        const auto symptom = std::isnan(promise.value)
+                                 ? Symptom::dark
+                                 : static_cast<Symptom>(static_cast<int>(promise.value));
+        if (symptom != Symptom::well) out.push_back({under, symptom});
+    }
+    return out;
 }
 
 Promise Promises::of(const Reading& reading) { return PromiseOf(*this, reading).make(); }

@@ -33,6 +33,10 @@ struct Promise {
     Working working;
 };
 
+// What will be seen of a run's end as it is built, sources at their nominal volts; the conditions
+// under which nothing is amiss are left out.
+std::vector<Foretold> foretold(const Network& net, CameraNumber camera);
+
 // Promises of one network, laid out as the site was when it was read, which it borrows. Feeds are
 // solved once for all readings of a temperature.
 class Promises {

@@ -28,6 +28,11 @@ bool is_a_wire_map(double value) {
     return value == std::floor(value) && value >= 0 && value <= static_cast<double>(WireMap::split);
 }
 
+bool is_a_symptom(double value) {
+    return value == std::floor(value) && value >= 0 &&
+           value <= static_cast<double>(Symptom::stutters);
+}
+
 JudgedReading judged(const Site& site, const Reading& reading, const Promise& promise) {
     JudgedReading out;
     out.unit = unit_of(reading.of);
@@ -44,7 +49,10 @@ JudgedReading judged(const Site& site, const Reading& reading, const Promise& pr
          fmt::format("{:.2f} − {:.2f} − {:.2f}", promise.value, promise.below, out.instrument_off),
          out.least, out.unit, source::reading_tolerance});
     const double value = reading.value;
-    if (reading.of == ReadingOf::wire_map && !is_a_wire_map(value)) {
+    if (reading.of == ReadingOf::symptom && !is_a_symptom(value)) {
+        out.verdict = ReadingVerdict::impossible;
+        out.note = ReadingNote::no_symptom;
+    } else if (reading.of == ReadingOf::wire_map && !is_a_wire_map(value)) {
         out.verdict = ReadingVerdict::impossible;
         out.note = ReadingNote::no_wire_map;
     } else if (promise.of_ethernet && !is_a_rate(value)) {
@@ -100,6 +108,7 @@ Unit unit_of(ReadingOf of) {
         case ReadingOf::throughput:
         case ReadingOf::bit_rate: return Unit::megabit_per_second;
         case ReadingOf::wire_map: return Unit::wire_map;
+        case ReadingOf::symptom: return Unit::symptom;
         case ReadingOf::errors: return Unit::count;
         case ReadingOf::delay: return Unit::millisecond;
         case ReadingOf::backup_time: return Unit::hour;
@@ -109,7 +118,9 @@ Unit unit_of(ReadingOf of) {
     return Unit::none;
 }
 
-bool is_choice(ReadingOf of) { return of == ReadingOf::link_rate || of == ReadingOf::wire_map; }
+bool is_choice(ReadingOf of) {
+    return of == ReadingOf::link_rate || of == ReadingOf::wire_map || of == ReadingOf::symptom;
+}
 
 bool tells_faults(ReadingOf of) {
     return of != ReadingOf::errors && of != ReadingOf::delay && of != ReadingOf::backup_time;
@@ -145,6 +156,7 @@ double instrument_off(const Site& site, const Reading& reading) {
         case ReadingOf::light: return 0.5;
         case ReadingOf::radio_level: return 2;
         case ReadingOf::wire_map:
+        case ReadingOf::symptom:
         case ReadingOf::errors: return 0;
         case ReadingOf::throughput: return 0.1 * value;
         case ReadingOf::delay: return 1;

@@ -36,7 +36,8 @@ enum class ReadingNote {
     no_rate,           // no link has such a rate
     less_than_copper,  // less resistance than copper of that length can have
     more_than_link,    // more data than the link carries
-    no_wire_map        // a number that stands for none
+    no_wire_map,       // a number that stands for none
+    no_symptom         // the same
 };
 
 struct JudgedReading {
@@ -48,6 +49,13 @@ struct JudgedReading {
     double model_off = 0;        // what the model may be off
     Unit unit = Unit::none;
     Working working;
+};
+
+// A symptom that a run will show under a condition.
+struct Foretold {
+    ReadUnder under = ReadUnder::day;
+    Symptom symptom = Symptom::well;
+    bool operator==(const Foretold&) const = default;
 };
 
 Unit unit_of(ReadingOf of);

@@ -138,6 +138,9 @@ struct LinkEnd {
     bool operator==(const LinkEnd&) const = default;
 };
 
+// One of the two pairs that 10 and 100 Mb/s run over, nobody knows which.
+inline constexpr const char* pair_with_data = "a pair with data";
+
 // What is known to be wrong with a cable or a radio path that hangs, until it is mended. Every
 // check counts it.
 struct Defects {
@@ -257,21 +260,32 @@ enum class ReadingOf {
     bit_rate,
     light,
     radio_level,
-    wire_map,    // a WireMap
-    errors,      // damaged frames that came in while it was looked at
-    throughput,  // of data that a test carried over a link
-    delay,       // there and back, from the recorder to a unit
-    backup_time  // until the pictures went dark without mains
+    wire_map,     // a WireMap
+    errors,       // damaged frames that came in while it was looked at
+    throughput,   // of data that a test carried over a link
+    delay,        // there and back, from the recorder to a unit
+    backup_time,  // until the pictures went dark without mains
+    symptom       // a Symptom of a camera or other load
 };
 // What a wire map shows of a cable, or of the pair that it names.
 enum class WireMap { straight, open, shorted, crossed, split };
+// What somebody sees of a unit that a run ends at, without any meter.
+enum class Symptom {
+    well,        // on, linked, seen where it is wanted
+    dark,        // no light on it, nothing
+    no_link,     // lit, and its socket stays dark
+    no_picture,  // linked, and nothing arrives
+    restarts,    // comes on and goes off again
+    stutters     // arrives with gaps
+};
 enum class ReadUnder { day, night, coldest_night, restart };  // as the conditions of the checks
 struct Reading {
     std::string id;
     ReadingOf of = ReadingOf::volts;
     std::string subject;
     std::string pair;  // of a cable, as marked on it; may be empty
-    double value = 0;  // in metres, ohms, volts, watts, Mb/s, dBm, frames, ms, hours; or a WireMap
+    double value =
+        0;  // in metres, ohms, volts, watts, Mb/s, dBm, frames, ms, hours; or a WireMap, a Symptom
     std::string instrument;
     ReadUnder under = ReadUnder::day;
     std::optional<double> temperature_c;  // of the air, else as the site has it

@@ -10,13 +10,17 @@ namespace ovant {
 OVANT_ENUM_NAMES(ObstacleKind, 5, {ObstacleKind::building, "building"},
                  {ObstacleKind::trees, "trees"}, {ObstacleKind::masts, "masts"},
                  {ObstacleKind::ground, "ground"}, {ObstacleKind::water, "water"});
-OVANT_ENUM_NAMES(ReadingOf, 13, {ReadingOf::length, "length"},
+OVANT_ENUM_NAMES(ReadingOf, 14, {ReadingOf::length, "length"},
                  {ReadingOf::loop_resistance, "loop-resistance"}, {ReadingOf::volts, "volts"},
                  {ReadingOf::watts, "watts"}, {ReadingOf::link_rate, "link-rate"},
                  {ReadingOf::bit_rate, "bit-rate"}, {ReadingOf::light, "light"},
                  {ReadingOf::radio_level, "radio-level"}, {ReadingOf::wire_map, "wire-map"},
                  {ReadingOf::errors, "errors"}, {ReadingOf::throughput, "throughput"},
-                 {ReadingOf::delay, "delay"}, {ReadingOf::backup_time, "backup-time"});
+                 {ReadingOf::delay, "delay"}, {ReadingOf::backup_time, "backup-time"},
+                 {ReadingOf::symptom, "symptom"});
+OVANT_ENUM_NAMES(Symptom, 6, {Symptom::well, "well"}, {Symptom::dark, "dark"},
+                 {Symptom::no_link, "no-link"}, {Symptom::no_picture, "no-picture"},
+                 {Symptom::restarts, "restarts"}, {Symptom::stutters, "stutters"});
 OVANT_ENUM_NAMES(WireMap, 5, {WireMap::straight, "straight"}, {WireMap::open, "open"},
                  {WireMap::shorted, "shorted"}, {WireMap::crossed, "crossed"},
                  {WireMap::split, "split"});

@@ -35,7 +35,8 @@ enum class Unit {
     day,
     hour,
     millisecond,
-    wire_map  // a word
+    wire_map,  // a word
+    symptom    // a word
 };
 
 inline constexpr double metres_per_foot = 0.3048;  // exact, international foot
