@@ -521,17 +521,16 @@ Promises::Promises(const Network& net, Steps steps) : net_(net), steps_(steps) {
 
 std::vector<Foretold> foretold(const Network& net, CameraNumber camera) {
     const Site run = site_of_run(net, camera);
-    const std::string& id = net.device(net.cameras[camera]).id;
+    const Network laid = lay_out(run, *net.catalogue);
+    Promises promises(laid, Promises::Steps::none);
     std::vector<Foretold> out;
     for (ReadUnder under :
          {ReadUnder::day, ReadUnder::night, ReadUnder::coldest_night, ReadUnder::restart}) {
         Reading reading;
         reading.of = ReadingOf::symptom;
-        reading.subject = id;
+        reading.subject = net.device(net.cameras[camera]).id;
         reading.under = under;
-        const Site then = as_read(run, reading);
-        const Network laid = lay_out(then, *net.catalogue);
-        const Promise promise = Promises(laid, Promises::Steps::none).of(reading);
+        const Promise promise = promises.of(reading);
         const auto symptom = std::isnan(promise.value)
                                  ? Symptom::dark
                                  : static_cast<Symptom>(static_cast<int>(promise.value));

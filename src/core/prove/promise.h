@@ -33,8 +33,8 @@ struct Promise {
     Working working;
 };
 
-// What will be seen of a run's end as it is built, sources at their nominal volts; the conditions
-// under which nothing is amiss are left out.
+// What will be seen of a run's end, judged as its checks are: with the volts and
+// tolerances of the settings. The conditions under which nothing is amiss are left out.
 std::vector<Foretold> foretold(const Network& net, CameraNumber camera);
 
 // Promises of one network, laid out as the site was when it was read, which it borrows. Feeds are
