@@ -138,6 +138,7 @@ struct PageShown {
 constexpr PageShown all_pages[] = {
     {"survey", Stage::survey, 0},
     {"reach", Stage::reach, 0},
+    {"sheet", Stage::reach, 1},
     {"power/ports", Stage::power, static_cast<int>(PowerPage::ports)},
     {"power/side_by_side", Stage::power, static_cast<int>(PowerPage::side_by_side)},
     {"power/tree", Stage::power, static_cast<int>(PowerPage::tree)},
@@ -157,6 +158,7 @@ constexpr PageShown all_pages[] = {
 
 void show_page(MainWindow& window, const PageShown& shown) {
     window.set_stage(shown.stage);
+    if (shown.stage == Stage::reach) window.show_sheet(shown.page == 1);
     if (auto* power = window.findChild<PowerView*>(); power && shown.stage == Stage::power)
         power->set_page(static_cast<PowerPage>(shown.page));
     if (auto* parts = window.findChild<PartsView*>(); parts && shown.stage == Stage::parts)

@@ -11,6 +11,7 @@
 #include "phrase/card_text.h"
 #include "phrase/numbers.h"
 #include "phrase/reading_text.h"
+#include "phrase/translate.h"
 #include "print/pen.h"
 
 namespace ovant {

@@ -254,3 +254,70 @@ TEST_CASE("a thousand rows are written in one edit, and fast", "[sheet]") {
         CHECK(net.links[net.runs[camera].links[0]].length_m == Approx(33));
     }
 }
+
+TEST_CASE("whatever is typed or pasted, the site stays one that opens", "[sheet]") {
+    const std::string texts[] = {"",
+                                 " ",
+                                 "0",
+                                 "-1",
+                                 "1",
+                                 "2",
+                                 "3.5",
+                                 "90 m",
+                                 "1e308",
+                                 "nan",
+                                 "inf",
+                                 "135 ft",
+                                 "1,5",
+                                 "10.0.0.1",
+                                 "SW1.1",
+                                 "SW1.2",
+                                 "SW1.up1",
+                                 "SW9.1",
+                                 "REC1.lan1",
+                                 ".",
+                                 "SW1.",
+                                 "cat6-solid-23-out",
+                                 "fibre-os2-2",
+                                 "cam-mini-3w",
+                                 "load-phone",
+                                 "cam-fixed-12v-dc",
+                                 "indoors",
+                                 "\xff\xfe",
+                                 std::string(3000, 'x'),
+                                 "\t\"",
+                                 "999999999999",
+                                 "K01"};
+    Sheet s;
+    s.site =
+        add_rows(s.site, s.catalogue, {Column::name, Column::length}, {{"a", "50"}, {"b", "250"}})
+            .site;
+    std::uint64_t seed = 7;
+    const auto random = [&](std::size_t below) {
+        seed = seed * 6364136223846793005u + 1442695040888963407u;
+        return static_cast<std::size_t>((seed >> 33) % below);
+    };
+    int taken = 0;
+    for (int round = 0; round < 400; ++round) {
+        std::vector<std::string> runs;
+        for (const Device& device : s.site.devices)
+            if (device.camera) runs.push_back(device.id);
+        std::vector<CellText> cells;
+        for (std::size_t i = 0; i <= random(5); ++i)
+            cells.push_back({runs[random(runs.size())],
+                             all_sheet_columns[random(std::size(all_sheet_columns))],
+                             texts[random(std::size(texts))]});
+        const SheetEdit edit = set_cells(s.site, s.catalogue, cells);
+        for (const CellRefused& refused : edit.refused)
+            CHECK_FALSE(sentence(refused.error).empty());
+        const Result<Site> kept = sound(s.site, s.catalogue, edit.site);
+        INFO(round);
+        for (const CellText& cell : cells)
+            UNSCOPED_INFO(cell.run << " " << title(cell.column) << " " << cell.text.substr(0, 40));
+        if (!kept) FAIL(sentence(kept.error()));
+        CHECK(*kept == edit.site);
+        taken += !(edit.site == s.site);
+        s.site = edit.site;
+    }
+    CHECK(taken > 50);
+}

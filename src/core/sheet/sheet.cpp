@@ -12,6 +12,7 @@
 #include "core/catalogue/usual_kinds.h"
 #include "core/edits/edits.h"
 #include "core/fields/field_check.h"
+#include "core/format/site_json.h"
 #include "core/look_up.h"
 #include "core/site/site_fields.h"
 #include "core/text.h"
@@ -324,8 +325,10 @@ bool is_written(SheetColumn column) {
            column != SheetColumn::decides;
 }
 
-SheetEdit set_cells(const Site& site, const Catalogue& catalogue,
-                    const std::vector<CellText>& cells) {
+namespace {
+
+SheetEdit written(const Site& site, const Catalogue& catalogue,
+                  const std::vector<CellText>& cells) {
     CellWriter writer(site, catalogue);
     SheetEdit out;
     for (int order : {0, 1, 2}) {
@@ -337,6 +340,43 @@ SheetEdit set_cells(const Site& site, const Catalogue& catalogue,
     }
     out.site = writer.take();
     return out;
+}
+
+// One after the other, each through the gate.
+SheetEdit written_one_by_one(const Site& site, const Catalogue& catalogue,
+                             const std::vector<CellText>& cells) {
+    SheetEdit out{site, {}};
+    for (int order : {0, 1, 2}) {
+        for (std::size_t i = 0; i < cells.size(); ++i) {
+            if (order_of(cells[i].column) != order) continue;
+            SheetEdit one = written(out.site, catalogue, {cells[i]});
+            if (one.refused.empty()) {
+                Result<Site> kept = sound(out.site, catalogue, std::move(one.site));
+                if (kept) {
+                    out.site = std::move(*kept);
+                    continue;
+                }
+                Error why = kept.error();
+                why.place.clear();
+                one.refused.push_back({0, std::move(why)});
+            }
+            out.refused.push_back({i, std::move(one.refused.front().error)});
+        }
+    }
+    return out;
+}
+
+}  // namespace
+
+SheetEdit set_cells(const Site& site, const Catalogue& catalogue,
+                    const std::vector<CellText>& cells) {
+    SheetEdit all = written(site, catalogue, cells);
+    if (Result<Site> kept = sound(site, catalogue, all.site)) {
+        all.site = std::move(*kept);
+        return all;
+    }
+    // Some of it closes a loop, say: what does is found, so that the rest goes in.
+    return written_one_by_one(site, catalogue, cells);
 }
 
 RowsAdded add_rows(const Site& site, const Catalogue& catalogue,
