@@ -240,6 +240,7 @@ std::vector<CardStep> feeds_beside(const Network& net, const Run& run) {
 
 std::vector<Card> wiring_cards(const Network& net) {
     std::vector<Card> cards;
+    Promises promises(net, Promises::Steps::none);
     std::map<std::string, std::string> cut_for;  // link to the camera on whose card it is cut
     for (CameraNumber number : net.cameras.numbers()) {
         const Run& run = net.runs[number];
@@ -251,7 +252,7 @@ std::vector<Card> wiring_cards(const Network& net) {
         card.kind = camera.kind;
         card.wiring = net.site->settings.plug_wiring;
         card.verdict = assess_run(net, number).verdict;
-        if (card.verdict != Verdict::holds) card.seen = foretold(net, number);
+        if (card.verdict != Verdict::holds) card.seen = promises.foretold(number);
         const RunProfile profile = run_profile(net, number);
         card.expected_v = std::numeric_limits<double>::infinity();
         for (std::size_t c = 0; c < condition_count; ++c) {

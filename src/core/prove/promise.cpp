@@ -12,7 +12,6 @@
 #include "core/assess/link_reach.h"
 #include "core/assess/profile.h"
 #include "core/assess/radio_path.h"
-#include "core/prove/faults.h"
 
 namespace ovant {
 namespace {
@@ -476,10 +475,8 @@ private:
             const bool by_day = condition_ != Condition::day && powered(unit, Condition::day);
             return told(by_day ? Symptom::restarts : Symptom::dark);
         }
-        for (const Run& run : net_.runs) {
-            if (run.camera == unit) return told(seen_of_data(run));
-        }
-        return {};
+        const auto run = all_.runs_.find(unit.position());
+        return run == all_.runs_.end() ? Promise() : told(seen_of_data(net_.runs[run->second]));
     }
     Symptom seen_of_data(const Run& run) {
         if (run.links.empty() || link_rate_of(net_.links[run.links.back()]).value <= 0)
@@ -517,26 +514,29 @@ const std::vector<PortFeed>& Promises::feeds(PortAt port, Condition condition) {
 Promises::Promises(const Network& net, Steps steps) : net_(net), steps_(steps) {
     for (const NetLink& link : net.links) links_.emplace(link.link->id, &link);
     for (DeviceNumber number : net.kinds.numbers()) devices_.emplace(net.device(number).id, number);
+    for (CameraNumber number : net.cameras.numbers())
+        runs_.emplace(net.cameras[number].position(), number);
 }
 
-std::vector<Foretold> foretold(const Network& net, CameraNumber camera) {
-    const Site run = site_of_run(net, camera);
-    const Network laid = lay_out(run, *net.catalogue);
-    Promises promises(laid, Promises::Steps::none);
+std::vector<Foretold> Promises::foretold(CameraNumber camera) {
     std::vector<Foretold> out;
     for (ReadUnder under :
          {ReadUnder::day, ReadUnder::night, ReadUnder::coldest_night, ReadUnder::restart}) {
         Reading reading;
         reading.of = ReadingOf::symptom;
-        reading.subject = net.device(net.cameras[camera]).id;
+        reading.subject = net_.device(net_.cameras[camera]).id;
         reading.under = under;
-        const Promise promise = promises.of(reading);
+        const Promise promise = of(reading);
         const auto symptom = std::isnan(promise.value)
                                  ? Symptom::dark
                                  : static_cast<Symptom>(static_cast<int>(promise.value));
         if (symptom != Symptom::well) out.push_back({under, symptom});
     }
     return out;
+}
+
+std::vector<Foretold> foretold(const Network& net, CameraNumber camera) {
+    return Promises(net, Promises::Steps::none).foretold(camera);
 }
 
 Promise Promises::of(const Reading& reading) { return PromiseOf(*this, reading).make(); }

@@ -44,6 +44,8 @@ public:
     enum class Steps { none, all };
     explicit Promises(const Network& net, Steps steps = Steps::all);
     Promise of(const Reading& reading);
+    // See foretold().
+    std::vector<Foretold> foretold(CameraNumber camera);
     // The settings of its site were changed: of how it is laid out nothing.
     void settings_changed() {
         solved_.clear();
@@ -57,6 +59,7 @@ private:
     const Steps steps_;
     std::unordered_map<std::string_view, const NetLink*> links_;
     std::unordered_map<std::string_view, DeviceNumber> devices_;
+    std::unordered_map<std::size_t, CameraNumber> runs_;  // by the place of the device
     std::map<std::tuple<std::size_t, std::size_t, Condition>, std::vector<PortFeed>> solved_;
     std::optional<Assessment> assessed_;  // only for what whole units carry
 };
