@@ -205,11 +205,10 @@ private:
             const std::string was_unit = now.substr(0, was), was_port = now.substr(was + 1);
             return take(move_plug(site_, catalogue_, {was_unit, was_port}, {unit, port}));
         }
-        return connect_to(id, unit, port);
+        return connect_to(id, {unit, port});
     }
     // One length of the usual cable; as long as was stated where the run stands on no plan.
-    std::optional<Error> connect_to(const std::string& id, const std::string& unit,
-                                    const std::string& port) {
+    std::optional<Error> connect_to(const std::string& id, PortId port) {
         const Device& device = site_.devices[at_.at(id)];
         const Kind& kind = or_nothing(catalogue_.find(device.kind));
         const auto data =
@@ -218,8 +217,8 @@ private:
         if (data == kind.ports.end())
             return Error{ErrorCode::not_possible, "", id, "no socket for such a cable"};
         LinkEnd from, to;
-        from.device = unit;
-        from.port = port;
+        from.device = port.device;
+        from.port = port.port;
         to.device = id;
         to.port = data->id;
         Result<Added> joined = connect(site_, catalogue_, usual::copper, from, to);
