@@ -49,6 +49,15 @@ void CheckRow::set_check(Check check, const TextContext& context,
     update();
 }
 
+void CheckRow::set_subjects(const QStringList& subjects) {
+    constexpr int most_named = 4;
+    figures_ = subjects.mid(0, most_named).join(", ");
+    if (subjects.size() > most_named) figures_ += QStringLiteral(" …");
+    setAccessibleName(accessibleName() + ": " + subjects.join(", "));
+    setToolTip(toolTip() + "\n" + subjects.join(", "));
+    update();
+}
+
 int CheckRow::head_height() const {
     const int line = fontMetrics().height();
     return 8 + line + (has_bar(check_) ? 12 : 4) + (reason_.isEmpty() ? 0 : line) + 2;

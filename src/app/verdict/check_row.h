@@ -21,6 +21,8 @@ public:
     explicit CheckRow(QWidget* parent);
     // An open working is computed anew.
     void set_check(Check check, const TextContext& context, std::function<Working()> working);
+    // The same is said of these too: all are named in one row.
+    void set_subjects(const QStringList& subjects);
     bool is_open() const;
     void set_open(bool open);
     // Closed without a word: it is to show another check.

@@ -8,6 +8,8 @@
 #include <QVBoxLayout>
 
 #include <algorithm>
+#include <map>
+#include <tuple>
 
 #include "app/kit/labels.h"
 #include "app/kit/q.h"
@@ -35,6 +37,27 @@ std::vector<Check> in_order(std::vector<Check> checks) {
     std::stable_sort(checks.begin(), checks.end(),
                      [](const Check& a, const Check& b) { return worse(a, b); });
     return checks;
+}
+
+// What is said of several things in the very same words stands once, with all of them.
+struct Said {
+    Check check;
+    QStringList subjects;
+};
+std::vector<Said> said_once(const std::vector<Check>& checks, const TextContext& context) {
+    std::vector<Said> out;
+    std::map<std::tuple<CheckId, Verdict, std::string, std::string>, std::size_t> known;
+    for (const Check& check : checks) {
+        const std::string words = figures(check, context);
+        const auto [found, fresh] = known.emplace(
+            std::tuple(check.id, check.verdict, words, reason(check, context)), out.size());
+        // Figures that are the same by chance are two things to look at.
+        if (fresh || !words.empty())
+            out.push_back({check, {q(check.subject)}});
+        else if (!out[found->second].subjects.contains(q(check.subject)))
+            out[found->second].subjects << q(check.subject);
+    }
+    return out;
 }
 
 void empty(QVBoxLayout& layout) {
@@ -202,9 +225,9 @@ void VerdictPanel::set_checks(const std::vector<Check>& checks) {
     for (CheckRow* row : rows_) {
         if (row->hasFocus()) focused = row->check().id;
     }
-    const std::vector<Check> ordered = in_order(checks);
+    const std::vector<Said> ordered = said_once(in_order(checks), document_.text());
     std::size_t shown = 0;
-    for (const Check& check : ordered) {
+    for (const auto& [check, subjects] : ordered) {
         // What holds with room is folded away, so that the ways stand in sight.
         const bool folded = !shows_all_ && shown >= least_shown &&
                             check.verdict == Verdict::holds && !open_.contains(check.id);
@@ -212,6 +235,7 @@ void VerdictPanel::set_checks(const std::vector<Check>& checks) {
         CheckRow* row = row_at(shown++);
         if (!open_.contains(check.id)) row->fold();
         row->set_check(check, document_.text(), working_of(check));
+        if (subjects.size() > 1) row->set_subjects(subjects);
         if (open_.contains(check.id)) row->set_open(true);
         if (focused == check.id && !row->hasFocus()) row->setFocus();
     }
