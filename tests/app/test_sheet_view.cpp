@@ -251,3 +251,47 @@ TEST_CASE("the list makes room for the sheet, tools and F8 lead back to the plan
     CHECK_FALSE(d.window().shows_sheet());
     CHECK_FALSE(table->isVisible());
 }
+
+TEST_CASE("a mark goes when its cell is changed elsewhere or its run is gone, and a draft stays",
+          "[app][sheet]") {
+    Driver d;
+    d.window().new_site();
+    QTableView* table = open_sheet(d);
+    QGuiApplication::clipboard()->setText("Gate\t\t50\nDoor\t\t60\n");
+    go_to(table, 0, SheetColumn::name);
+    QTest::keyClick(table, Qt::Key_V, Qt::ControlModifier);
+    REQUIRE(table->model()->rowCount() == 3);
+    const auto marked = [&](int row) {
+        return table->model()
+            ->index(row, SheetModel::column_of(SheetColumn::watts))
+            .data(SheetModel::refused_role)
+            .isValid();
+    };
+    go_to(table, 0, SheetColumn::watts);
+    type_into(table, "lots");
+    CHECK(marked(0));
+    // Another edit leaves it, one of these watts takes it away.
+    const std::string gate = d.document().assessment().runs[CameraNumber(0)].camera;
+    d.document().edit("Rename", rename_object(d.document().committed(), {gate, "Gates"}));
+    CHECK(marked(0));
+    d.document().edit("Watts", set_camera_draw(d.document().committed(), d.document().catalogue(),
+                                               gate, {3, 0, 0, 0, 0}));
+    CHECK_FALSE(marked(0));
+    go_to(table, 0, SheetColumn::watts);
+    type_into(table, "lots");
+    d.document().edit("Remove",
+                      remove_object(d.document().committed(), d.document().catalogue(), gate));
+    d.document().undo();
+    CHECK_FALSE(marked(0));
+
+    // One value pasted into the new row is its draft, and other rows pasted do not lose it.
+    go_to(table, 2, SheetColumn::name);
+    QGuiApplication::clipboard()->setText("Drafted");
+    QTest::keyClick(table, Qt::Key_V, Qt::ControlModifier);
+    CHECK(cell(table, 2, SheetColumn::name) == "Drafted");
+    go_to(table, 1, SheetColumn::name);
+    QGuiApplication::clipboard()->setText("Two\t\t61\nThree\t\t62\n");
+    QTest::keyClick(table, Qt::Key_V, Qt::ControlModifier);
+    REQUIRE(table->model()->rowCount() == 4);
+    CHECK(cell(table, 3, SheetColumn::name) == "Drafted");
+}

@@ -171,6 +171,8 @@ TEST_CASE("rows become runs that need no plan, a room with them where there is n
     std::set<std::size_t> refused;
     for (const CellRefused& one : rows.refused) refused.insert(one.cell);
     CHECK(refused == std::set<std::size_t>{3, 4, 5});
+    REQUIRE(rows.cells.size() == 1);
+    CHECK(rows.cells.front().first == CellText{rows.added[2], Column::address, "nowhere"});
     CHECK(find_problems(rows.site, catalogue).empty());
     const Device& gate = *find_device(rows.site, rows.added[0]);
     CHECK(gate.camera->importance == 1);

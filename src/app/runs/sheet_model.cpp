@@ -29,6 +29,7 @@ SheetModel::SheetModel(Document& document, QObject* parent)
             refused_.clear();
             new_row_.clear();
         }
+        if (what == Change::commit) drop_mended();
         refresh();
     });
     refresh();
@@ -55,13 +56,29 @@ void SheetModel::refresh() {
         emit dataChanged(index(0, 0), index(rowCount() - 1, columns - 1));
 }
 
+// What was refused stands for as long as what it was to take the place of.
+void SheetModel::drop_mended() {
+    std::erase_if(refused_, [&](const auto& one) {
+        const CameraNumber camera = document_.camera_number(one.first.first);
+        return !camera || text_of(camera, one.first.second) != one.second.stood;
+    });
+}
+
+void SheetModel::refuse(const CellText& cell, const QString& why) {
+    if (const CameraNumber camera = document_.camera_number(cell.run))
+        refused_[{cell.run, cell.column}] = {q(cell.text), why, text_of(camera, cell.column)};
+}
+
+QString SheetModel::text_of(CameraNumber camera, SheetColumn column) const {
+    return q(sheet_text(document_.network(), document_.assessment().runs[camera], camera, column,
+                        document_.text()));
+}
+
 const std::vector<QString>& SheetModel::row(std::size_t at) const {
     if (!rows_[at]) {
         const CameraNumber camera(at);
         std::vector<QString> texts;
-        for (SheetColumn column : all_sheet_columns)
-            texts.push_back(q(sheet_text(document_.network(), document_.assessment().runs[camera],
-                                         camera, column, document_.text())));
+        for (SheetColumn column : all_sheet_columns) texts.push_back(text_of(camera, column));
         rows_[at] = std::move(texts);
     }
     return *rows_[at];
@@ -191,45 +208,43 @@ void SheetModel::begin_run() {
         under.push_back(one);
         row.push_back(typed.toStdString());
     }
-    write(tr("Add a run"), {}, under, {row});
-    if (new_row_.empty()) emit next_begun();
+    if (!write(tr("Add a run"), {}, under, {row})) return;
+    new_row_.clear();
+    refresh();
+    emit next_begun();
 }
 
-void SheetModel::write(const QString& name, const std::vector<Typed>& typed,
+bool SheetModel::write(const QString& name, const std::vector<Typed>& typed,
                        const std::vector<SheetColumn>& under,
                        const std::vector<std::vector<std::string>>& rows) {
-    const bool typed_new = !new_row_.empty();
     std::vector<CellText> cells;
     for (const Typed& one : typed) {
+        if (!is_written(one.column)) continue;
         const std::string run = run_at(one.row);
-        if (run.empty() || !is_written(one.column)) continue;
+        if (run.empty()) {
+            write_new(one.column, one.text);
+            continue;
+        }
         refused_.erase({run, one.column});
         if (text_at(one.row, one.column) == one.text) continue;
         cells.push_back({run, one.column, one.text.toStdString()});
     }
     SheetEdit edit = set_cells(document_.committed(), document_.catalogue(), cells);
     std::vector<QString> why;
-    for (const CellRefused& refused : edit.refused) {
-        const CellText& cell = cells[refused.cell];
-        why.push_back(q(sentence(refused.error)));
-        refused_[{cell.run, cell.column}] = {q(cell.text), why.back()};
-    }
+    for (const CellRefused& refused : edit.refused) why.push_back(q(sentence(refused.error)));
     RowsAdded more;
-    if (!rows.empty()) {
-        more = add_rows(edit.site, document_.catalogue(), under, rows);
-        for (const CellRefused& refused : more.refused) why.push_back(q(sentence(refused.error)));
-        if (!more.added.empty()) {
-            edit.site = std::move(more.site);
-            new_row_.clear();
-        }
-    }
-    const bool changed = !cells.empty() || !more.added.empty();
-    if (changed && !(edit.site == document_.committed()))
-        document_.edit(name, Result<Site>(std::move(edit.site)));
-    else
-        refresh();
+    if (!rows.empty()) more = add_rows(edit.site, document_.catalogue(), under, rows);
+    for (const CellRefused& refused : more.refused) why.push_back(q(sentence(refused.error)));
+    Site& site = more.added.empty() ? edit.site : more.site;
+    if (!(site == document_.committed())) document_.edit(name, Result<Site>(std::move(site)));
+    // Beside what stands in them now.
+    for (const CellRefused& refused : edit.refused)
+        refuse(cells[refused.cell], q(sentence(refused.error)));
+    for (const auto& [cell, error] : more.cells) refuse(cell, q(sentence(error)));
+    refresh();
     tell(why);
-    if (!more.added.empty() && !typed_new) emit added(more.added.front());
+    if (!more.added.empty()) emit added(more.added.front());
+    return !more.added.empty();
 }
 
 void SheetModel::clear(const std::vector<Typed>& cells) {
@@ -246,8 +261,10 @@ void SheetModel::clear(const std::vector<Typed>& cells) {
             real.push_back(cell);
         }
     }
-    if (!real.empty()) return write(tr("Clear cells"), real);
-    if (dropped) refresh();
+    if (!real.empty())
+        write(tr("Clear cells"), real);
+    else if (dropped)
+        refresh();
 }
 
 void SheetModel::tell(const std::vector<QString>& why) {

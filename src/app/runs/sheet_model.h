@@ -44,7 +44,8 @@ public:
         QString text;
     };
     // `rows`, under `columns`, become new runs in the same step.
-    void write(const QString& name, const std::vector<Typed>& cells,
+    // Whether any run was added.
+    bool write(const QString& name, const std::vector<Typed>& cells,
                const std::vector<SheetColumn>& columns = {},
                const std::vector<std::vector<std::string>>& rows = {});
     // As if they had never been typed where they were refused; else back to what the kind says.
@@ -60,9 +61,13 @@ signals:
 private:
     struct Refused {
         QString text, why;
+        QString stood;  // in the cell when it was refused
     };
     using Cell = std::pair<std::string, SheetColumn>;
     void refresh();
+    void drop_mended();
+    void refuse(const CellText& cell, const QString& why);
+    QString text_of(CameraNumber camera, SheetColumn column) const;
     const std::vector<QString>& row(std::size_t index) const;
     QString text_at(int row, SheetColumn column) const;
     void write_new(SheetColumn column, const QString& text);

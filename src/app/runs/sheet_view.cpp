@@ -288,7 +288,8 @@ void SheetView::paste(const QString& text) {
             for (int at = block.from.column; at <= block.to.column; ++at)
                 put(row, at, rows.front().front());
         }
-        return model_->write(tr("Paste into the sheet"), cells);
+        model_->write(tr("Paste into the sheet"), cells);
+        return;
     }
     const int last = order_->rowCount() - 1;  // the new row
     std::vector<SheetColumn> under;

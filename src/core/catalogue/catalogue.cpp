@@ -11,6 +11,7 @@
 #include "core/catalogue/kind_json.h"
 #include "core/catalogue/embedded.h"
 #include "core/json/json_text.h"
+#include "core/text.h"
 
 namespace ovant {
 
@@ -120,16 +121,9 @@ const CableFacts* cable_facts(const Catalogue& catalogue, std::string_view id) {
 const Kind* kind_named(const Catalogue& catalogue, std::string_view text,
                        const std::function<bool(const Kind&)>& takes) {
     if (const Kind* kind = catalogue.find(text)) return takes(*kind) ? kind : nullptr;
-    const auto same = [](char a, char b) {
-        const auto small = [](char c) {
-            return static_cast<char>(c >= 'A' && c <= 'Z' ? c - 'A' + 'a' : c);
-        };
-        return small(a) == small(b);
-    };
+    const std::string name = lowered(text);
     for (const auto& [id, kind] : catalogue) {
-        if (takes(*kind) &&
-            std::equal(text.begin(), text.end(), kind->name.begin(), kind->name.end(), same))
-            return kind.get();
+        if (takes(*kind) && lowered(kind->name) == name) return kind.get();
     }
     return nullptr;
 }

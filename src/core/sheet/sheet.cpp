@@ -430,7 +430,8 @@ RowsAdded add_rows(const Site& site, const Catalogue& catalogue,
     for (CellRefused& refused : edit.refused) {
         const auto of = std::find(out.added.begin(), out.added.end(), more[refused.cell].run);
         out.refused.push_back(
-            {out.rows[static_cast<std::size_t>(of - out.added.begin())], std::move(refused.error)});
+            {out.rows[static_cast<std::size_t>(of - out.added.begin())], refused.error});
+        out.cells.emplace_back(more[refused.cell], std::move(refused.error));
     }
     return out;
 }

@@ -66,7 +66,9 @@ struct RowsAdded {
     Site site;
     std::vector<std::string> added;    // ids, in the order of their rows
     std::vector<std::size_t> rows;     // which of those given each of them is
-    std::vector<CellRefused> refused;  // `cell` is the row; a row that is refused adds nothing
+    std::vector<CellRefused> refused;  // `cell` is the row: it added nothing, or not all of it
+    // Cells of those added that were not taken: each can be mended where it stands.
+    std::vector<std::pair<CellText, Error>> cells;
 };
 // Rows of texts under these columns as new runs that stand on no plan: they need metres. A site
 // without a head end gets one with room for them.
