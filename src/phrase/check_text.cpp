@@ -92,6 +92,11 @@ constexpr Words words[] = {
     {CheckId::channel_missing, channel_missing_words},
     {CheckId::shared_room, shared_room_words},
     {CheckId::recorder_channels, recorder_channels_words},
+    {CheckId::cable_heat, cable_heat_words},
+    {CheckId::keeps_on, keeps_on_words},
+    {CheckId::inrush, inrush_words},
+    {CheckId::earth_at_unit, earth_at_unit_words},
+    {CheckId::rack_room, rack_room_words},
 };
 
 constexpr bool each_check_has_words() {
@@ -119,6 +124,7 @@ std::string figures(const Check& check, const TextContext& context) {
         case CheckId::radio_far_ends:
         case CheckId::shared_room:
         case CheckId::recorder_channels:
+        case CheckId::rack_room:
         case CheckId::chain_count: return told("{:g} of {:g}", check.value, check.limit);
         case CheckId::conductor: return "";
         case CheckId::not_connected:
@@ -142,6 +148,7 @@ std::string figures(const Check& check, const TextContext& context) {
         case CheckId::dc_polarity:
         case CheckId::pair_alternative:
         case CheckId::mains_at_place:
+        case CheckId::earth_at_unit:
         case CheckId::earth_between_buildings: return "";
         case CheckId::radio_clearance:
             return told("{} clear, wants 60 %",
@@ -281,6 +288,13 @@ std::string reason(const Check& check, const TextContext& context) {
         case Note::is_gateway:
         case Note::is_reserved: return said("take another address");
         case Note::past_channels: return said("another recorder, or one with more channels");
+        case Note::long_on_uplink: return said("10 Mb/s for all of them: turn it off");
+        case Note::not_for_water: return said("a unit rated for it, or a place above the water");
+        case Note::wrong_current: return said("a.c. and d.c. are not the same: read the label");
+        case Note::other_mains: return said("a unit for these mains, or a transformer");
+        case Note::no_earth:
+        case Note::exposed: return said("bond it to an earth; a licensed electrician says where");
+        case Note::power_with_data: return said("set for this site under Practice");
         case Note::large_on_generator: return said("a backup bridges the gaps of a generator");
         case Note::none: break;
     }
@@ -308,6 +322,10 @@ std::string reason(const Check& check, const TextContext& context) {
         case CheckId::port_setting: return said("whole group of ports");
         case CheckId::radio_airtime: return told("all far ends of {}", check.subject);
         case CheckId::radio_limit: return said("local radio law decides");
+        case CheckId::cable_heat: return said("fewer cables together, or more air about them");
+        case CheckId::rack_room: return said("a larger rack, or something out of it");
+        case CheckId::keeps_on: return said("a port that lets it sleep, or no sleep");
+        case CheckId::inrush: return said("no port has to give more");
         case CheckId::enclosure: return kind_name(context, check.other);
         case CheckId::earth_between_buildings:
             return said("nobody knows what flows between two earths");

@@ -36,6 +36,7 @@ std::string not_connected_words(const Sentence& s);
 std::string coax_loop_words(const Sentence& s);
 std::string recorder_channels_words(const Sentence& s);
 std::string shared_room_words(const Sentence& s);
+std::string cable_heat_words(const Sentence& s);
 std::string beyond_standard_words(const Sentence& s);
 
 // check_words_power.cpp
@@ -48,6 +49,8 @@ std::string switch_power_words(const Sentence& s);
 std::string dc_voltage_words(const Sentence& s);
 std::string dc_polarity_words(const Sentence& s);
 std::string power_limited_words(const Sentence& s);
+std::string keeps_on_words(const Sentence& s);
+std::string inrush_words(const Sentence& s);
 std::string pair_alternative_words(const Sentence& s);
 std::string trunk_power_words(const Sentence& s);
 std::string arriving_power_words(const Sentence& s);
@@ -71,6 +74,8 @@ std::string surroundings_words(const Sentence& s);
 std::string mains_at_place_words(const Sentence& s);
 std::string earth_between_buildings_words(const Sentence& s);
 std::string solar_days_words(const Sentence& s);
+std::string earth_at_unit_words(const Sentence& s);
+std::string rack_room_words(const Sentence& s);
 std::string enclosure_words(const Sentence& s);
 std::string site_practice_words(const Sentence& s);
 

@@ -74,6 +74,9 @@ std::string recorder_input_words(const Sentence& s) {
 }
 
 std::string port_setting_words(const Sentence& s) {
+    if (s.check.note == Note::long_on_uplink)
+        return told("The long setting is on at {}, over which the data of all behind {} go",
+                    s.check.subject, s.check.other);
     return told("The long setting on {} holds {} down to 10 Mb/s, it needs {}", s.check.subject,
                 s.check.other, s.quantity(s.check.value));
 }
@@ -125,6 +128,11 @@ std::string shared_room_words(const Sentence& s) {
                     s.check.limit);
     return told("{:g} cables lie in {}, it has room for {:g}", s.check.value, s.check.subject,
                 s.check.limit);
+}
+
+std::string cable_heat_words(const Sentence& s) {
+    return told("{} gets {} among the cables it lies with, {} is the most", s.check.subject,
+                s.quantity(s.check.value), s.quantity(s.check.limit));
 }
 
 std::string beyond_standard_words(const Sentence& s) { return beyond_text(s.check); }

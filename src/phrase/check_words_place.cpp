@@ -32,6 +32,10 @@ std::string mains_text(const Check& check, const TextContext& context) {
         case Note::box_heater:
             return told("The heater in the box of {} needs mains, {} has none", check.subject,
                         place_name(check));
+        case Note::other_mains:
+            return told("{} is made for mains of {}, here they are {}", check.subject,
+                        shown(check.limit, Unit::volt, context.units),
+                        shown(check.value, Unit::volt, context.units));
         case Note::solar_only:
             return told("{} needs mains, {} has solar only", check.subject, place_name(check));
         case Note::backup_elsewhere:
@@ -47,6 +51,8 @@ std::string practice_text(const Check& check, const TextContext& context) {
         case Note::large_load:
             return told("{} carries {}: this site keeps more than {} off category cable",
                         check.subject, quantity(check.value), quantity(check.limit));
+        case Note::power_with_data:
+            return told("{} carries power and data: this site keeps them apart", check.subject);
         case Note::large_picture:
             return told("{:.1f} megapixels over {} at 10 Mb/s: this site allows {:.1f}",
                         check.value, check.subject, check.limit);
@@ -80,6 +86,8 @@ std::string surroundings_words(const Sentence& s) {
             return told("{} lies in the ground and is not made for burial", s.check.subject);
         case Note::crosses_water:
             return told("{} would lie in open water: no pathway leads there", s.check.subject);
+        case Note::not_for_water:
+            return told("{} lies under water at times and is not made for it", s.check.subject);
         default: return told("{} is not made for wet places", s.check.subject);
     }
 }
@@ -101,6 +109,24 @@ std::string solar_days_words(const Sentence& s) {
     }
     return told("The battery of {} lasts {} without sun, {} wanted", s.check.subject,
                 s.quantity(s.check.value), s.quantity(s.check.limit));
+}
+
+std::string earth_at_unit_words(const Sentence& s) {
+    const bool high = s.check.note == Note::exposed;
+    if (s.check.other.empty())
+        return high
+                   ? told("{} stands high and outdoors, at no place with an earth", s.check.subject)
+                   : told("The case of {} is to be joined to an earth: it stands at no place",
+                          s.check.subject);
+    return high ? told("{} stands high and outdoors, {} has no earth", s.check.subject,
+                       s.check.other)
+                : told("The case of {} is to be joined to an earth, {} has none", s.check.subject,
+                       s.check.other);
+}
+
+std::string rack_room_words(const Sentence& s) {
+    return told("The rack at {} has {:g} units, {:g} are taken", place_name(s.check), s.check.limit,
+                s.check.value);
 }
 
 std::string enclosure_words(const Sentence& s) {

@@ -119,6 +119,16 @@ std::string power_limited_words(const Sentence& s) {
                       s.quantity(s.check.value), s.quantity(s.check.limit));
 }
 
+std::string keeps_on_words(const Sentence& s) {
+    return told("Asleep, what hangs on {} takes {}: under {} the port takes it for unplugged",
+                s.check.subject, s.quantity(s.check.value), s.quantity(s.check.limit));
+}
+
+std::string inrush_words(const Sentence& s) {
+    return told("What hangs on {} takes {} to charge when it is let in, {} is the most",
+                s.check.subject, s.quantity(s.check.value), s.quantity(s.check.limit));
+}
+
 std::string pair_alternative_words(const Sentence& s) {
     return s.fails ? told("Port {} feeds the pairs that {} does not pass on", s.check.subject,
                           s.check.other)

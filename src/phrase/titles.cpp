@@ -91,6 +91,7 @@ std::string title(Surroundings surroundings) {
         case Surroundings::indoor: return said("Indoors");
         case Surroundings::outdoor: return said("Outdoors");
         case Surroundings::wet: return said("Wet or salt");
+        case Surroundings::submerged: return said("Under water at times");
     }
     return "";
 }

@@ -201,6 +201,25 @@ void DetailsPanel::fill_place(const Place& place) {
         tr("Head end: the recorder is here"), "headEnd", place.head_end,
         [changed](bool on) { return changed([&](Place& p) { p.head_end = on; }); }, edit_name);
     add_number(
+        tr("Rack units"), "rackUnits", Unit::none, place.rack_units, false,
+        [changed](std::optional<double> v) {
+            return changed([&](Place& p) { p.rack_units = *v; });
+        },
+        edit_name);
+    if (place.mains != Mains::none) {
+        std::optional<double> outlets;
+        if (place.free_outlets) outlets = *place.free_outlets;
+        add_number(
+            tr("Free outlets"), "freeOutlets", Unit::none, outlets, true,
+            [changed](std::optional<double> v) {
+                return changed([&](Place& p) {
+                    p.free_outlets.reset();
+                    if (v) p.free_outlets = static_cast<int>(std::lround(std::clamp(*v, -1., 1e6)));
+                });
+            },
+            edit_name);
+    }
+    add_number(
         tr("Width"), "width", Unit::metre, place.width_m, false,
         [changed](std::optional<double> v) { return changed([&](Place& p) { p.width_m = *v; }); },
         edit_name);
@@ -327,6 +346,25 @@ void DetailsPanel::fill_radio(const Device& device) {
         tr("Transmits"), "transmit", Unit::decibel_milliwatt, device.transmit_dbm, true,
         [&d, id](std::optional<double> v) { return set_transmit(d.committed(), id, v); },
         tr("Power of %1").arg(q(id)));
+    const Kind& radio = or_nothing(d.catalogue().find(device.kind));
+    std::vector<std::pair<std::string, QString>> antennas{{"", tr("Its own")}};
+    for (const Kind* kind : d.catalogue().of(Category::small_part)) {
+        if (takes_antenna(radio, *kind)) antennas.push_back({kind->id, q(kind->name)});
+    }
+    if (antennas.size() > 1) {
+        add_choice(
+            tr("Antenna"), "antenna", antennas, device.antenna,
+            [&d, id](const std::string& antenna) {
+                return set_antenna(d.committed(), d.catalogue(), id, antenna);
+            },
+            tr("Antenna of %1").arg(q(id)));
+    }
+    if (!device.antenna.empty()) {
+        add_number(
+            tr("Lost in its feeder"), "feederLoss", Unit::decibel, device.feeder_loss_db, false,
+            [&d, id](std::optional<double> v) { return set_feeder_loss(d.committed(), id, *v); },
+            tr("Feeder of %1").arg(q(id)));
+    }
     add_number(
         tr("Points to, degrees"), "azimuth", Unit::none, device.azimuth_deg, true,
         [&d, id](std::optional<double> v) { return set_azimuth(d.committed(), id, v); },

@@ -137,6 +137,7 @@ void site_checks(const Network& net, const AssessOptions& options, Assessment& o
         out.site_checks.push_back(backup_time(net, backup, out, options.working));
     for (Check& check : recorder_inputs(net, options.working))
         out.site_checks.push_back(std::move(check));
+    for (Check& check : rack_room(net)) out.site_checks.push_back(std::move(check));
     for (Check& check : recorder_channels(net)) out.site_checks.push_back(std::move(check));
     for (const Device& device : net.site->devices) {
         if (auto check = backup_elsewhere(*net.site, device))

@@ -104,7 +104,8 @@ private:
         const NetLink& was = before_.links[number];
         if (*now.link == *was.link && now.cable == was.cable && now.a == was.a && now.b == was.b &&
             now.length_m == was.length_m && now.surroundings == was.surroundings &&
-            now.in_ground == was.in_ground && now.load_mbps == was.load_mbps)
+            now.in_ground == was.in_ground && now.load_mbps == was.load_mbps &&
+            now.bundled == was.bundled)
             return;
         link_changed_[number] = true;
         air_ = air_ || now.medium() == Medium::radio || was.medium() == Medium::radio;

@@ -63,9 +63,14 @@ enum class CheckId {
     channel_clash,
     channel_missing,
     shared_room,
-    recorder_channels
+    recorder_channels,
+    cable_heat,
+    keeps_on,
+    inrush,
+    earth_at_unit,
+    rack_room
 };
-inline constexpr int check_count = static_cast<int>(CheckId::recorder_channels) + 1;
+inline constexpr int check_count = static_cast<int>(CheckId::rack_room) + 1;
 // The stable id used in files and on the command line: "camera-voltage".
 std::string_view id_of(CheckId check);
 
@@ -154,7 +159,14 @@ enum class Note {
     seen_in_use,  // somebody else was found at the address
     is_gateway,
     is_reserved,
-    past_channels  // the recorder has fewer
+    past_channels,   // the recorder has fewer
+    long_on_uplink,  // the long setting where more than one camera's data go
+    not_for_water,   // lies or stands under water at times
+    wrong_current,   // a.c. into a socket for d.c., or the other way round
+    other_mains,     // the mains of this site are none of those it is made for
+    no_earth,        // nothing to join its case to
+    exposed,         // stands high and outdoors with no earth near
+    power_with_data  // site's own rule: no power on a cable that carries data
 };
 
 struct Check {

@@ -122,6 +122,16 @@ constexpr CheckFacts checks[] = {
      CheckSubject::link, 0, false, "link_checks.cpp"},
     {CheckId::recorder_channels, "recorder-channels", "Room at the recorder", CheckStage::reach,
      CheckSubject::device, 0, false, "data_budget.cpp"},
+    {CheckId::cable_heat, "cable-heat", "Heat in the bundle", CheckStage::reach, CheckSubject::link,
+     0, false, "link_checks.cpp"},
+    {CheckId::keeps_on, "keeps-on", "Asleep, keeps its port on", CheckStage::power,
+     CheckSubject::port, 0, true, "port_start_checks.cpp"},
+    {CheckId::inrush, "inrush", "Inrush at the port", CheckStage::power, CheckSubject::port, 0,
+     false, "port_start_checks.cpp"},
+    {CheckId::earth_at_unit, "earth-at-unit", "Earth and bonding", CheckStage::reach,
+     CheckSubject::device, 0, true, "place_checks.cpp"},
+    {CheckId::rack_room, "rack-room", "Room in the rack", CheckStage::reach, CheckSubject::device,
+     0, false, "place_checks.cpp"},
 };
 static_assert(std::size(checks) == check_count);
 

@@ -26,6 +26,8 @@ public:
             link_rate(link(i));
             conductor(i);
             coax_loop(i);
+            cable_heat(link(i));
+            long_on_uplink(link(i));
             shared_room(link(i));
         }
         // What the run hangs on at the head end: a picture that stops there arrives nowhere.
@@ -34,6 +36,7 @@ public:
             link_length(laid);
             link_rate(laid);
             shared_room(laid);
+            long_on_uplink(laid);
         }
         if (run_.root) {
             if (auto check = recorder_input(net_, run_.root, options_.working))
@@ -140,6 +143,24 @@ private:
         offer(std::move(check));
     }
 
+    // Never on what more than one camera's data go over: an uplink, a radio.
+    void long_on_uplink(const NetLink& laid) {
+        for (PortAt end : {laid.a, laid.b}) {
+            if (!net_.long_setting_on(end)) continue;
+            const PortAt other = end == laid.a ? laid.b : laid.a;
+            const Kind& far = net_.kind(other.device);
+            const bool shares = net_.port(end).uplink || net_.port(other).uplink || far.radio ||
+                                far.category == Category::network_switch ||
+                                far.category == Category::recorder;
+            if (!shares) continue;
+            Check check = plain_check(CheckId::port_setting, port_name(end), source::long_setting);
+            check.verdict = Verdict::fails;
+            check.note = Note::long_on_uplink;
+            check.other = net_.device(other.device).id;
+            offer(std::move(check));
+        }
+    }
+
     void conductor(std::size_t i) {
         const NetLink& laid = link(i);
         const CableFacts& cable = *laid.cable->cable;
@@ -158,6 +179,29 @@ private:
             check.note = Note::stranded;
         }
         offer(std::move(check));
+    }
+
+    // cable-heat: the middle of a bundle is no warmer than the cable stands.
+    void cable_heat(const NetLink& laid) {
+        if (laid.bundled.cables == 0) return;
+        for (Condition condition : case_.conditions) {
+            const double air_c =
+                cable_temperature_c(net_.site->settings, condition, laid.surroundings);
+            const double rise_k = laid.bundled.most_k[static_cast<std::size_t>(condition)];
+            Check check = start(CheckId::cable_heat, laid.link->id, air_c + rise_k,
+                                laid.cable->max_temperature_c, Unit::celsius, Sense::at_most,
+                                source::cable_heat);
+            check.condition = condition;
+            check.by_condition = true;
+            check.other = laid.cable->id;
+            if (options_.working)
+                check.working.push_back({"air and what the others warm it by",
+                                         fmt::format("{:g} + {:.1f}, {} cables together", air_c,
+                                                     rise_k, laid.bundled.cables),
+                                         check.value, Unit::celsius, source::bundle_heat});
+            judge(check, 0);
+            offer(std::move(check));
+        }
     }
 
     // shared-room: what lies there can be used once.
@@ -288,13 +332,20 @@ private:
                 check.verdict = Verdict::fails;
                 check.note = Note::not_for_burial;
             } else if (laid.cable->rating < laid.surroundings) {
-                check.verdict =
-                    laid.cable->rating == Surroundings::indoor ? Verdict::fails : Verdict::tight;
-                check.note = laid.cable->rating == Surroundings::indoor ? Note::cable_indoor_outside
-                                                                        : Note::not_for_wet;
+                check.note =
+                    past_rating(laid.cable->rating, laid.surroundings, Note::cable_indoor_outside);
+                check.verdict = verdict_past_rating(check.note);
             }
             offer(std::move(check));
         }
+    }
+
+    static Note past_rating(Surroundings rating, Surroundings here, Note indoors) {
+        if (rating == Surroundings::indoor) return indoors;
+        return here == Surroundings::submerged ? Note::not_for_water : Note::not_for_wet;
+    }
+    static Verdict verdict_past_rating(Note note) {
+        return note == Note::not_for_wet ? Verdict::tight : Verdict::fails;
     }
 
     void device_surroundings(DeviceNumber number) {
@@ -307,8 +358,8 @@ private:
         check.other = kind.id;
         const Settings& settings = net_.site->settings;
         if (rating < here) {
-            check.verdict = rating == Surroundings::indoor ? Verdict::fails : Verdict::tight;
-            check.note = rating == Surroundings::indoor ? Note::indoor_outside : Note::not_for_wet;
+            check.note = past_rating(rating, here, Note::indoor_outside);
+            check.verdict = verdict_past_rating(check.note);
         } else if (here != Surroundings::indoor &&
                    surroundings_c(net_, number, Condition::coldest_night) <
                        kind.min_temperature_c) {

@@ -46,8 +46,7 @@ void state(Working* working, const char* what, double length_m, Source source) {
 void ten_base_t_loss(const Network& net, const NetLink& link, Condition condition, Working& steps) {
     const CableFacts& cable = *link.cable->cable;
     if (cable.category == CableCategory::none) return;
-    insertion_loss_db(cable.category, link.length_m, 10,
-                      cable_temperature_c(net.site->settings, condition, link.surroundings),
+    insertion_loss_db(cable.category, link.length_m, 10, link_temperature_c(net, link, condition),
                       cable.screened, &steps);
     steps.push_back({"10BASE-T allows, at 10 MHz", "", ten_base_t_loss_db, Unit::decibel,
                      source::ten_base_t_loss});
@@ -264,7 +263,12 @@ LinkReach twisted_pair_reach(const Network& net, const NetLink& link, Condition 
         reach.long_setting = reach.long_setting || net.long_setting_on(end);
     if (reach.long_setting) reach.rate_mbps = std::min(reach.rate_mbps, long_setting_rate_mbps);
     const double cords_m = channel_cords_m(*link.link);
-    const double temperature_c = cable_temperature_c(settings, condition, link.surroundings);
+    const double temperature_c = link_temperature_c(net, link, condition);
+    if (working && link.bundled.cables > 0)
+        working->push_back({"warmer than the air, lying with others",
+                            fmt::format("{} cables at the most", link.bundled.cables),
+                            link.bundled.mean_k[static_cast<std::size_t>(condition)], Unit::celsius,
+                            source::bundle_heat});
     const bool screened = link.cable->cable->screened;
     reach.limit_m = channel_limit_m(settings, part_of(link) + channel_beyond(net, link), cords_m,
                                     temperature_c, screened, working);

@@ -4,6 +4,7 @@
 #include <algorithm>
 #include <unordered_map>
 
+#include "core/assess/bundles.h"
 #include "core/route/route.h"
 
 namespace ovant {
@@ -380,7 +381,8 @@ double channel_cords_m(const Link& link) {
 }
 
 int channel_joints(const Link& link) {
-    return (link.cords_m > 0 ? 2 : 0) + !link.a.protector.empty() + !link.b.protector.empty();
+    // A protector has two sockets.
+    return (link.cords_m > 0 ? 2 : 0) + 2 * (!link.a.protector.empty() + !link.b.protector.empty());
 }
 
 PortAt Network::across(PortAt at) const {
@@ -449,6 +451,17 @@ namespace {
 
 using DeviceNumbers = std::unordered_map<std::string_view, DeviceNumber>;
 
+// A radio as it stands there, with the antenna that is joined to it; null where it has its own.
+std::shared_ptr<const Kind> with_antenna(const Device& device, const Kind& kind,
+                                         const Catalogue& catalogue) {
+    const Kind* antenna = device.antenna.empty() ? nullptr : catalogue.find(device.antenna);
+    if (!antenna || !takes_antenna(kind, *antenna)) return nullptr;
+    auto out = std::make_shared<Kind>(kind);
+    out->radio->antenna_dbi = antenna->antenna->gain_dbi - device.feeder_loss_db;
+    out->radio->antenna_beam_deg = antenna->antenna->beam_deg;
+    return out;
+}
+
 DeviceNumbers add_devices(Network& net) {
     const Site& site = *net.site;
     DeviceNumbers numbers;
@@ -459,6 +472,10 @@ DeviceNumbers add_devices(Network& net) {
         const DeviceNumber number = net.kinds.next();
         const Kind* kind = net.catalogue->find(device.kind);
         net.kinds.push_back(kind ? kind : &nothing());
+        if (auto fitted = with_antenna(device, *net.kinds.back(), *net.catalogue)) {
+            net.kinds.back() = fitted.get();
+            net.fitted.push_back(std::move(fitted));
+        }
         const auto place = place_surroundings.find(device.place);
         net.surroundings.push_back(device.surroundings                 ? *device.surroundings
                                    : place != place_surroundings.end() ? place->second
@@ -534,6 +551,7 @@ Network lay_out(const Site& site, const Catalogue& catalogue, const BackgroundLo
     Feeding(net).mark();
     add_runs(net);
     find_passive_ends(net);
+    warm_bundles(net);
     for (const auto& [id, load_mbps] : background) {
         for (NetLink& link : net.links) {
             if (link.link->id == id) link.load_mbps += load_mbps;

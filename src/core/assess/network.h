@@ -13,6 +13,7 @@
 // the links SW1-R4, R4-K14. fed_by[R4] is SW1.9, fed_by[K14] is A1's outlet.
 #pragma once
 
+#include <array>
 #include <memory>
 #include <set>
 #include <unordered_map>
@@ -26,6 +27,14 @@
 
 namespace ovant {
 
+// What a cable that lies with others is warmed by, in kelvin, by condition: all of it on an
+// average, and where it is warmest.
+struct Bundled {
+    int cables = 0;  // where most lie together; 0: it lies in no bundle
+    std::array<double, 4> mean_k{}, most_k{};
+    bool operator==(const Bundled&) const = default;
+};
+
 struct NetLink {
     const Link* link = nullptr;
     const Kind* cable = nullptr;
@@ -35,6 +44,7 @@ struct NetLink {
     bool in_ground = false;
     double load_mbps = 0;        // bit rates of all that use it, up to the recorder or head end
     double unrecorded_mbps = 0;  // the part of it that is no pictures
+    Bundled bundled;
     Medium medium() const { return cable->cable->medium; }
 };
 
@@ -76,6 +86,8 @@ struct Network {
     std::shared_ptr<const Site> shared_site;            // the same, where it is shared
     std::shared_ptr<const Catalogue> shared_catalogue;  // the same
     By<DeviceNumber, const Kind*> kinds;
+    // Of radios with an antenna bought by itself: the kind as it stands there.
+    std::vector<std::shared_ptr<const Kind>> fitted;
     By<DeviceNumber, Surroundings> surroundings;
     By<DeviceNumber, By<PortNumber, LinkNumber>> link_on;  // none where the port is free
     struct PortUse {

@@ -1,5 +1,6 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-// mains-at-place, earth-between-buildings, enclosure, solar-days: what the places must give.
+// mains-at-place, earth-between-buildings, earth-at-unit, enclosure, solar-days, rack-room: what
+// the places must give.
 #include <fmt/format.h>
 
 #include <algorithm>
@@ -44,6 +45,37 @@ void mains(RunCase& of, DeviceNumber device) {
             check.note = Note::large_on_generator;
             check.detail = GreatestDraw{greatest_camera_power_w(draw)};
         }
+    }
+    const Kind& kind = net.kind(device);
+    const double mains_v = net.site->settings.mains_v;
+    if (check.verdict == Verdict::holds && kind.mains_max_v > 0 &&
+        (mains_v < kind.mains_min_v || mains_v > kind.mains_max_v)) {
+        check.verdict = Verdict::fails;
+        check.note = Note::other_mains;
+        check.value = mains_v;
+        check.limit = mains_v < kind.mains_min_v ? kind.mains_min_v : kind.mains_max_v;
+        check.unit = Unit::volt;
+        check.source = source::maker;
+    }
+    of.offer(std::move(check));
+}
+
+// So high outdoors a unit is what lightning finds: common practice.
+constexpr double exposed_m = 10;
+
+// earth-at-unit: a case that is to be joined to an earth, and what stands high outdoors.
+void earth_at_unit(RunCase& of, DeviceNumber device) {
+    const Network& net = of.net;
+    const Kind& kind = net.kind(device);
+    const bool exposed =
+        net.surroundings[device] != Surroundings::indoor && net.device(device).height_m > exposed_m;
+    if (!kind.earth_terminal && !exposed) return;
+    const Place* place = net.place_of(device);
+    Check check = plain_check(CheckId::earth_at_unit, net.device(device).id, source::earthing);
+    check.other = place ? spoken_name(*place) : "";
+    if (!place || !place->earth) {
+        check.verdict = Verdict::tight;
+        check.note = exposed ? Note::exposed : Note::no_earth;
     }
     of.offer(std::move(check));
 }
@@ -142,6 +174,28 @@ void solar(RunCase& of, DeviceNumber device) {
 
 }  // namespace
 
+std::vector<Check> rack_room(const Network& net) {
+    std::vector<Check> out;
+    for (const Place& place : net.site->places) {
+        if (place.rack_units <= 0) continue;
+        double taken = 0;
+        const Device* last = nullptr;
+        for (DeviceNumber number : net.kinds.numbers()) {
+            const Device& device = net.device(number);
+            if (device.place != place.id || net.kind(number).rack_units <= 0) continue;
+            taken += net.kind(number).rack_units;
+            last = &device;
+        }
+        if (!last) continue;
+        Check check = start_check(CheckId::rack_room, last->id, taken, place.rack_units,
+                                  Unit::count, Sense::at_most, source::rack_size);
+        check.other = spoken_name(place);
+        judge(check, 0);
+        out.push_back(std::move(check));
+    }
+    return out;
+}
+
 void place_checks(RunCase& of) {
     std::vector<DeviceNumber> units = of.units();
     for (std::size_t i = 0, count = units.size(); i < count; ++i) {
@@ -152,6 +206,7 @@ void place_checks(RunCase& of) {
         mains(of, unit);
         box_heat(of, unit);
         solar(of, unit);
+        earth_at_unit(of, unit);
     }
     earths(of);
 }

@@ -160,6 +160,11 @@ double cable_temperature_c(const Settings& settings, Condition condition,
     return settings.day_c;
 }
 
+double link_temperature_c(const Network& net, const NetLink& link, Condition condition) {
+    return cable_temperature_c(net.site->settings, condition, link.surroundings) +
+           link.bundled.mean_k[static_cast<std::size_t>(condition)];
+}
+
 int poe_pairs(const Network& net, PortAt port) {
     const bool by_class = net.port(port).poe_class >= 5 && class_asked(net, port) >= 5;
     if (net.port(port).pairs < 4 && !by_class) return 2;
@@ -176,6 +181,7 @@ int poe_pairs(const Network& net, PortAt port) {
 }
 
 int class_asked(const Network& net, PortAt port) {
+    const PoeType type = poe_type_of_class(net.port(port).poe_class);
     std::string lane;
     int own = 0;  // of a unit on the way that works on this power, where nothing behind it asks
     for (std::size_t steps = 0; steps <= net.links.size(); ++steps) {
@@ -189,7 +195,7 @@ int class_asked(const Network& net, PortAt port) {
             const double most_w = greatest_camera_power_w(camera_draw(net.device(in.device), unit));
             // Class 0 reserves as class 3 does; a camera set to draw more asks for more.
             const int stated = kind.poe_class == 0 ? 3 : kind.poe_class;
-            return std::max(stated, poe_class_for_load(most_w));
+            return std::max(stated, poe_class_for_load(most_w, type));
         }
         if (kind.role != PortRole::pass) return own;
         const double own_w = unit.draw_w + (unit.in_line ? unit.in_line->own_draw_w : 0);
@@ -347,7 +353,8 @@ double link_loop_ohm(const Network& net, const NetLink& link, int pairs, const C
                      Working* working) {
     const Settings& settings = net.site->settings;
     const CableFacts& cable = *link.cable->cable;
-    const double temperature_c = now.at(link.surroundings);
+    const double temperature_c =
+        now.at(link.surroundings) + link.bundled.mean_k[static_cast<std::size_t>(now.condition)];
     double ohm = 0;
     const double worst_ohm_per_m =
         worst_permitted_ohm_per_m * (1 + copper_temperature_per_k * (temperature_c - 20));
@@ -377,6 +384,12 @@ double link_loop_ohm(const Network& net, const NetLink& link, int pairs, const C
     } else {
         ohm = feed_loop_ohm(cable.conductor, link.length_m, pairs, temperature_c, working);
     }
+    // What was measured is no worse than it is.
+    const ExistingCable* existing = find_existing(*net.site, link.link->existing);
+    const bool measured = cable.medium == Medium::coax ? existing && existing->measured_loop_ohm
+                                                       : cable.medium == Medium::twisted_pair &&
+                                                             link.link->measured_loop_ohm;
+    const double measured_ohm = measured ? ohm : 0;
     if (const auto& defects = link.link->defects; defects && defects->resistance_share > 0) {
         ohm *= 1 + defects->resistance_share;
         if (working) {
@@ -409,11 +422,14 @@ double link_loop_ohm(const Network& net, const NetLink& link, int pairs, const C
     if (link.link->defects) ohm = with_defects_ohm(*link.link->defects, ohm, pairs, working);
     const double worse_share = settings.tolerances.resistance_share;
     if (worse_share > 0) {
-        ohm *= 1 + worse_share;
+        ohm += (ohm - measured_ohm) * worse_share;
         if (working) {
             working->push_back({"R at the end of its tolerance",
-                                fmt::format("R × (1 + {:g})", worse_share), ohm, Unit::ohm,
-                                source::site_setting});
+                                measured
+                                    ? fmt::format("{:.3f} Ω as measured, the rest × (1 + {:g})",
+                                                  measured_ohm, worse_share)
+                                    : fmt::format("R × (1 + {:g})", worse_share),
+                                ohm, Unit::ohm, source::site_setting});
         }
     }
     return ohm;

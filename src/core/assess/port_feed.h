@@ -88,6 +88,9 @@ double greatest_camera_power_w(const CameraDraw& draw);
 double cable_temperature_c(const Settings& settings, Condition condition,
                            Surroundings surroundings);
 
+// The same of a link of the site, with what warms it in a bundle: all of it on an average.
+double link_temperature_c(const Network& net, const NetLink& link, Condition condition);
+
 // Pairs that a PoE port's power goes over: four where port, load and all that passes it on use
 // four.
 int poe_pairs(const Network& net, PortAt port);

@@ -132,14 +132,20 @@ void port_class(RunCase& of, const PortFeed& feed) {
     if (asked > 8) check.note = Note::over_port_class;
     if (two_pairs && port.poe_class >= asked) check.note = Note::two_pairs;
     if (of.options.working) {
-        if (const auto limits = poe_class_limits(asked)) {
+        const PoeType type = poe_type_of_class(port.poe_class);
+        if (const auto limits = poe_class_limits(asked, type)) {
             check.working.push_back({"class asked for: load at most", "", limits->pd_w, Unit::watt,
-                                     source::poe_class_table});
+                                     poe_class_source(type)});
             check.working.push_back(
-                {"the port must give", "", limits->pse_w, Unit::watt, source::poe_class_table});
+                {"the port must give", "", limits->pse_w, Unit::watt, poe_class_source(type)});
         }
     }
     of.offer(std::move(check));
+}
+
+bool same_current(const PortKind& from, const PortKind& to) {
+    return from.current == to.current || from.current == Current::either ||
+           to.current == Current::either;
 }
 
 // dc-voltage: no unit may see more than it stands, and PoE and passive do not mix.
@@ -160,6 +166,9 @@ void dc_voltage(RunCase& of, const PortFeed& feed, std::size_t node) {
     if (from.power == PowerKind::poe) {  // no signature, no power
         check.verdict = Verdict::fails;
         check.note = Note::no_signature;
+    } else if (!same_current(from, to)) {
+        check.verdict = Verdict::fails;
+        check.note = Note::wrong_current;
     }
     of.offer(std::move(check));
 }
@@ -168,7 +177,9 @@ void dc_voltage(RunCase& of, const PortFeed& feed, std::size_t node) {
 void dc_polarity(RunCase& of, const PortFeed& feed, std::size_t node) {
     const PortKind& from = of.net.port(feed.port);
     const PortKind& to = of.net.port(feed.points[node].entered);
-    if (from.power != PowerKind::passive || from.polarity == 0 || to.polarity == 0) return;
+    if (from.power != PowerKind::passive || from.polarity == 0 || to.polarity == 0 ||
+        from.current == Current::ac)
+        return;
     Check check = plain_check(CheckId::dc_polarity, of.net.device(feed.points[node].device).id,
                               source::maker);
     check.other = of.port_name(feed.port);
@@ -298,6 +309,7 @@ void power_checks(RunCase& of) {
                     port_class(of, feed);
                     power_limited(of, feed);
                     pair_alternative(of, feed);
+                    port_start_checks(of, feed);
                 }
                 for (std::size_t node = 1; node < feed.nodes.size(); ++node) {
                     voltage(of, feed, node, condition);

@@ -23,7 +23,6 @@ void against(RunCase& of, Note note, std::string subject, double value, double l
 
 void feeds(RunCase& of, const Practice& practice) {
     const Network& net = of.net;
-    const double most_w = poe_class_limits(4)->pd_w;
     std::vector<PortAt> sources;
     for (DeviceNumber unit : of.units()) {
         if (net.kind(unit).category == Category::combiner) continue;  // takes nothing for itself
@@ -37,9 +36,18 @@ void feeds(RunCase& of, const Practice& practice) {
                 if (feed.points.size() < 2) continue;
                 const NetLink& first = net.links[feed.points[1].link];
                 if (first.medium() != Medium::twisted_pair) continue;
-                if (practice.large_loads_apart)
-                    against(of, Note::large_load, first.link->id, feed.load_w(), most_w, Unit::watt,
-                            Sense::at_most);
+                if (practice.large_loads_apart && first.load_mbps > 0)
+                    against(
+                        of, Note::large_load, first.link->id, feed.load_w(),
+                        std::max(practice.large_load_w, practice.large_load_share * feed.limit_w),
+                        Unit::watt, Sense::at_most);
+                if (practice.no_power_with_data && first.load_mbps > 0 && feed.load_w() > 0) {
+                    Check check =
+                        plain_check(CheckId::site_practice, first.link->id, source::site_setting);
+                    check.note = Note::power_with_data;
+                    check.verdict = Verdict::fails;
+                    of.offer(std::move(check));
+                }
                 if (practice.compliant_only && net.port(feed.port).power == PowerKind::passive) {
                     Check check = plain_check(CheckId::site_practice, of.port_name(feed.port),
                                               source::site_setting);

@@ -6,6 +6,7 @@
 #include <vector>
 
 #include "core/assess/assess.h"
+#include "core/assess/port_feed.h"
 
 namespace ovant {
 
@@ -41,14 +42,18 @@ Check plain_check(CheckId id, std::string subject, Source source);
 void always_on_checks(RunCase& of);
 // power_checks.cpp: what feeds the camera and every unit on the way.
 void power_checks(RunCase& of);
+// port_start_checks.cpp: keeps-on, inrush, of one feed by the least that its loads take.
+void port_start_checks(RunCase& of, const PortFeed& feed);
 // link_checks.cpp: length, rate, conductors, chain, surge, surroundings.
 void link_checks(RunCase& of);
 // light_checks.cpp: fibre-light, fibre-overload, transceiver-pair.
 void light_checks(RunCase& of);
 // radio_checks.cpp: radio-clearance, radio-fade-margin, radio-airtime, radio-limit.
 void radio_checks(RunCase& of);
-// place_checks.cpp: mains-at-place, earth-between-buildings, enclosure, solar-days.
+// place_checks.cpp: mains-at-place, earth-between-buildings, earth-at-unit, enclosure, solar-days.
 void place_checks(RunCase& of);
+// place_checks.cpp: rack-room, one for each place with a rack that something stands in.
+std::vector<Check> rack_room(const Network& net);
 // practice_checks.cpp: site-practice.
 void practice_checks(RunCase& of);
 

@@ -62,6 +62,8 @@ CameraFacts without_a_picture(const LoadFacts& load) {
     out.first_input = load.first_input;
     out.bridges_inputs = load.bridges_inputs;
     out.asks_by_link_layer = load.asks_by_link_layer;
+    out.sleep_w = load.sleep_w;
+    out.input_uf = load.input_uf;
     return out;
 }
 

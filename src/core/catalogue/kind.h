@@ -61,8 +61,12 @@ enum class PowerKind { poe, passive };  // passive: volts always on, no negotiat
 // Which pairs a two-pair PSE feeds: A with the data, B the spare ones (IEEE 802.3, clause 33).
 enum class Alternative { either, a, b };
 
-// In order of harshness: a device stands in surroundings up to its rating.
-enum class Surroundings { indoor, outdoor, wet };
+// Of what a port gives or takes by conductors of its own. A socket stated for either takes both.
+enum class Current { dc, ac, either };
+
+// In order of harshness: a device stands in surroundings up to its rating. Submerged: it may lie
+// under water for as long as its maker states (IEC 60529, IPX7 and IPX8).
+enum class Surroundings { indoor, outdoor, wet, submerged };
 
 struct RatedReach {
     double rate_mbps = 100;
@@ -113,6 +117,7 @@ struct CableFacts {
     double loop_ohm_per_m = 0;  // coax: core and screen together at 20 degrees C, maker's
     bool steel_core = false;    // coax: copper-clad steel
     double reach_factor = 1;    // coax: reach against RG-59, maker's
+    std::string colour;         // of the jacket, may be empty
 };
 
 struct CameraDraw {  // watts at the camera; each is added to `day_w` when in use
@@ -135,6 +140,8 @@ struct CameraFacts {
     FirstInput first_input = FirstInput::most_volts;
     bool bridges_inputs = false;      // takes the other input over without a restart
     bool asks_by_link_layer = false;  // names the watts it needs once it runs
+    std::optional<double> sleep_w;    // takes no more while it sleeps; where not stated it does not
+    double input_uf = 0;              // that its input charges when it is let in, 0: not stated
 };
 
 // What a load states of itself; read into the same figures as a camera's.
@@ -147,6 +154,8 @@ struct LoadFacts {
     FirstInput first_input = FirstInput::most_volts;
     bool bridges_inputs = false;
     bool asks_by_link_layer = false;
+    std::optional<double> sleep_w;
+    double input_uf = 0;
 };
 
 enum class PortRole {
@@ -174,6 +183,7 @@ struct PortKind {
     int pairs = 2;
     double min_volts = 0;  // passive pd: least and most it accepts
     double max_volts = 0;
+    Current current = Current::dc;  // passive
     int polarity = 0;  // passive: +1 plus on pair 4 5, -1 plus on pair 7 8, 0 takes either
     Alternative alternative = Alternative::either;
     std::string line;  // name of a line code other than Ethernet; both ends must speak it
@@ -250,12 +260,20 @@ struct InlineFacts {  // repeaters and extenders
     double hop_rate_mbps = 100;
     std::vector<RatedReach> hops;  // maker's rates by length, where there is more than one
     double series_ohm = 0;         // in the power's way through
+    double input_uf = 0;           // that its input charges when it is let in, 0: not stated
 };
 
 // Of a unit that stands in the network by an address of its own.
 struct NetworkFacts {
     std::string factory_address;    // as it comes; empty: it has none
     bool asks_for_address = false;  // of a DHCP server, when it starts
+};
+
+// An antenna bought by itself, for a radio with a socket for one.
+struct AntennaFacts {
+    double gain_dbi = 0;
+    double beam_deg = 30;
+    double least_mhz = 0, most_mhz = 0;  // it is made for
 };
 
 // How a small part is bought: so many in a bag.
@@ -296,6 +314,7 @@ struct Kind {
     std::optional<BoxFacts> box;
     std::optional<UpsFacts> ups;
     std::optional<NetworkFacts> network;
+    std::optional<AntennaFacts> antenna;
     double input_mbps = 0;           // of a recorder: most it takes in, 0: not stated
     int channels = 0;                // of a recorder, 0: not stated
     bool surge_protected = false;    // has protectors built in; they need an earth
@@ -303,7 +322,11 @@ struct Kind {
     std::vector<SeenToWork> proven;  // of a unit: with what length of cable on it
     std::vector<Pack> packs;         // of a small part; empty: singly
     std::vector<AlsoNeeded> brings;
-    std::string lights;  // what its lights show when all is well
+    std::string lights;                       // what its lights show when all is well
+    double mains_min_v = 0, mains_max_v = 0;  // of its plug, 0: not stated
+    bool earth_terminal = false;              // its case is to be joined to an earth
+    double rack_units = 0;                    // that it takes in a rack, 0: not made for one
+    double noise_dba = 0;                     // of its fans, at one metre; 0: none, or not stated
 };
 
 // A kind that a site brings along: what it is, and the letters it was written in, which keep the
@@ -327,6 +350,9 @@ bool ends_a_run(const Kind& kind);
 // A camera, whose data are pictures that end at a recorder; those of another load end at the head
 // end.
 bool has_picture(const Kind& kind);
+// Whether the antenna can be joined to this radio: it has a socket for one, and goes by its
+// frequency.
+bool takes_antenna(const Kind& radio, const Kind& antenna);
 // Has a plug that must be put into an outlet.
 bool plugs_into_mains(const Kind& kind);
 // Watts the unit can give by all its ports together: its budget, or the sum of the ports. With

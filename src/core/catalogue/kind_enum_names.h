@@ -32,8 +32,10 @@ OVANT_ENUM_NAMES(PackageForm, 4, {PackageForm::box, "box"}, {PackageForm::drum, 
 OVANT_ENUM_NAMES(PowerKind, 2, {PowerKind::poe, "poe"}, {PowerKind::passive, "passive"});
 OVANT_ENUM_NAMES(Alternative, 3, {Alternative::either, "either"}, {Alternative::a, "A"},
                  {Alternative::b, "B"});
-OVANT_ENUM_NAMES(Surroundings, 3, {Surroundings::indoor, "indoor"},
-                 {Surroundings::outdoor, "outdoor"}, {Surroundings::wet, "wet"});
+OVANT_ENUM_NAMES(Current, 3, {Current::dc, "dc"}, {Current::ac, "ac"}, {Current::either, "either"});
+OVANT_ENUM_NAMES(Surroundings, 4, {Surroundings::indoor, "indoor"},
+                 {Surroundings::outdoor, "outdoor"}, {Surroundings::wet, "wet"},
+                 {Surroundings::submerged, "submerged"});
 OVANT_ENUM_NAMES(PortRole, 4, {PortRole::pse, "pse"}, {PortRole::pd, "pd"},
                  {PortRole::pass, "pass"}, {PortRole::data, "data"});
 OVANT_ENUM_NAMES(ConductorMaterial, 2, {ConductorMaterial::copper, "copper"},

@@ -82,6 +82,7 @@ void fields(V& v, Of<CableFacts>) {
     v.number("loop_ohm_per_m", &CableFacts::loop_ohm_per_m, {0, 10});
     v.flag("steel_core", &CableFacts::steel_core);
     v.number("reach_factor", &CableFacts::reach_factor, {0.05, 20});
+    v.text("colour", &CableFacts::colour, 40);
 }
 
 template <class V>
@@ -96,6 +97,8 @@ void fields(V& v, Of<CameraFacts>) {
     v.choice("first_input", &CameraFacts::first_input);
     v.flag("bridges_inputs", &CameraFacts::bridges_inputs);
     v.flag("asks_by_link_layer", &CameraFacts::asks_by_link_layer);
+    v.number("sleep_w", &CameraFacts::sleep_w, {0, 1000});
+    v.number("input_uf", &CameraFacts::input_uf, {0, 100000});
 }
 
 // How files before version 3 say how a supply counts.
@@ -168,6 +171,7 @@ void fields(V& v, Of<RadioFacts>) {
     v.whole("most_far_ends", &RadioFacts::most_far_ends, {1, 64});
     v.flag("relay", &RadioFacts::relay);
     v.list("sensitivities", &RadioFacts::sensitivities, 10);
+    v.flag("antenna_socket", &RadioFacts::antenna_socket);
 }
 
 template <class V>
@@ -202,6 +206,14 @@ void fields(V& v, Of<NetworkFacts>) {
 }
 
 template <class V>
+void fields(V& v, Of<AntennaFacts>) {
+    v.number("gain_dbi", &AntennaFacts::gain_dbi, {-10, 60}, Need::yes);
+    v.number("beam_deg", &AntennaFacts::beam_deg, {0.1, 360});
+    v.number("least_mhz", &AntennaFacts::least_mhz, {100, 100000}, Need::yes);
+    v.number("most_mhz", &AntennaFacts::most_mhz, {100, 100000}, Need::yes);
+}
+
+template <class V>
 void fields(V& v, Of<InlineFacts>) {
     v.number("own_draw_w", &InlineFacts::own_draw_w, {0, 100});
     v.number("min_volts", &InlineFacts::min_volts, {0, 60});
@@ -210,6 +222,7 @@ void fields(V& v, Of<InlineFacts>) {
     v.number("hop_rate_mbps", &InlineFacts::hop_rate_mbps, rate_range);
     v.list("hops", &InlineFacts::hops, 20);
     v.number("series_ohm", &InlineFacts::series_ohm, {0, 100});
+    v.number("input_uf", &InlineFacts::input_uf, {0, 100000});
 }
 
 template <class V>
@@ -227,6 +240,7 @@ void fields(V& v, Of<PortKind>) {
     v.one_number_of("pairs", &PortKind::pairs, {1, 2, 4});
     v.number("min_volts", &PortKind::min_volts, {0, 60});
     v.number("max_volts", &PortKind::max_volts, {0, 60});
+    v.choice("current", &PortKind::current);
     v.whole("polarity", &PortKind::polarity, {-1, 1});
     v.choice("alternative", &PortKind::alternative);
     v.text("line", &PortKind::line, 32);
@@ -274,6 +288,8 @@ void fields(V& v, Of<LoadFacts>) {
     v.choice("first_input", &LoadFacts::first_input);
     v.flag("bridges_inputs", &LoadFacts::bridges_inputs);
     v.flag("asks_by_link_layer", &LoadFacts::asks_by_link_layer);
+    v.number("sleep_w", &LoadFacts::sleep_w, {0, 1000});
+    v.number("input_uf", &LoadFacts::input_uf, {0, 100000});
 }
 
 template <class V>
@@ -299,6 +315,7 @@ void fields(V& v, Of<Kind>) {
     v.group("box", &Kind::box);
     v.group("ups", &Kind::ups);
     v.group("network", &Kind::network);
+    v.group("antenna", &Kind::antenna);
     v.number("input_mbps", &Kind::input_mbps, {0, 1000000});
     v.whole("channels", &Kind::channels, {0, 1024});
     v.flag("surge_protected", &Kind::surge_protected);
@@ -307,6 +324,11 @@ void fields(V& v, Of<Kind>) {
     v.list("packs", &Kind::packs, 10);
     v.list("brings", &Kind::brings, 20);
     v.text("lights", &Kind::lights, 200);
+    v.number("mains_min_v", &Kind::mains_min_v, {0, 1000});
+    v.number("mains_max_v", &Kind::mains_max_v, {0, 1000});
+    v.flag("earth_terminal", &Kind::earth_terminal);
+    v.number("rack_units", &Kind::rack_units, {0, 60});
+    v.number("noise_dba", &Kind::noise_dba, {0, 120});
 }
 
 template <class V>

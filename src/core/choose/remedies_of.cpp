@@ -40,6 +40,7 @@ std::vector<RemedyKind> remedies_of(CheckId check) {
         case CheckId::channel_clash:
         case CheckId::shared_room:
         case CheckId::recorder_channels:
+        case CheckId::rack_room:
         case CheckId::channel_missing: return {};
         case CheckId::switch_power: return {assign_ports};
         case CheckId::port_refused: return {raise_priority, assign_ports, set_priorities};
@@ -55,6 +56,10 @@ std::vector<RemedyKind> remedies_of(CheckId check) {
         case CheckId::mains_at_place:
         case CheckId::earth_between_buildings:
         case CheckId::trunk_power:
+        case CheckId::cable_heat:
+        case CheckId::keeps_on:
+        case CheckId::inrush:
+        case CheckId::earth_at_unit:
         case CheckId::coax_loop:
         case CheckId::solar_days:
         case CheckId::enclosure:

@@ -830,8 +830,8 @@ private:
             for (const auto& [port, module] : device.modules) modules += port + "=" + module + " ";
             names[device.id] =
                 fmt::format("{}@{:.2f},{:.2f}", device.kind, device.at.x_m, device.at.y_m);
-            lines.push_back(fmt::format("{} {} {} {}", names[device.id], device.place,
-                                        device.enclosure, modules));
+            lines.push_back(fmt::format("{} {} {} {} {}", names[device.id], device.place,
+                                        device.enclosure, device.antenna, modules));
         }
         for (const Link& link : piece.change.links) {
             const auto end = [&](const LinkEnd& at) {

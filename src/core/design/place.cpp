@@ -253,6 +253,8 @@ private:
         again.enclosure = device.enclosure;
         again.surroundings = device.surroundings;
         again.modules = device.modules;
+        again.antenna = device.antenna;
+        again.feeder_loss_db = device.feeder_loss_db;
         again.long_groups = device.long_groups;
         again.power_off_ports = device.power_off_ports;
         again.transmit_dbm = device.transmit_dbm;

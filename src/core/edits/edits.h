@@ -84,6 +84,10 @@ Result<Site> set_channel(Site site, std::string_view device, int channel);
 // Kind of transceiver in an optical port; empty takes it out.
 Result<Site> set_module(Site site, const Catalogue& catalogue, PortId port,
                         std::string_view module);
+// Kind of the antenna on a radio's socket; empty takes it off. What its feeder loses, dB.
+Result<Site> set_antenna(Site site, const Catalogue& catalogue, std::string_view device,
+                         std::string_view antenna);
+Result<Site> set_feeder_loss(Site site, std::string_view device, double loss_db);
 // 1 critical, 2 high, 3 low: who keeps power where there is not enough for all.
 Result<Site> set_port_priority(Site site, const Catalogue& catalogue, PortId port, int priority);
 // The UPS a unit is plugged into; empty: straight into the mains. Errors: no_such_object.

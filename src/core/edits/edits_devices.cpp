@@ -123,6 +123,28 @@ Result<Site> set_module(Site site, const Catalogue& catalogue, PortId port,
     return site;
 }
 
+Result<Site> set_antenna(Site site, const Catalogue& catalogue, std::string_view id,
+                         std::string_view antenna) {
+    Device* device = find_device(site, id);
+    if (!device) return no_such(id);
+    const Kind* radio = catalogue.find(device->kind);
+    const Kind* kind = antenna.empty() ? nullptr : catalogue.find(antenna);
+    if (!antenna.empty() && (!kind || !radio || !takes_antenna(*radio, *kind)))
+        return Error{ErrorCode::not_possible, "", std::string(id),
+                     "this antenna is not made for this radio"};
+    device->antenna = antenna;
+    if (antenna.empty()) device->feeder_loss_db = 0;
+    return site;
+}
+
+Result<Site> set_feeder_loss(Site site, std::string_view id, double loss_db) {
+    Device* device = find_device(site, id);
+    if (!device) return no_such(id);
+    device->feeder_loss_db = loss_db;
+    if (auto wrong = wrong_field(*device)) return *wrong;
+    return site;
+}
+
 Result<Site> set_alternative(Site site, const Catalogue& catalogue, std::string_view id,
                              std::optional<Alternative> alternative) {
     Device* device = find_device(site, id);

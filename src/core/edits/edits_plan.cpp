@@ -169,7 +169,8 @@ const std::string* user_of(const Design& design, std::string_view kind) {
         const bool in_a_port =
             std::any_of(device.modules.begin(), device.modules.end(),
                         [&](const auto& module) { return module.second == kind; });
-        if (device.kind == kind || device.enclosure == kind || in_a_port) return &device.id;
+        if (device.kind == kind || device.enclosure == kind || device.antenna == kind || in_a_port)
+            return &device.id;
     }
     for (const Link& link : design.links) {
         if (link.cable == kind || link.a.protector == kind || link.b.protector == kind)

@@ -25,6 +25,8 @@ struct Gone {
 void mend_device(Device& device, const SiteProblem& problem, std::set<std::size_t>& gone) {
     if (problem.field == "enclosure")
         device.enclosure.clear();
+    else if (problem.field == "antenna")
+        device.antenna.clear();
     else if (problem.field == "place")
         device.place.clear();
     else if (problem.field == "backup")

@@ -85,6 +85,7 @@ public:
         add(device.kind, 1, device.id);
         if (!device.enclosure.empty()) add(device.enclosure, 1, device.id);
         for (const auto& [port, module] : device.modules) add(module, 1, device.id);
+        if (!device.antenna.empty()) add(device.antenna, 1, device.id);
     }
 
     void add(const NetLink& link) {

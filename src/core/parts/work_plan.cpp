@@ -252,6 +252,7 @@ private:
             unit(number, device.kind);
             unit(number, device.enclosure);
             for (const auto& [port, module] : device.modules) unit(number, module);
+            unit(number, device.antenna);
         }
         std::map<std::string, std::vector<std::string>> ends;
         for (LinkNumber number : of_.links) {

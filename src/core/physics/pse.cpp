@@ -23,6 +23,14 @@ double requested_pse_w(double request_w, int poe_class) {
     return std::min(limits->pse_w, v * current_a);
 }
 
+double least_current_a(int port_class, int load_class) {
+    const PoeType type = poe_type_of_class(port_class);
+    const bool by_clause_145 = type == PoeType::type3 || type == PoeType::type4;
+    return by_clause_145 && load_class <= 4 ? 0.005 : maintain_a;
+}
+
+double charging_s(double farad, double volts) { return farad * volts / least_inrush_a; }
+
 std::vector<bool> admit(const std::vector<PortClaim>& claims, double budget_w) {
     std::vector<std::size_t> order(claims.size());
     std::iota(order.begin(), order.end(), std::size_t{0});

@@ -14,6 +14,14 @@ inline constexpr double inrush_s = 0.050;
 // A load must take this much; a port that misses it for this long is taken for unplugged (T_MPDO).
 inline constexpr double maintain_a = 0.010;
 inline constexpr double maintain_lost_s = 0.350;
+// Least current that keeps a port on: 10 mA at ports of types 1 and 2, and of types 3 and 4 where
+// the load asks for class 5 and more; 5 mA at those for a smaller one. IEEE 802.3-2022, 33.2.9 and
+// 145.2.12, from memory. Domain: classes 0 to 8.
+double least_current_a(int port_class, int load_class);
+// A port that lets a load in gives this much at least while its input charges.
+inline constexpr double least_inrush_a = 0.400;
+// Seconds until an input of `farad` has charged to `volts` at least_inrush_a. Domain >= 0.
+double charging_s(double farad, double volts);
 // A PD is off below 30 V falling and must start by 42 V rising.
 inline constexpr double pd_start_volts = 42.0;
 // From a cut to the next detection: at least 0.75 s by the standard; common practice.

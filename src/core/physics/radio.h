@@ -27,6 +27,7 @@ struct RadioFacts {
     int most_far_ends = 1;
     bool relay = false;                      // hands on what it receives on the same channel
     std::vector<Sensitivity> sensitivities;  // maker's; empty: the standard's
+    bool antenna_socket = false;             // an antenna bought by itself can be joined to it
 };
 
 // 32.45 + 20 log f + 20 log d, f in MHz, d in km. Rec. ITU-R P.525. Domain > 0.

@@ -253,8 +253,7 @@ Result<Site> take_into_design(const Site& site, const Catalogue& catalogue, std:
     for (const NetLink& laid : net.links) {
         if (laid.link->id != link->id) continue;
         const double beside_ohm = link_loop_ohm(net, laid, 1, condition);
-        const double temperature_c =
-            cable_temperature_c(bare.settings, condition, laid.surroundings);
+        const double temperature_c = link_temperature_c(net, laid, condition);
         const double cold_ohm =
             (reading->value - beside_ohm) / (1 + copper_temperature_per_k * (temperature_c - 20));
         return set_measured_loop(site, link->id, std::max(0.0, cold_ohm));

@@ -289,7 +289,7 @@ Surroundings link_surroundings(const Site& site, const Link& link, const Device&
         harshest = std::max(harshest, hangs->surroundings);
     if (leaves_building(site, link, a, b, medium))
         harshest = std::max(harshest, Surroundings::outdoor);
-    if (lies_in_ground(site, link, a, b, medium)) harshest = Surroundings::wet;
+    if (lies_in_ground(site, link, a, b, medium)) harshest = std::max(harshest, Surroundings::wet);
     return harshest;
 }
 

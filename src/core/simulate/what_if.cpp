@@ -155,7 +155,9 @@ Chances chances(const Network& net, const ChanceOptions& options,
             usual.coldest_night_c + draw.uniform() * (usual.night_c - usual.coldest_night_c);
         bool all = true;
         for (CameraNumber camera : net.runs.numbers()) {
-            const bool holds = assess_run(trial, camera).verdict != Verdict::fails;
+            const Verdict verdict = assess_run(trial, camera).verdict;
+            // A run without a cable holds nothing, however the dice fall.
+            const bool holds = verdict == Verdict::holds || verdict == Verdict::tight;
             held[camera] += holds;
             all = all && holds;
         }

@@ -74,11 +74,11 @@ struct ChanceOptions {
 };
 struct RunChance {
     std::string camera;
-    double holds_share = 0;  // of the trials in which the run does not fail
+    double holds_share = 0;  // of the trials in which the run is there and does not fail
 };
 struct Chances {
     std::vector<RunChance> runs;
-    double all_hold_share = 0;  // of the trials in which no run fails
+    double all_hold_share = 0;  // of the trials in which every run does
 };
 // Monte-Carlo: lengths, resistances, volts and the temperatures of day and coldest night drawn for
 // each trial, every run judged by assess_run. Normal distributions, temperatures uniform between

@@ -96,6 +96,12 @@ const PortKind* find_port(const Kind& kind, std::string_view port) {
     return find_by_id(kind.ports, port);
 }
 
+bool takes_antenna(const Kind& radio, const Kind& antenna) {
+    return radio.radio && radio.radio->antenna_socket && antenna.antenna &&
+           radio.radio->frequency_mhz >= antenna.antenna->least_mhz &&
+           radio.radio->frequency_mhz <= antenna.antenna->most_mhz;
+}
+
 bool ends_a_run(const Kind& kind) {
     return kind.category == Category::camera || kind.category == Category::load;
 }

@@ -35,9 +35,11 @@ struct Place {
     Mains mains = Mains::none;
     bool earth = false;
     bool head_end = false;
-    double mast_m = bare_mast_m;  // highest an antenna can stand here, above the ground
-    bool vapour_zone = false;     // explosive vapour is possible
-    std::string extra;            // fields of the file this version does not know, as JSON
+    double mast_m = bare_mast_m;      // highest an antenna can stand here, above the ground
+    bool vapour_zone = false;         // explosive vapour is possible
+    double rack_units = 0;            // of the rack that stands here; 0: none, or not counted
+    std::optional<int> free_outlets;  // of its mains, free before this job; where known
+    std::string extra;                // fields of the file this version does not know, as JSON
     bool operator==(const Place&) const = default;
 };
 
@@ -111,6 +113,8 @@ struct Device {
     int supplies = 0;                          // power supplies that work; 0: all it has
     std::optional<Alternative> alternative;    // of a combiner, where it is set otherwise
     double low_volts_share = 0;                // less than its sheet gives, as found
+    std::string antenna;                       // of a radio, the kind on its socket; may be empty
+    double feeder_loss_db = 0;                 // between radio and that antenna, plugs and all
     // Of a camera that stands on no plan: metres of cable from the head end, as stated. Where it is
     // drawn says nothing then. 0: it stands where it is drawn.
     double stated_run_m = 0;
@@ -178,6 +182,7 @@ struct Link {
     std::string existing;            // id of the cable that hangs there already and is used
     std::vector<SeenToWork> proven;  // this very run
     std::optional<Defects> defects;
+    std::string colour;  // of this cable, where it is not its kind's; may be empty
     std::string extra;
     bool operator==(const Link&) const = default;
 };
@@ -269,6 +274,8 @@ enum class ReadingOf {
 };
 // What a wire map shows of a cable, or of the pair that it names.
 enum class WireMap { straight, open, shorted, crossed, split };
+// Since when somebody sees what he sees.
+enum class Since { not_said, rain, outage, bench };
 // What somebody sees of a unit that a run ends at, without any meter.
 enum class Symptom {
     well,        // on, linked, seen where it is wanted
@@ -288,6 +295,7 @@ struct Reading {
         0;  // in metres, ohms, volts, watts, Mb/s, dBm, frames, ms, hours; or a WireMap, a Symptom
     std::string instrument;
     ReadUnder under = ReadUnder::day;
+    Since since = Since::not_said;  // of a symptom; bench: it was well when it was tried there
     std::optional<double> temperature_c;  // of the air, else as the site has it
     std::string who, when;
     std::string note;
@@ -486,7 +494,10 @@ struct DaySettings {
 // Where practitioners differ: each is a rule the site may set itself. Common practice both ways.
 enum class FeedFrom { either, a_switch, the_recorder };
 struct Practice {
-    bool large_loads_apart = false;    // more than class 4 gives on a cable of its own, for power
+    bool large_loads_apart = false;    // large loads go over conductors that carry no data
+    double large_load_w = 25.5;        // large is more than this, and
+    double large_load_share = 0;       // more than this share of what the port gives; 0: any port
+    bool no_power_with_data = false;   // no power at all on a cable that carries data
     int longest_chain = 0;             // of in-line units; 0: what their makers state
     double most_megapixels_at_10 = 0;  // pictures on a 10 Mb/s link; 0: by bit rate alone
     FeedFrom feed_from = FeedFrom::either;
@@ -494,6 +505,9 @@ struct Practice {
     bool compliant_only = false;  // no feed that does not ask first
     bool operator==(const Practice&) const = default;
 };
+
+// How cables that go the same way lie. They warm each other: apart does not count it.
+enum class Bundles { apart, in_air, enclosed, insulated };
 
 // What may be worse than stated: shares, 0 where the stated value is designed on.
 struct Tolerances {
@@ -530,6 +544,8 @@ struct Settings {
     double backup_h = 2;                // what stands on a UPS is to run so long without mains
     double battery_age_share = 0.8;     // of the new capacity, at the end of its life
     std::optional<double> hot_cable_c;  // cables under a roof or in the sun, by day
+    Bundles bundles = Bundles::in_air;  // where their pathway does not say it
+    double mains_v = 230;
     Practice practice;
     Tolerances tolerances;
     DaySettings day;

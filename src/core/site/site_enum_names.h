@@ -21,6 +21,8 @@ OVANT_ENUM_NAMES(ReadingOf, 14, {ReadingOf::length, "length"},
 OVANT_ENUM_NAMES(Symptom, 6, {Symptom::well, "well"}, {Symptom::dark, "dark"},
                  {Symptom::no_link, "no-link"}, {Symptom::no_picture, "no-picture"},
                  {Symptom::restarts, "restarts"}, {Symptom::stutters, "stutters"});
+OVANT_ENUM_NAMES(Since, 4, {Since::not_said, "not-said"}, {Since::rain, "rain"},
+                 {Since::outage, "outage"}, {Since::bench, "bench"});
 OVANT_ENUM_NAMES(WireMap, 5, {WireMap::straight, "straight"}, {WireMap::open, "open"},
                  {WireMap::shorted, "shorted"}, {WireMap::crossed, "crossed"},
                  {WireMap::split, "split"});
@@ -58,6 +60,8 @@ OVANT_ENUM_NAMES(FeedFrom, 3, {FeedFrom::either, "either"}, {FeedFrom::a_switch,
                  {FeedFrom::the_recorder, "recorder"});
 OVANT_ENUM_NAMES(Between, 3, {Between::indoors, "indoors"}, {Between::on_walls, "on-walls"},
                  {Between::in_ground, "in-ground"});
+OVANT_ENUM_NAMES(Bundles, 4, {Bundles::apart, "apart"}, {Bundles::in_air, "in-air"},
+                 {Bundles::enclosed, "enclosed"}, {Bundles::insulated, "insulated"});
 OVANT_ENUM_NAMES(Preference, 3, {Preference::price, "price"},
                  {Preference::fewest_parts, "fewest-parts"},
                  {Preference::least_work, "least-work"});

@@ -87,6 +87,9 @@ void fields(V& v, Of<OfferSettings>) {
 template <class V>
 void fields(V& v, Of<Practice>) {
     v.flag("large_loads_apart", &Practice::large_loads_apart);
+    v.number("large_load_w", &Practice::large_load_w, {0, 1000});
+    v.number("large_load_share", &Practice::large_load_share, {0, 1});
+    v.flag("no_power_with_data", &Practice::no_power_with_data);
     v.whole("longest_chain", &Practice::longest_chain, {0, 100});
     v.number("most_megapixels_at_10", &Practice::most_megapixels_at_10, {0, 400});
     v.choice("feed_from", &Practice::feed_from);
@@ -133,6 +136,8 @@ void fields(V& v, Of<Settings>) {
     v.number("backup_h", &Settings::backup_h, {0, 1000});
     v.number("battery_age_share", &Settings::battery_age_share, {0.05, 1});
     v.number("hot_cable_c", &Settings::hot_cable_c, {-60, 90});
+    v.choice("bundles", &Settings::bundles);
+    v.number("mains_v", &Settings::mains_v, {80, 500});
     v.group("practice", &Settings::practice);
     v.group("tolerances", &Settings::tolerances);
     v.group("day", &Settings::day);
@@ -153,6 +158,8 @@ void fields(V& v, Of<Place>) {
     v.flag("head_end", &Place::head_end);
     v.number("mast_m", &Place::mast_m, {0, 300});
     v.flag("vapour_zone", &Place::vapour_zone);
+    v.number("rack_units", &Place::rack_units, {0, 200});
+    v.whole("free_outlets", &Place::free_outlets, {0, 1000});
     v.rest(&Place::extra);
 }
 
@@ -228,6 +235,8 @@ void fields(V& v, Of<Device>) {
     v.whole("supplies", &Device::supplies, {0, 4});
     v.choice("alternative", &Device::alternative);
     v.number("low_volts_share", &Device::low_volts_share, {0, 0.5});
+    v.text("antenna", &Device::antenna, most_id_letters);
+    v.number("feeder_loss_db", &Device::feeder_loss_db, {0, 60});
     v.number("stated_run_m", &Device::stated_run_m, length_range);
     v.group("on_network", &Device::on_network);
     v.rest(&Device::extra);
@@ -271,6 +280,7 @@ void fields(V& v, Of<Link>) {
     v.text("existing", &Link::existing, most_id_letters);
     v.list("proven", &Link::proven, 20);
     v.group("defects", &Link::defects);
+    v.text("colour", &Link::colour, 40);
     v.rest(&Link::extra);
 }
 
@@ -351,6 +361,7 @@ void fields(V& v, Of<Reading>) {
     v.number("value", &Reading::value, {-1e6, 1e6}, Need::yes);
     v.text("instrument", &Reading::instrument, most_id_letters);
     v.choice("under", &Reading::under);
+    v.choice("since", &Reading::since);
     v.number("temperature_c", &Reading::temperature_c, {-80, 90});
     v.text("who", &Reading::who, most_initials);
     v.written("when", &Reading::when, Form::moment);

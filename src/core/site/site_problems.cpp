@@ -153,6 +153,9 @@ private:
         if (!kind) add_device(number, "kind", ErrorCode::unknown_kind, device.kind);
         if (!device.enclosure.empty() && !catalogue_.find(device.enclosure))
             add_device(number, "enclosure", ErrorCode::unknown_kind, device.enclosure);
+        const Kind* antenna = device.antenna.empty() ? nullptr : catalogue_.find(device.antenna);
+        if (!device.antenna.empty() && (!antenna || (kind && !takes_antenna(*kind, *antenna))))
+            add_device(number, "antenna", ErrorCode::unknown_kind, device.antenna);
         if (!device.place.empty() && !places_.contains(device.place))
             add_device(number, "place", ErrorCode::unknown_place, device.place);
         for (const auto& [port, module] : device.modules) {

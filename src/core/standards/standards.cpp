@@ -45,9 +45,14 @@ std::optional<PoeClassLimits> poe_class_limits(int poe_class, PoeType port) {
     return poe_class_limits(poe_class);
 }
 
-int poe_class_for_load(double load_w) {
+Source poe_class_source(PoeType port) {
+    return port == PoeType::type3 || port == PoeType::type4 ? source::poe_class_145
+                                                            : source::poe_class_33;
+}
+
+int poe_class_for_load(double load_w, PoeType port) {
     for (int poe_class = 1; poe_class <= 8; ++poe_class) {
-        if (load_w <= classes[static_cast<std::size_t>(poe_class)].pd_w) return poe_class;
+        if (load_w <= poe_class_limits(poe_class, port)->pd_w) return poe_class;
     }
     return 9;
 }

@@ -19,6 +19,8 @@ inline constexpr Source iec_60028{"IEC 60028, annealed copper at 20 °C"};
 inline constexpr Source worst_category_cable{"ANSI/TIA-568.2, d.c. resistance", true};
 inline constexpr Source copper_clad{"ASTM B566, copper-clad aluminium", true};
 inline constexpr Source poe_class_table{"IEEE 802.3-2022, table 145-26 and clause 33.3.7", true};
+inline constexpr Source poe_class_33{"IEEE 802.3-2022, clause 33.3.7", true};
+inline constexpr Source poe_class_145{"IEEE 802.3-2022, clause 145, table 145-26", true};
 inline constexpr Source poe_type_table{"IEEE 802.3-2022, tables 33-11 and 145-16", true};
 inline constexpr Source poe_pd_volts{"IEEE 802.3-2022, tables 33-18 and 145-29", true};
 inline constexpr Source channel_length{"ISO/IEC 11801 and ANSI/TIA-568.2, 100 m channel", true};
@@ -70,6 +72,16 @@ inline constexpr Source alternatives{"IEEE 802.3, 33.2.3, alternatives A and B",
 inline constexpr Source solar_practice{"common practice, panel and system losses"};
 inline constexpr Source battery_practice{"common practice, losses and ageing of a backup"};
 inline constexpr Source peukert{"Peukert's law, rated over 20 h"};
+inline constexpr Source bundle_heat{
+    "ISO/IEC TS 29125 and ANSI/TIA TSB-184-A, cables in a bundle; surfaces common practice", true};
+inline constexpr Source cable_heat{"maker's rating of the cable"};
+inline constexpr Source keeps_on{"IEEE 802.3-2022, 33.2.9 and 145.2.12, least current of a load",
+                                 true};
+inline constexpr Source poe_inrush{"IEEE 802.3-2022, 33.2.7.5 and 145.2.10, 400 mA for 50 ms",
+                                   true};
+inline constexpr Source earthing{"IEC 60364-5-54 and IEC 60728-11, bonding; local code decides",
+                                 true};
+inline constexpr Source rack_size{"IEC 60297, rack units"};
 inline constexpr Source box_heat{"maker's rating, rise for each watt"};
 inline constexpr Source try_on_site{"common practice, unknowable before trying"};
 }  // namespace source
@@ -98,8 +110,11 @@ std::optional<PoeClassLimits> poe_class_limits(int poe_class);
 // The same at a port of this type: types 3 and 4 go by clause 145, which gives less to class 2
 // and 3.
 std::optional<PoeClassLimits> poe_class_limits(int poe_class, PoeType port);
-// Least class whose load power covers `load_w`, or 9 where none does. Domain >= 0.
-int poe_class_for_load(double load_w);
+// The clause that the watts of a class at a port of this type are of.
+Source poe_class_source(PoeType port);
+// Least class whose load power covers `load_w` at a port of this type, or 9 where none does. Domain
+// >= 0.
+int poe_class_for_load(double load_w, PoeType port = PoeType::type1);
 // Type of a port that gives up to this class: 0-3 type 1, 4 type 2, 5-6 type 3, 7-8 type 4.
 PoeType poe_type_of_class(int poe_class);
 // A PD must be off below this many volts (IEEE 802.3, from memory).

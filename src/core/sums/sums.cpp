@@ -154,14 +154,24 @@ Result<Sum> watts(Reader& read) {
              Unit::watt, source::ohms_law});
     }
     // What the class counts with is the longest channel, not this one.
-    for (int poe_class : {1, 2, 3, 4, 5, 6, 7, 8}) {
-        const PoeClassLimits limits = or_nothing(poe_class_limits(poe_class));
+    for (const auto& [poe_class, type] :
+         std::initializer_list<std::pair<int, PoeType>>{{1, PoeType::type1},
+                                                        {2, PoeType::type1},
+                                                        {2, PoeType::type3},
+                                                        {3, PoeType::type1},
+                                                        {3, PoeType::type3},
+                                                        {4, PoeType::type2},
+                                                        {5, PoeType::type3},
+                                                        {6, PoeType::type3},
+                                                        {7, PoeType::type4},
+                                                        {8, PoeType::type4}}) {
+        const PoeClassLimits limits = or_nothing(poe_class_limits(poe_class, type));
         if (!port_w || std::abs(limits.pse_w - *port_w) > 0.05) continue;
         sum.working.push_back({fmt::format("class {} is sure of this at its load", poe_class),
                                fmt::format("{:g} W at the port, the longest channel its class "
                                            "allows",
                                            limits.pse_w),
-                               limits.pd_w, Unit::watt, source::poe_class_table});
+                               limits.pd_w, Unit::watt, poe_class_source(type)});
     }
     return sum;
 }
