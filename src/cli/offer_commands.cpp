@@ -61,6 +61,7 @@ std::string work_json(const WorkPlan& plan, const Network& net) {
             if (one.begun) work.back()["begun"] = true;
         }
         days.push_back({{"hours", day.hours}, {"work", work}, {"load", load_json(day.load)}});
+        if (!day.tools.empty()) days.back()["tools"] = tools_text(day.tools);
     }
     for (const SpotLoad& spot : plan.spots)
         places.push_back(
@@ -100,6 +101,7 @@ void print_days(const WorkPlan& plan, const Network& net, const Opened& opened, 
         }
         out << "  To load:\n";
         print_load(day.load, opened, out);
+        if (!day.tools.empty()) out << "    " << tools_text(day.tools) << "\n";
     }
 }
 

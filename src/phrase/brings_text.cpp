@@ -23,6 +23,7 @@ std::string what_is_counted(BroughtBy of) {
         case BroughtBy::laid_metre: return said("each metre of cable along a pathway");
         case BroughtBy::bare_metre: return said("each metre of cable where no pathway leads");
         case BroughtBy::opened_metre: return said("each metre of pathway that is opened");
+        case BroughtBy::wall_entry: return said("each cable in through an outer wall");
     }
     return "";
 }
@@ -62,6 +63,8 @@ std::string counted_text(const Brings& rule) {
     add_whether(words, rule.boxed, {"in an enclosure", "in no enclosure"});
     add_whether(words, rule.by_itself, {"standing by itself", "standing at a place"});
     add_whether(words, rule.mains, {"on the mains", "without mains"});
+    add_whether(words, rule.bare_in_ground,
+                {"cable that lies in it bare", "cable that needs a duct"});
     return fmt::format("{}", fmt::join(words, ", "));
 }
 

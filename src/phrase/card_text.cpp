@@ -128,7 +128,10 @@ std::string seen_text(const CardStep& step, const TextContext& context) {
     if (!std::isnan(step.rate_mbps) && step.rate_mbps > 0)
         parts.push_back(shown(step.rate_mbps, Unit::megabit_per_second, context.units));
     std::string text;
-    if (!parts.empty()) text = told("Expect at {}: {}.", step.to, fmt::join(parts, ", "));
+    if (!std::isnan(step.open_v))
+        text = told("Meter on the plug, nothing joined: about {}. ",
+                    shown(step.open_v, Unit::volt, context.units));
+    if (!parts.empty()) text += told("Expect at {}: {}.", step.to, fmt::join(parts, ", "));
     if (!step.lights_to.empty())
         text += told("{}Lights: {}.", text.empty() ? "" : " ", step.lights_to);
     return text;
@@ -147,10 +150,30 @@ std::string fit_text(const CardStep& step) {
         parts.push_back(told("{} on alternative {}; if the camera stays dark, try {}.", step.to,
                              b ? 'B' : 'A', b ? 'A' : 'B'));
     }
+    if (step.vlan_from > 0)
+        parts.push_back(
+            step.flow == CardStep::Flow::onward
+                ? told("VLAN {} on {} port {}, then PoE off and on there: until it starts anew {} "
+                       "keeps its old address.",
+                       step.vlan_from, step.from, step.from_port, step.to)
+                : told("VLAN {} on {} port {}, then start {} anew: until then it keeps its old "
+                       "address.",
+                       step.vlan_from, step.from, step.from_port, step.to));
     if (step.long_setting_from)
         parts.push_back(told("Long setting on at {} port {}.", step.from, step.from_port));
     if (step.power_off_from) parts.push_back(told("PoE off at {} {}.", step.from, step.from_port));
     return fmt::format("{}", fmt::join(parts, " "));
+}
+
+std::string ends_text(const CardStep& step) {
+    const std::string ends = told("{} {} to {} {}", step.from, socket_text(step, true), step.to,
+                                  socket_text(step, false));
+    switch (step.flow) {
+        case CardStep::Flow::none: return ends + ".";
+        case CardStep::Flow::onward: return told("{}; power {} → {}.", ends, step.from, step.to);
+        case CardStep::Flow::back: return told("{}; power {} → {}.", ends, step.to, step.from);
+    }
+    return ends;
 }
 
 std::string socket_text(const CardStep& step, bool leaving) {
@@ -171,8 +194,15 @@ std::string expected_text(const Card& card, const TextContext& context) {
 }
 
 std::string wiring_text(PlugWiring wiring) {
-    return wiring == PlugWiring::t568a ? said("Plugs T568A at both ends")
-                                       : said("Plugs T568B at both ends");
+    // Contact 1 is on the left with the contacts up and the cable towards you. ANSI/TIA-568, from
+    // memory.
+    return wiring == PlugWiring::t568a
+               ? said(
+                     "Plugs T568A at both ends, 1 to 8: white-green, green, white-orange, blue, "
+                     "white-blue, orange, white-brown, brown")
+               : said(
+                     "Plugs T568B at both ends, 1 to 8: white-orange, orange, white-green, blue, "
+                     "white-blue, green, white-brown, brown");
 }
 
 }  // namespace ovant

@@ -12,6 +12,8 @@ namespace ovant {
 
 std::string caution_text(Caution caution);
 
+// "SW1 port 6 to R4 side in, faces SW1; power SW1 → R4."
+std::string ends_text(const CardStep& step);
 // "L24: cut 95 m, label both ends L24."
 std::string cut_text(const CardStep& step, const TextContext& context);
 // Protectors, boxes and ports to switch off in a step; may be empty.

@@ -2,6 +2,7 @@
 #include "phrase/work_text.h"
 
 #include <fmt/format.h>
+#include <fmt/ranges.h>
 
 #include <algorithm>
 #include <cmath>
@@ -100,6 +101,43 @@ std::string days_text(const WorkPlan& plan, const LabourRates& rates, const Text
     return rates.crew == 1
                ? told("{} of work: {} for one person of {}", hours, days, day)
                : told("{} of work: {} for {} people of {} each", hours, days, rates.crew, day);
+}
+
+namespace {
+
+std::string tool_name(Tool tool) {
+    switch (tool) {
+        case Tool::fish_tape: return said("fish tape and line");
+        case Tool::drum_stand: return said("drum stand");
+        case Tool::copper_stripper: return said("stripper and snips");
+        case Tool::plug_crimper: return said("crimper for plugs");
+        case Tool::wire_mapper: return said("wire mapper");
+        case Tool::poe_tester: return said("PoE tester");
+        case Tool::fibre_stripper: return said("fibre stripper");
+        case Tool::fibre_cleaver: return said("cleaver");
+        case Tool::fibre_wipes: return said("lint-free wipes and alcohol");
+        case Tool::eye_protection: return said("eye protection");
+        case Tool::sharps_box: return said("box for fibre ends");
+        case Tool::light_meter: return said("light source and power meter");
+        case Tool::drill: return said("drill and fixings");
+        case Tool::ladder: return said("ladder or lift");
+        case Tool::harness: return said("harness");
+        case Tool::angle_meter: return said("compass and inclinometer");
+        case Tool::laptop: return said("laptop with a patch cord");
+        case Tool::volt_meter: return said("voltmeter");
+        case Tool::spare_plugs: return said("a bag of spare plugs");
+        case Tool::handover_papers: return said("papers to sign");
+    }
+    return "";
+}
+
+}  // namespace
+
+std::string tools_text(const std::vector<Tool>& tools) {
+    if (tools.empty()) return "";
+    std::vector<std::string> names;
+    for (Tool tool : tools) names.push_back(tool_name(tool));
+    return told("Tools: {}", fmt::format("{}", fmt::join(names, ", ")));
 }
 
 std::string load_text(const PartLine& line, const TextContext& context) {

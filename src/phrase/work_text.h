@@ -25,6 +25,8 @@ std::string effort_text(const WorkItem& item, const TextContext& context,
 // "41.5 h of work: 3 days for 2 people of 7 h each".
 std::string days_text(const WorkPlan& plan, const LabourRates& rates, const TextContext& context);
 // "3 × Camera base", "Cat 6 cable, box of 305 m", "12 m of ...".
+// "Tools: fish tape and line, drum stand"; empty where none are needed.
+std::string tools_text(const std::vector<Tool>& tools);
 std::string load_text(const PartLine& line, const TextContext& context);
 // The usual caution about mains and heights; empty where neither is met.
 std::string work_caution(const WorkPlan& plan);

@@ -43,7 +43,7 @@ public:
             for (std::string& line : pen_.wrapped(text, bold, step_size, width))
                 lines.push_back({bold, std::move(line)});
         };
-        add(false, "from " + socket_text(step, true) + ", to " + socket_text(step, false));
+        add(false, ends_text(step));
         add(true, joined(cut_text(step, context_), fit_text(step)));
         add(false, joined(kind_name(context_, step.cable) + ".", pairs_text(step)));
         add(false, seen_text(step, context_));
@@ -76,7 +76,8 @@ public:
         add(true, title_size, title);
         add(false, small_size, site + ", " + kind_name(context_, card.kind));
         add(true, expected_size, expected_text(card, context_));
-        add(false, wiring_size, wiring_text(card.wiring) + ". " + verdict_line(card));
+        const std::string wiring = card.piece > 1 ? "" : wiring_text(card.wiring) + ". ";
+        add(false, wiring_size, wiring + verdict_line(card));
         return lines;
     }
     double head_height(const Card& card, const std::string& site) const {
@@ -174,7 +175,7 @@ private:
         else if (!card.beside.empty())
             y = unit(card.beside.front().to, card.beside.front().to_kind, y);
         for (const CardStep& step : card.beside) {
-            y = leg(step, y);
+            y = leg(step, y, true);
             y = unit(step.from, step.from_kind, y);
         }
     }
@@ -196,11 +197,12 @@ private:
     }
 
     // Sockets at both ends of the bar, what to cut and fit, what must be seen, a box to tick.
-    double leg(const CardStep& step, double top) {
+    double leg(const CardStep& step, double top, bool beside = false) {
         const double height = layout_.leg_height(step);
         cairo_set_source_rgb(cr_, 0.706, 0.373, 0.169);
         cairo_rectangle(cr_, unit_width / 2 - 2, top, 4, height);
         cairo_fill(cr_);
+        if (step.flow != CardStep::Flow::none) arrow(top, height, points_down(step, beside));
         double y = top + 3 + step_size;
         cairo_set_line_width(cr_, 0.7);
         cairo_set_source_rgb(cr_, 0.4, 0.4, 0.4);
@@ -211,6 +213,20 @@ private:
             y += step_size * line_pitch;
         }
         return top + height;
+    }
+
+    // Steps of the run go down the card, what feeds beside them comes up from below.
+    static bool points_down(const CardStep& step, bool beside) {
+        return (step.flow == CardStep::Flow::onward) != beside;
+    }
+    // Power, from its source to the load.
+    void arrow(double top, double height, bool down) {
+        const double middle = unit_width / 2, at = top + height / 2, tip = down ? 7 : -7;
+        cairo_move_to(cr_, middle - 6, at - tip / 2);
+        cairo_line_to(cr_, middle + 6, at - tip / 2);
+        cairo_line_to(cr_, middle, at + tip / 2 + (down ? 3 : -3));
+        cairo_close_path(cr_);
+        cairo_fill(cr_);
     }
 
     void frame(double left, double top) {

@@ -66,6 +66,7 @@ std::string work_pdf(const WorkPlan& plan, const Network& net, const TextContext
                     rows);
         paper.gap(6);
         load(paper, day.load, said("To load"), context);
+        if (const std::string tools = tools_text(day.tools); !tools.empty()) paper.quiet(tools);
     }
     if (!plan.spots.empty()) paper.heading(said("By place"));
     for (const SpotLoad& spot : plan.spots) {

@@ -80,6 +80,20 @@ TEST_CASE("ends, ways and surroundings bring their small parts", "[brings]") {
         CHECK(parts["duct-50-6m"] == 17);  // 100 m in lengths of 6 m
         CHECK(parts["warning-tape-1m"] == 100);
         CHECK_FALSE(counted_parts(run_along(PathwayKind::trench, 0)).contains("duct-50-6m"));
+        // Cable that may lie in the ground bare needs none, unless the site wants it.
+        Site bare = run_along(PathwayKind::trench, 20, "cat6-burial-23");
+        CHECK_FALSE(counted_parts(bare).contains("duct-50-6m"));
+        CHECK(counted_parts(bare)["warning-tape-1m"] == 100);
+        bare.settings.buying.ducts_in_ground = true;
+        CHECK(counted_parts(bare)["duct-50-6m"] == 17);
+        bare.settings.buying.ducts_in_ground = false;
+        // One that may not, in the same trench.
+        const Catalogue catalogue = catalogue_for(bare);
+        bare = add_device(std::move(bare), catalogue, "cam-fixed-4mp", {100, 0})->site;
+        bare = connect(bare, catalogue, "cat6-solid-23-out", {"SW1", "2", 0, ""},
+                       {"K02", "lan", 0, ""})
+                   ->site;
+        CHECK(counted_parts(bare)["duct-50-6m"] == 17);
     }
     SECTION("two cables open a conduit once and are clipped twice") {
         Site site = run_along(PathwayKind::conduit, 6);
@@ -114,14 +128,26 @@ TEST_CASE("ends, ways and surroundings bring their small parts", "[brings]") {
         CHECK_FALSE(parts.contains("plug-seal"));  // it is in the box
         site.links[0].cords_m = 4;
         parts = counted_parts(site);
-        CHECK(parts["jack-8"] == 2);
-        CHECK_FALSE(parts.contains("plug-rj45-screened"));
+        CHECK(parts["jack-8"] == 1);  // at the switch; the camera takes a plug
+        CHECK(parts["plug-rj45-screened"] == 2);
         Place pole;
         pole.id = "P2";
         pole.kind = PlaceKind::pole;
         site.places.push_back(pole);
         site.devices[1].place = "P2";
         CHECK(counted_parts(site)["camera-pole-band"] == 1);
+    }
+    SECTION("what hangs outdoors is capped, whatever it is; a hole in the wall is sealed") {
+        Site site = run_along(PathwayKind::fence, 0);
+        CHECK(counted_parts(site)["entry-seal"] == 1);
+        const Result<Added> more =
+            insert_in_line(site, catalogue_for(site), "L1", "rep-1-out", {50, 0});
+        REQUIRE(more);
+        CHECK(counted_parts(more->site)["plug-seal"] == 3);
+        site.places[0].surroundings = Surroundings::indoor;
+        site.devices[1].place = "P1";
+        site.links[0].pathways.clear();
+        CHECK_FALSE(counted_parts(site).contains("entry-seal"));
     }
     SECTION("splices fill trays") {
         Site site = run_along(PathwayKind::fence, 0);

@@ -64,6 +64,32 @@ TEST_CASE("three outbuildings with mains get one hub and three far ends", "[desi
     CHECK(design.proven);
 }
 
+namespace {
+
+void check_shares(const SiteDesign& design) {
+    Figures sum;
+    for (const DesignedCamera& one : design.cameras) {
+        sum += one.own;
+        sum += one.share;
+    }
+    CHECK(sum.price == Approx(design.after.price).margin(0.01));
+    CHECK(sum.hours == Approx(design.after.hours).margin(0.001));
+    CHECK(sum.can_fail == Approx(design.after.can_fail).margin(0.001));
+}
+
+}  // namespace
+
+TEST_CASE("what the cameras pay, their own and their shares, is what all of it costs", "[design]") {
+    for (const Keep keep : {Keep::working, Keep::nothing}) {
+        for (const Preference prefer : {Preference::price, Preference::least_work}) {
+            DesignWishes wishes;
+            wishes.keep = keep;
+            wishes.prefer = prefer;
+            check_shares(design_site(demo_site(), shipped_catalogue(), wishes));
+        }
+    }
+}
+
 TEST_CASE("four cameras together far away share what leads there", "[design]") {
     HeadEnd at;
     std::vector<std::string> cameras;

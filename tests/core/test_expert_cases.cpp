@@ -276,6 +276,7 @@ TEST_CASE("a hill is gone round by a relay that sees both sides", "[ways][expert
                      mill.at = {250, 150};
                      mill.mains = Mains::steady;
                      mill.mast_m = 12;
+                     mill.earth = true;
                      site = add_place(std::move(site), mill)->site;
                  }});
     CHECK(way(ways, WayId::radio_bridge).cannot == Cannot::path_cut);

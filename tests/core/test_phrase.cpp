@@ -19,7 +19,7 @@ TEST_CASE("the sentence of a camera on too few volts", "[phrase]") {
           "30 V");
     const Judged marina = judge_site(demo_site());
     CHECK(run_sentence(marina.run("K14"), metric) ==
-          "Camera goes dark at night: 28.0 V arrives, 37 V needed");
+          "Camera goes dark at night: 27.9 V arrives, 37 V needed");
     CHECK(run_sentence(demo.run("K11"), metric).find("167 m long") != std::string::npos);
     const TextContext imperial{UnitSystem::imperial, &demo.catalogue};
     CHECK(run_sentence(demo.run("K11"), imperial).find("549 ft long") != std::string::npos);

@@ -180,9 +180,9 @@ TEST_CASE("joints and protectors cost their resistance", "[rule-9]") {
     };
     const double bare = ohm();
     b.link(laid).a.protector = "surge-100";
-    // A contact of 20 mΩ and 0.1 Ω in each conductor, half a metre of cord.
+    // Contacts of 20 mΩ at its two sockets and 0.1 Ω in each conductor, half a metre of cord.
     const Conductor cord{24, ConductorMaterial::copper, ConductorForm::stranded};
-    const double one = 0.02 + 0.1 + feed_loop_ohm(cord, 0.5, 2, b.site.settings.indoor_c);
+    const double one = 2 * 0.02 + 0.1 + feed_loop_ohm(cord, 0.5, 2, b.site.settings.indoor_c);
     CHECK(ohm() == Approx(bare + one));
     b.link(laid).b.protector = "surge-100";
     CHECK(ohm() == Approx(bare + 2 * one));

@@ -2,6 +2,7 @@
 // Work by task, laid out over days, and what is loaded for it.
 #include <catch2/catch.hpp>
 
+#include "core/parts/tools.h"
 #include "core/format/site_json.h"
 #include "core/parts/cost.h"
 #include "core/parts/work_plan.h"
@@ -139,6 +140,58 @@ TEST_CASE("an outlet serves a place, or a spot; none where one is", "[work]") {
     CHECK(count_of(work_of(net, of), Task::outlet) == 1);
     of.outlets.insert("P1");
     CHECK(count_of(work_of(net, of), Task::outlet) == 0);
+}
+
+TEST_CASE("no outlet is bought where as many are free as there are plugs, or on a UPS", "[work]") {
+    Builder b;
+    const std::string hut = b.place("Hut", {100, 0});
+    const std::string first = b.unit("sw-8-at-120", {100, 0}, hut);
+    b.unit("sw-8-at-120", {100, 0}, hut);
+    const auto outlets = [&] {
+        return count_of(work_of(lay_out(b.site, b.catalogue)), Task::outlet);
+    };
+    CHECK(outlets() == 1);
+    find_place(b.site, hut)->free_outlets = 1;
+    CHECK(outlets() == 1);
+    find_place(b.site, hut)->free_outlets = 2;
+    CHECK(outlets() == 0);
+    find_place(b.site, hut)->mains = Mains::none;
+    CHECK(outlets() == 1);
+    find_place(b.site, hut)->mains = Mains::steady;
+    const std::string ups = b.unit("ups-300", {100, 0}, hut);
+    for (Device& device : b.site.devices)
+        if (device.id != ups && device.place == hut) device.backup = ups;
+    find_place(b.site, hut)->free_outlets = 1;
+    CHECK(outlets() == 0);
+    CHECK_FALSE(first.empty());
+}
+
+TEST_CASE("tools are those of the tasks of the day, fibre with eye protection", "[work]") {
+    const auto tools = [](const char* cable, const char* unit, const char* port, const char* far,
+                          const char* far_port) {
+        Builder b;
+        const std::string a = b.unit(unit, {0, 0});
+        const std::string c = b.unit(far, {60, 0});
+        b.cable(a, port, c, far_port, cable);
+        const Network net = lay_out(b.site, b.catalogue);
+        const std::vector<WorkItem> items = work_of(net);
+        std::vector<const WorkItem*> all;
+        for (const WorkItem& item : items) all.push_back(&item);
+        return tools_for(net, all);
+    };
+    const auto has = [](const std::vector<Tool>& all, Tool tool) {
+        return std::find(all.begin(), all.end(), tool) != all.end();
+    };
+    const auto copper = tools("cat6-solid-23-out", "sw-8-at-120", "1", "cam-fixed-4mp", "lan");
+    CHECK(has(copper, Tool::plug_crimper));
+    CHECK(has(copper, Tool::wire_mapper));
+    CHECK_FALSE(has(copper, Tool::eye_protection));
+    const auto fibre = tools("fibre-os2-2", "sw-5-at-sfp", "sfp1", "sw-5-at-sfp", "sfp1");
+    CHECK(has(fibre, Tool::eye_protection));
+    CHECK(has(fibre, Tool::fibre_wipes));
+    CHECK_FALSE(has(fibre, Tool::plug_crimper));
+    CHECK_FALSE(tools_text(fibre).empty());
+    CHECK(tools_text({}).empty());
 }
 
 TEST_CASE("days hold all work in order, none fuller than its crew", "[work]") {

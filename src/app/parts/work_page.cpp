@@ -183,6 +183,12 @@ void WorkPage::show_days(const PartsBought& bought) {
                 one->setText(work_people, tr("a second person"));
         });
         load(tr("To load"), day.load);
+        if (!day.tools.empty())
+            rows_.push_back([this, tools = tools_text(day.tools), nothing = day.load.empty()] {
+                auto* row = new QTreeWidgetItem({q(tools)});
+                row->setToolTip(work_what, row->text(work_what));
+                (nothing ? section_.get() : load_)->addChild(row);
+            });
         for (const DayWork& work : day.work) item(plan.items[work.item], work, *bought.net);
     }
 }

@@ -235,6 +235,9 @@ std::vector<SettingRow> made() {
          SAY("Cables along the same pathways, or of one pull by name, can then be drawn in at the "
              "same time: each needs a box or drum of its own."),
          "pulledApart", "settings/buying/pulled_apart", FLAG(buying.pulled_apart)},
+        {buying, SAY("Ducts round burial cable too"),
+         SAY("Else a duct is bought only where cable lies in the ground that is not made for it."),
+         "ductsInGround", "settings/buying/ducts_in_ground", FLAG(buying.ducts_in_ground)},
         {buying, SAY("Joints in long runs allowed"),
          SAY("A run longer than any package is joined of several. A joint is one more thing that "
              "fails, and no run that fits whole is joined."),

@@ -20,10 +20,11 @@ enum class BroughtBy {
     splice,     // of a fibre
     protector,
     unit,
-    place,        // at which a unit stands
-    laid_metre,   // of each cable along a pathway
-    bare_metre,   // of each cable where no pathway leads and it is not in the ground
-    opened_metre  // of a pathway that nothing lay in before, once for all cables
+    place,         // at which a unit stands
+    laid_metre,    // of each cable along a pathway
+    bare_metre,    // of each cable where no pathway leads and it is not in the ground
+    opened_metre,  // of a pathway that nothing lay in before, once for all cables
+    wall_entry     // of a cable from outdoors into a building
 };
 enum class Whether { either, yes, no };
 
@@ -47,6 +48,8 @@ struct Brings {
     Whether boxed = Whether::either;      // the unit is in an enclosure
     Whether by_itself = Whether::either;  // the unit stands at no place
     Whether mains = Whether::either;      // something is plugged into the mains there
+    // All cables that lie in it are made for burial, and the site asks for no duct round those.
+    Whether bare_in_ground = Whether::either;
     std::string extra;
     bool operator==(const Brings&) const = default;
 };

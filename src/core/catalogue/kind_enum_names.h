@@ -47,11 +47,11 @@ OVANT_ENUM_NAMES(CableCategory, 3, {CableCategory::none, "none"}, {CableCategory
 OVANT_ENUM_NAMES(Codec, 3, {Codec::h265, "h265"}, {Codec::h264, "h264"}, {Codec::jpeg, "jpeg"});
 OVANT_ENUM_NAMES(Scene, 3, {Scene::quiet, "quiet"}, {Scene::normal, "normal"},
                  {Scene::busy, "busy"});
-OVANT_ENUM_NAMES(BroughtBy, 9, {BroughtBy::cable_end, "cable-end"}, {BroughtBy::joint, "joint"},
+OVANT_ENUM_NAMES(BroughtBy, 10, {BroughtBy::cable_end, "cable-end"}, {BroughtBy::joint, "joint"},
                  {BroughtBy::splice, "splice"}, {BroughtBy::protector, "protector"},
                  {BroughtBy::unit, "unit"}, {BroughtBy::place, "place"},
                  {BroughtBy::laid_metre, "laid-metre"}, {BroughtBy::bare_metre, "bare-metre"},
-                 {BroughtBy::opened_metre, "opened-metre"});
+                 {BroughtBy::opened_metre, "opened-metre"}, {BroughtBy::wall_entry, "wall-entry"});
 OVANT_ENUM_NAMES(Whether, 3, {Whether::either, "either"}, {Whether::yes, "yes"},
                  {Whether::no, "no"});
 OVANT_ENUM_NAMES(PlaceKind, 6, {PlaceKind::equipment_room, "equipment-room"},

@@ -351,6 +351,7 @@ void fields(V& v, Of<Brings>) {
     v.choice("boxed", &Brings::boxed);
     v.choice("by_itself", &Brings::by_itself);
     v.choice("mains", &Brings::mains);
+    v.choice("bare_in_ground", &Brings::bare_in_ground);
     v.rest(&Brings::extra);
 }
 

@@ -431,6 +431,7 @@ private:
             if (candidates_.suggested.contains(place.id)) out.suggested.push_back(place);
         }
         cameras(out, now);
+        settle_shares(out, net);
     }
 
     void cameras(SiteDesign& out, const Assessment& now) const {
@@ -476,6 +477,32 @@ private:
             out.cameras.push_back(std::move(one));
         }
         if (out.in_turn) ways_in_turn(out);
+    }
+
+    // What is new and no way leans on by name, as a switch taken for its ports, is paid by those
+    // that are fed from something new, else by all: shares add up to what all of it costs.
+    void settle_shares(SiteDesign& out, const Network& net) const {
+        Figures rest = out.after;
+        std::vector<DesignedCamera*> served, from_new;
+        for (DesignedCamera& one : out.cameras) {
+            if (!one.served) continue;
+            rest += one.own * -1;
+            rest += one.share * -1;
+            served.push_back(&one);
+            const CameraNumber camera = find_camera(net, one.camera);
+            const DeviceNumber source = camera ? net.runs[camera].source.device : DeviceNumber{};
+            const DeviceNumber first = camera && !net.runs[camera].outs.empty()
+                                           ? net.runs[camera].outs.front().device
+                                           : DeviceNumber{};
+            for (DeviceNumber unit : {source, first}) {
+                if (!unit || find_device(candidates_.cleared, net.device(unit).id)) continue;
+                from_new.push_back(&one);
+                break;
+            }
+        }
+        std::vector<DesignedCamera*>& payers = from_new.empty() ? served : from_new;
+        for (DesignedCamera* one : payers)
+            one->share += rest * (1.0 / static_cast<double>(payers.size()));
     }
 
     // What was built one after the other is told apart again, camera by camera.

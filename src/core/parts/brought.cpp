@@ -21,7 +21,7 @@ struct Facts {
     std::optional<PathwayKind> pathway;
     std::optional<PlaceKind> place;
     std::optional<Surroundings> surroundings;
-    std::optional<bool> panel, boxed, by_itself, mains;
+    std::optional<bool> panel, boxed, by_itself, mains, bare_in_ground;
 };
 
 bool holds(Whether wanted, std::optional<bool> is) {
@@ -49,7 +49,8 @@ bool applies(const Brings& rule, const Facts& facts) {
            holds(rule.category, facts.unit ? std::optional(facts.unit->category) : std::nullopt) &&
            holds(rule.pathway, facts.pathway) && holds(rule.place, facts.place) &&
            holds(rule.panel, facts.panel) && holds(rule.boxed, facts.boxed) &&
-           holds(rule.by_itself, facts.by_itself) && holds(rule.mains, facts.mains);
+           holds(rule.by_itself, facts.by_itself) && holds(rule.mains, facts.mains) &&
+           holds(rule.bare_in_ground, facts.bare_in_ground);
 }
 
 class Bringing {
@@ -63,6 +64,12 @@ public:
         for (const auto& [pathway, metres] : opened_metres(net_, of_)) {
             Facts facts;
             facts.pathway = or_nothing(find_pathway(*net_.site, pathway)).kind;
+            facts.bare_in_ground = std::all_of(
+                of_.links.begin(), of_.links.end(), [&, &id = pathway](LinkNumber number) {
+                    const auto& ways = net_.links[number].link->pathways;
+                    return std::find(ways.begin(), ways.end(), id) == ways.end() ||
+                           may_lie_bare(number);
+                });
             count(BroughtBy::opened_metre, facts, metres, {pathway, {}});
         }
         return std::move(shares_);
@@ -73,6 +80,19 @@ private:
         std::string used_by;
         DeviceNumber at;
     };
+
+    // It comes in from outdoors there, and the unit is not in a box of its own.
+    bool enters_building(const NetLink& laid, PortAt end) const {
+        const Place* place = net_.place_of(end.device);
+        const bool building = place && (place->kind == PlaceKind::equipment_room ||
+                                        place->kind == PlaceKind::outbuilding);
+        return building && laid.surroundings != Surroundings::indoor &&
+               net_.surroundings[end.device] == Surroundings::indoor;
+    }
+    bool may_lie_bare(LinkNumber number) const {
+        return !net_.site->settings.buying.ducts_in_ground &&
+               net_.links[number].cable->rating >= Surroundings::wet;
+    }
 
     Facts facts_of(DeviceNumber number) const {
         const Device& device = net_.device(number);
@@ -110,7 +130,10 @@ private:
         for (const auto& [end, at] : {std::pair(&link.a, laid.a), std::pair(&link.b, laid.b)}) {
             Facts facts = facts_of(at.device);
             facts.cable = laid.cable;
-            facts.panel = link.cords_m > 0;
+            // A jack where a cord goes on to the unit; what hangs outdoors, and whatever a run ends
+            // at, takes a plug.
+            facts.panel = link.cords_m > 0 && !ends_a_run(*facts.unit) &&
+                          facts.surroundings == Surroundings::indoor;
             if (!comes_with_plugs) count(BroughtBy::cable_end, facts, 1, {link.id, at.device});
             if (!end->protector.empty())
                 count(BroughtBy::protector, facts, 1, {link.id, at.device});
@@ -120,6 +143,10 @@ private:
         if (const auto joints = of_.joints.find(link.id); joints != of_.joints.end())
             count(BroughtBy::joint, of_cable, joints->second, whole);
         if (!link.existing.empty() || laid.cable->cable->cord) return;
+        for (PortAt end : {laid.a, laid.b}) {
+            if (enters_building(laid, end))
+                count(BroughtBy::wall_entry, of_cable, 1, {link.id, end.device});
+        }
         const Point a = net_.device(laid.a.device).at, b = net_.device(laid.b.device).at;
         for (const auto& [pathway, metres] : metres_on_pathways(*net_.site, link, a, b)) {
             Facts facts = of_cable;
@@ -128,6 +155,7 @@ private:
         }
         Facts dug = of_cable;
         dug.pathway = PathwayKind::trench;
+        dug.bare_in_ground = laid.in_ground && may_lie_bare(number);
         count(BroughtBy::opened_metre, dug, dug_metres(net_, number), whole);
         const double bare_m = bare_metres(net_, number);
         if (bare_m > 0 && net_.site->settings.where_no_pathway != Between::in_ground)

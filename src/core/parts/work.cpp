@@ -86,10 +86,29 @@ private:
         }
     }
 
+    bool fed_by_backup(const Device& device) const {
+        const Device* ups = find_device(*net_.site, device.backup);
+        return ups && in_reach_of_lead(device, *ups);
+    }
+
+    // As many free ones as there are plugs at the place.
+    bool outlets_suffice(const Place* place) const {
+        if (!place || place->mains == Mains::none || !place->free_outlets) return false;
+        int plugs = 0;
+        for (DeviceNumber number : net_.kinds.numbers()) {
+            const Device& device = net_.device(number);
+            const Kind& kind = net_.kind(number);
+            plugs += device.place == place->id && !fed_by_backup(device) &&
+                     (plugs_into_mains(kind) || kind.ups);
+        }
+        return plugs <= *place->free_outlets;
+    }
+
     // One serves a place, or the spot where units stand by themselves.
     bool needs_outlet(DeviceNumber number) {
         const Device& device = net_.device(number);
         if (net_.at_head_end(number) || of_.outlets.contains(device.place)) return false;
+        if (fed_by_backup(device) || outlets_suffice(net_.place_of(number))) return false;
         if (!device.place.empty()) return outlets_.insert(device.place).second;
         const bool near = std::any_of(spots_.begin(), spots_.end(), [&](Point spot) {
             return distance_m(spot, device.at) <= one_spot_m;

@@ -45,8 +45,9 @@ struct WorkItem {
 };
 
 // Items of nothing are left out. What `of.open` has was paid for by what lies in it; among the
-// links themselves each metre is opened once. One outlet a place or spot, none at the head end and
-// where `of.outlets` has one. Only the whole site is handed over.
+// links themselves each metre is opened once. One outlet a place or spot, none at the head end,
+// where `of.outlets` has one, on the outlets of a UPS, and where as many are free as are needed.
+// Only the whole site is handed over.
 std::vector<WorkItem> work_of(const Network& net, const PartsOf& of);
 std::vector<WorkItem> work_of(const Network& net);
 

@@ -155,6 +155,7 @@ public:
         plan_.items = work_of(net_, of_);
         plan_.hours = total_hours(plan_.items);
         lay_out_days();
+        take_tools();
         load();
         return std::move(plan_);
     }
@@ -201,6 +202,13 @@ private:
                 rest_h -= hours;
                 note_day(item);
             }
+        }
+    }
+    void take_tools() {
+        for (WorkDay& day : plan_.days) {
+            std::vector<const WorkItem*> items;
+            for (const DayWork& work : day.work) items.push_back(&plan_.items[work.item]);
+            day.tools = tools_for(net_, items);
         }
     }
     // The first day of each task at each unit, cable and place.

@@ -8,6 +8,7 @@
 #include <vector>
 
 #include "core/parts/parts.h"
+#include "core/parts/tools.h"
 #include "core/parts/work.h"
 
 namespace ovant {
@@ -23,6 +24,7 @@ struct WorkDay {
     double hours = 0;            // of all together
     bool two_people = false;     // something needs a second person
     std::vector<PartLine> load;  // without prices; small parts singly
+    std::vector<Tool> tools;
 };
 
 struct SpotLoad {

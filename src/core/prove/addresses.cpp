@@ -223,12 +223,8 @@ std::vector<ReachUnit> units_to_reach(const Network& net) {
     return out;
 }
 
-namespace {
-
-// The VLANs that pass each port of a link: of every unit with an address, on its way to the
-// recorder.
-std::map<std::pair<DeviceNumber, PortNumber>, std::set<int>> vlans_by_port(const Network& net) {
-    std::map<std::pair<DeviceNumber, PortNumber>, std::set<int>> out;
+VlansByPort vlans_by_port(const Network& net) {
+    VlansByPort out;
     for (DeviceNumber device : net.kinds.numbers()) {
         const auto address = address_of(net.device(device));
         const Subnet* subnet = address ? subnet_of(*net.site, *address) : nullptr;
@@ -246,8 +242,6 @@ std::map<std::pair<DeviceNumber, PortNumber>, std::set<int>> vlans_by_port(const
     }
     return out;
 }
-
-}  // namespace
 
 std::vector<PortProfile> port_profiles(const Network& net) {
     std::vector<PortProfile> out;

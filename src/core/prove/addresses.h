@@ -4,6 +4,9 @@
 // is judged in assess/address_checks.
 #pragma once
 
+#include <map>
+#include <set>
+#include <utility>
 #include <string>
 #include <vector>
 
@@ -53,6 +56,11 @@ struct ReachUnit {
 };
 // Units that are not set yet and answer at an address outside, twins one after the other.
 std::vector<ReachUnit> units_to_reach(const Network& net);
+
+// The VLANs that pass each port of a link: of every unit with an address, on its way to the
+// recorder. 0 is untagged.
+using VlansByPort = std::map<std::pair<DeviceNumber, PortNumber>, std::set<int>>;
+VlansByPort vlans_by_port(const Network& net);
 
 // What a switch is to do with each of its ports.
 struct PortProfile {

@@ -11,6 +11,7 @@
 #include "core/assess/profile.h"
 #include "core/assess/radio_path.h"
 #include "core/parts/cut_plan.h"
+#include "core/prove/addresses.h"
 #include "core/prove/promise.h"
 
 namespace ovant {
@@ -33,6 +34,39 @@ std::optional<CardStep::Pairs> pairs_with_power(const Network& net, PortAt from,
     pairs.alternative = source.alternative;
     pairs.polarity = source.polarity;
     return pairs;
+}
+
+// Power comes in by the port that feeds the unit there, or goes on through one that passes it.
+CardStep::Flow flow_over(const Network& net, PortAt from, PortAt to, Medium medium) {
+    if (!carries_power(medium)) return CardStep::Flow::none;
+    const auto gives = [&](PortAt at, PortAt into) {
+        const PortRole role = net.port(at).role;
+        const bool can = role == PortRole::pse || role == PortRole::pass;
+        return can && !net.power_off(at) && net.fed_at[into.device] == into.port;
+    };
+    if (gives(from, to)) return CardStep::Flow::onward;
+    return gives(to, from) ? CardStep::Flow::back : CardStep::Flow::none;
+}
+
+// What arrives over a feed beside the data, at the unit that takes it.
+void expect_beside(const Network& net, DeviceNumber unit, CardStep& step) {
+    const PortAt root = net.fed_by[unit];
+    if (!root.device) return;
+    if (net.port(root).power == PowerKind::passive)
+        step.open_v = net.kind(root.device).supply->nominal_v;
+    for (Condition condition : all_conditions) {
+        for (const PortFeed& feed : solve_port(net, root, condition)) {
+            for (std::size_t node = 1; node < feed.points.size(); ++node) {
+                if (feed.points[node].device != unit || !feed.solution.stands) continue;
+                const double volts = feed.solution.volts[node];
+                step.expected_v =
+                    std::isnan(step.expected_v) ? volts : std::min(step.expected_v, volts);
+                step.expected_w = std::isnan(step.expected_w)
+                                      ? feed.points[node].load_w
+                                      : std::max(step.expected_w, feed.points[node].load_w);
+            }
+        }
+    }
 }
 
 }  // namespace
@@ -81,7 +115,8 @@ CardStep lead_step(const Network& net, LinkNumber link, PortAt from, PortAt to) 
     step.earth_from = has_earth(from);
     step.earth_to = has_earth(to);
     step.lights_to = net.kind(to.device).lights;
-    step.expected_v = step.expected_w = step.expected_dbm = std::nan("");
+    step.flow = flow_over(net, from, to, step.medium);
+    step.expected_v = step.expected_w = step.expected_dbm = step.open_v = std::nan("");
     step.rate_mbps =
         step.medium == Medium::dc ? std::nan("") : link_reach(net, laid, Condition::day).rate_mbps;
     return step;
@@ -234,6 +269,7 @@ std::vector<CardStep> feeds_beside(const Network& net, const Run& run) {
             continue;
         const PortAt at{in.device, fed_at};
         out.push_back(lead_step(net, link, net.across(at), at));
+        expect_beside(net, in.device, out.back());
     }
     return out;
 }
@@ -241,6 +277,7 @@ std::vector<CardStep> feeds_beside(const Network& net, const Run& run) {
 std::vector<Card> wiring_cards(const Network& net) {
     std::vector<Card> cards;
     Promises promises(net, Promises::Steps::none);
+    const VlansByPort vlans = vlans_by_port(net);
     std::map<std::string, std::string> cut_for;  // link to the camera on whose card it is cut
     for (CameraNumber number : net.cameras.numbers()) {
         const Run& run = net.runs[number];
@@ -277,6 +314,11 @@ std::vector<Card> wiring_cards(const Network& net) {
         for (std::size_t k = 0; k < run.links.size(); ++k) {
             card.steps.push_back(lead_step(net, run.links[k], run.outs[k], run.ins[k]));
             expect(net, profile, run.links[k], k, card.steps.back());
+            const auto vlan = vlans.find({run.outs[k].device, run.outs[k].port});
+            if (vlan != vlans.end() && vlan->second.size() == 1 &&
+                net.kind(run.outs[k].device).category == Category::network_switch &&
+                net.kind(run.ins[k].device).category != Category::network_switch)
+                card.steps.back().vlan_from = *vlan->second.begin();
         }
         card.beside = feeds_beside(net, run);
         for (auto* steps : {&card.steps, &card.beside}) {

@@ -64,6 +64,12 @@ struct CardStep {
     // At the far end: least volts and most watts over the conditions, rate, light or level that
     // arrives. NaN where there is none.
     double expected_v = 0, expected_w = 0, rate_mbps = 0, expected_dbm = 0;
+    // Of a feed that is always on, at the far end with nothing joined yet. NaN where there is none.
+    double open_v = 0;
+    // Which way power goes over it: to the far end, or from there.
+    enum class Flow { none, onward, back };
+    Flow flow = Flow::none;
+    int vlan_from = 0;      // that the near end's port is to be set to; 0: untagged
     std::string lights_to;  // of the unit at the far end
 };
 

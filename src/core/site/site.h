@@ -453,10 +453,11 @@ struct LabourRates {  // hours are of one person, whoever else is needed for a t
 
 // How cable is bought and cut here. Common practice.
 struct Buying {
-    double spare_share = 0;       // cut so much more than the length, for what goes wrong
-    double worth_keeping_m = 10;  // what is left and shorter is thrown away
-    bool pulled_apart = false;    // cables drawn in together come from different packages
-    bool joints_allowed = false;  // in a run that is longer than any package
+    double spare_share = 0;        // cut so much more than the length, for what goes wrong
+    double worth_keeping_m = 10;   // what is left and shorter is thrown away
+    bool pulled_apart = false;     // cables drawn in together come from different packages
+    bool joints_allowed = false;   // in a run that is longer than any package
+    bool ducts_in_ground = false;  // also round cable that may lie in the ground bare
     bool operator==(const Buying&) const = default;
 };
 

@@ -65,6 +65,7 @@ void fields(V& v, Of<Buying>) {
     v.number("spare_share", &Buying::spare_share, {0, 1});
     v.number("worth_keeping_m", &Buying::worth_keeping_m, {0, 10000});
     v.flag("pulled_apart", &Buying::pulled_apart);
+    v.flag("ducts_in_ground", &Buying::ducts_in_ground);
     v.flag("joints_allowed", &Buying::joints_allowed);
 }
 
