@@ -52,7 +52,18 @@ std::string column_title(const std::string& meaning) {
     if (meaning == "who") return said("Who");
     if (meaning == "when") return said("When");
     if (meaning == "note") return said("Note");
+    if (meaning == "since") return said("Since when it is seen");
     return meaning;
+}
+
+std::string title(Since since) {
+    switch (since) {
+        case Since::not_said: return said("Since: not said");
+        case Since::rain: return said("Since it rained");
+        case Since::outage: return said("Since an outage");
+        case Since::bench: return said("Was well on the bench");
+    }
+    return "";
 }
 
 std::string reading_text(const Reading& reading, const JudgedReading& judged, UnitSystem units) {

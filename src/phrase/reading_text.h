@@ -9,6 +9,7 @@
 namespace ovant {
 
 std::string title(ReadingOf of);
+std::string title(Since since);
 std::string title(ReadingVerdict verdict);
 // What a column of a list of readings is, by its name in core/format/reading_csv.h.
 std::string column_title(const std::string& meaning);

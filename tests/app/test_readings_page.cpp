@@ -263,3 +263,63 @@ TEST_CASE("a tester's list is asked once which column is which", "[app][readings
     CHECK_FALSE(bring_in([](ColumnsDialog& dialog) { dialog.reject(); }));
     CHECK(readings() == 4);
 }
+
+TEST_CASE("a symptom is entered with what it began with; other readings are not asked",
+          "[app][readings]") {
+    Driver d;
+    d.open_copper();
+    open_readings(d);
+    d.document().select("K01");
+    auto* since = d.find<QComboBox>("readingSince");
+    CHECK_FALSE(since->isVisible());
+    auto* of = d.find<QComboBox>("readingOf");
+    of->setFocus();
+    d.key(of, Qt::Key_End);
+    CHECK(of->currentData().toInt() == static_cast<int>(ReadingOf::symptom));
+    CHECK(since->isVisible());
+    since->setFocus();
+    d.key(since, Qt::Key_Down);
+    write_value(d, "dark");
+    const auto& readings = d.document().committed().readings;
+    REQUIRE(readings.size() == 1);
+    CHECK(readings[0].since == Since::rain);
+    // Asked only where it means something.
+    d.key(of, Qt::Key_Home);
+    CHECK_FALSE(since->isVisible());
+    write_value(d, "50");
+    CHECK(d.document().committed().readings.back().since == Since::not_said);
+}
+
+TEST_CASE("an antenna and its feeder are chosen in Details, a rack and outlets of a place too",
+          "[app][details]") {
+    Driver d;
+    d.open_copper();
+    const Result<Added> added =
+        add_device(d.document().committed(), d.document().catalogue(), "radio-5-socket", {60, 60});
+    REQUIRE(added);
+    REQUIRE(d.document().edit("Add", Result<Site>(added->site)));
+    d.window().set_stage(Stage::survey);
+    d.document().select(added->id);
+    QApplication::processEvents();
+    CHECK(d.window().findChildren<QLineEdit*>("feederLoss").isEmpty());
+    auto* antenna = d.find<QComboBox>("antenna");
+    antenna->setFocus();
+    d.key(antenna, Qt::Key_Down);
+    CHECK(find_device(d.document().site(), added->id)->antenna.starts_with("antenna-5"));
+    QApplication::processEvents();
+    auto* loss = d.find<QLineEdit>("feederLoss");
+    loss->setFocus();
+    loss->selectAll();
+    d.type(loss, "1.5 dB");
+    d.key(loss, Qt::Key_Return);
+    CHECK(find_device(d.document().site(), added->id)->feeder_loss_db == 1.5);
+    const std::string place = d.document().site().places.front().id;
+    d.document().select(place);
+    QApplication::processEvents();
+    auto* rack = d.find<QLineEdit>("rackUnits");
+    rack->setFocus();
+    rack->selectAll();
+    d.type(rack, "12");
+    d.key(rack, Qt::Key_Return);
+    CHECK(find_place(d.document().site(), place)->rack_units == 12);
+}

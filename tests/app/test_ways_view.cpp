@@ -201,7 +201,11 @@ TEST_CASE("an obstacle drawn into the path cuts it, a higher antenna clears it",
            [&] { midway = d.verdict_of("K16"); });
     CHECK(find_device(d.document().site(), "RA2")->height_m > 12);
     CHECK(midway == d.verdict_of("K16"));
-    CHECK(d.verdict_of("K16") == Verdict::holds);
+    // So high the mole wants an earth, which it has not.
+    CHECK(d.verdict_of("K16") == Verdict::tight);
+    CHECK(d.document().assessment().run("K16")->decisive()->note == Note::exposed);
+    CHECK(check_of(*d.document().assessment().run("K16"), CheckId::radio_clearance).verdict ==
+          Verdict::holds);
     CHECK(d.find<QAction>("undo")->text().contains("Antenna of RA2"));
     // By the keyboard it comes down again, half a metre a key.
     const double raised_m = find_device(d.document().site(), "RA2")->height_m;

@@ -41,11 +41,11 @@ TEST_CASE("a length of copper by hand", "[cost]") {
     const Site site = pair_of("rep-1", "out", "rep-1", "in", "cat5e-solid-24-out");
     const LabourRates& rates = site.settings.labour;
     const Cost cost = whole_cost(site);
-    // Two ends: plugs, boots and labels, a tenth more of each for waste; duct or conduit of the
-    // way.
+    // Two ends outdoors: plugs with caps, boots and labels, a tenth more for waste; duct or conduit
+    // of the way.
     const double small = 3 * (price("plug-rj45") + price("plug-boot") + price("label-wrap")) +
                          34 * (price("conduit-25-3m") + price("conduit-joint-25")) +
-                         100 * price("saddle-25");
+                         100 * price("saddle-25") + 2 * price("plug-seal");
     CHECK(cost.material == Approx(2 * price("rep-1") + 100 * 0.58 + small));
     CHECK(cost.ground == Approx(700));
     CHECK(cost.hours == Approx(2 * rates.mount_h + rates.pull_h_per_100m + 2 * rates.copper_end_h +

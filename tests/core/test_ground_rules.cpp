@@ -13,6 +13,7 @@
 #include "core/format/site_json.h"
 #include "core/physics/bundle_heat.h"
 #include "core/physics/pse.h"
+#include "core/prove/faults.h"
 #include "core/simulate/what_if.h"
 #include "core/site/site_problems.h"
 #include "phrase/check_text.h"
@@ -119,15 +120,14 @@ TEST_CASE("the currents that warm a bundle are those the feed solver finds", "[b
         const Site site = bundle_of(8, camera);
         const Network net = lay_out(site, shipped_catalogue());
         double heat_w_per_m = 0;
-        Conductor conductor;
         for (CameraNumber number : net.runs.numbers()) {
             const PortFeed feed =
                 solve_port(net, net.runs[number].source, Condition::night).front();
             const NetLink& laid = net.links[feed.points[1].link];
-            conductor = laid.cable->cable->conductor;
-            heat_w_per_m += feed_heat_w_per_m(conductor, feed.solution.current_a[1], feed.pairs);
+            heat_w_per_m += feed_heat_w_per_m(laid.cable->cable->conductor,
+                                              feed.solution.current_a[1], feed.pairs);
         }
-        const double rise_k = bundle_rise_k(8, conductor, heat_w_per_m, BundleLies::in_air);
+        const double rise_k = bundle_rise_k(8, Conductor{}, heat_w_per_m, BundleLies::in_air);
         // Each line was solved with the heat in it, and with its cords.
         CHECK(net.links.front().bundled.most_k[1] == Approx(rise_k).epsilon(0.03));
     }
@@ -171,6 +171,20 @@ TEST_CASE("an edit in a bundle judges anew all that lie in it", "[bundle]") {
         REQUIRE(other);
         CHECK(check_of(*other, CheckId::camera_voltage).value ==
               check_of(run, CheckId::camera_voltage).value);
+    }
+}
+
+TEST_CASE("a part of a site is as warm as the whole: ways and diagnosis go by the same volts",
+          "[bundle]") {
+    Site site = bundle_of(24, "cam-ptz-60w", PathwayKind::conduit);
+    const Network whole = lay_out(site, shipped_catalogue());
+    for (CameraNumber camera : whole.runs.numbers()) {
+        const Site part = site_of_run(whole, camera);
+        CHECK(part.links.size() < site.links.size());
+        const std::string& id = whole.device(whole.runs[camera].camera).id;
+        const double in_whole = check_of(assess_run(whole, camera), CheckId::camera_voltage).value;
+        CHECK(check_of(judge_site(part).run(id), CheckId::camera_voltage).value ==
+              Approx(in_whole).margin(1e-9));
     }
 }
 

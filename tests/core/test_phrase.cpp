@@ -15,7 +15,7 @@ TEST_CASE("the sentence of a camera on too few volts", "[phrase]") {
     const Judged demo = judge_site(copper_site());
     const TextContext metric{UnitSystem::metric, &demo.catalogue};
     CHECK(run_sentence(demo.run("K14"), metric) ==
-          "Camera runs at night on volts nobody promises: 33.1 V arrives, 37 V needed, dark below "
+          "Camera runs at night on volts nobody promises: 33.0 V arrives, 37 V needed, dark below "
           "30 V");
     const Judged marina = judge_site(demo_site());
     CHECK(run_sentence(marina.run("K14"), metric) ==

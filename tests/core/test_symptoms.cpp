@@ -8,7 +8,9 @@
 #include "core/format/site_json.h"
 #include "core/prove/cards.h"
 #include "core/prove/diagnose.h"
+#include "core/prove/faults.h"
 #include "core/prove/promise.h"
+#include "core/site/site_enum_names.h"
 #include "phrase/reading_text.h"
 #include "support/builder.h"
 
@@ -211,4 +213,36 @@ TEST_CASE("a check that says that a camera goes dark is never left without what 
         }));
     }
     CHECK(dark > 3);
+}
+
+TEST_CASE(
+    "since when it is so speaks for what comes with rain or an outage, and goes through lists",
+    "[symptoms]") {
+    const auto found = [](Since since, FaultKind kind) {
+        Seen b;
+        b.read(ReadingOf::symptom, b.camera, static_cast<double>(Symptom::no_link));
+        b.site.readings.back().since = since;
+        return probability(*diagnose(b.site, b.catalogue, b.camera), kind);
+    };
+    const double not_said = found(Since::not_said, FaultKind::water);
+    CHECK(found(Since::rain, FaultKind::water) > 2 * not_said);
+    CHECK(found(Since::bench, FaultKind::low_volts) <=
+          found(Since::not_said, FaultKind::low_volts));
+    CHECK(found(Since::outage, FaultKind::wrong_setting) >
+          found(Since::rain, FaultKind::wrong_setting));
+    for (const auto& [kind, name] : EnumNames<FaultKind>::table)
+        CHECK(history_factor(kind, Since::not_said) == 1);
+    Seen b;
+    const ReadingsImport taken = import_readings(
+        b.site, b.catalogue, "at,what,value,since\nK01,symptom,dark,rain\n", {"ab", ""});
+    REQUIRE(taken.site.readings.size() == 1);
+    CHECK(taken.site.readings[0].since == Since::rain);
+    CHECK(read_site(write_site(taken.site))->readings[0].since == Since::rain);
+    const std::string csv = readings_csv(taken.site, judge_readings(taken.site, b.catalogue));
+    const ReadingsImport again = import_readings(b.site, b.catalogue, csv, {"ab", ""});
+    REQUIRE(again.site.readings.size() == 1);
+    CHECK(again.site.readings[0].since == Since::rain);
+    const ReadingsImport refused = import_readings(
+        b.site, b.catalogue, "at,what,value,since\nK01,symptom,dark,monday\n", {"ab", ""});
+    CHECK_FALSE(refused.lines.empty());
 }

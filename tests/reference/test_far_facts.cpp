@@ -165,9 +165,9 @@ TEST_CASE("passive d.c. against its closed form", "[reference][dc]") {
         const CameraDraw& draw = shipped_catalogue().find("cam-ptz-36v-dc")->camera->draw;
         const double load_w = draw.day_w + draw.motors_w + draw.infrared_w;
         // Both spare pairs: two conductors out, two back.
-        // A protector at each end: half a metre of stranded cord, a contact of 20 mΩ, 0.1 Ω its
+        // A protector at each end: half a metre of stranded cord, two contacts of 20 mΩ, 0.1 Ω its
         // own.
-        const double protector_ohm = 0.5 * copper_ohm_per_m(24, 20) * 1.02 + 0.02 + 0.1;
+        const double protector_ohm = 0.5 * copper_ohm_per_m(24, 20) * 1.02 + 2 * 0.02 + 0.1;
         const double loop_ohm = copper_ohm_per_m(24, 20) * length_m + 2 * protector_ohm;
         const double by_hand_v = closed_form_v(35.2, loop_ohm, load_w);
         CHECK(check_of(judged.run(), CheckId::camera_voltage).value ==

@@ -57,6 +57,7 @@ ReadingsPage::ReadingsPage(Document& document, Prompts& prompts, QWidget* parent
       initials_(new InitialsEdit),
       of_(new QComboBox),
       under_(new QComboBox),
+      since_(new QComboBox),
       table_(new QTableWidget),
       working_(new WorkingView),
       sentence_(new QLabel),
@@ -116,6 +117,12 @@ QLayout* ReadingsPage::make_entry() {
     under_->setAccessibleName(tr("Under what it is read"));
     for (Condition condition : all_conditions)
         under_->addItem(q(title(condition)), static_cast<int>(condition));
+    since_->setObjectName("readingSince");
+    since_->setAccessibleName(tr("Since when it is seen"));
+    since_->setToolTip(tr("What it began with: some faults come with water, some with an outage"));
+    for (Since since : {Since::not_said, Since::rain, Since::outage, Since::bench})
+        since_->addItem(q(title(since)), static_cast<int>(since));
+    since_->hide();
     pair_->setObjectName("readingPair");
     pair_->setPlaceholderText(tr("Pair"));
     pair_->setAccessibleName(tr("Pair of the cable"));
@@ -150,6 +157,7 @@ QLayout* ReadingsPage::make_entry() {
     read->addWidget(add_button);
     auto* under = new QHBoxLayout;
     under->addWidget(under_);
+    under->addWidget(since_);
     under->addWidget(pair_);
     under->addWidget(air_);
     under->addWidget(initials_);
@@ -164,6 +172,7 @@ QLayout* ReadingsPage::make_entry() {
 // Of what is read in words they are offered.
 void ReadingsPage::offer_words() {
     QStringList words;
+    since_->setVisible(of_->currentData().toInt() == static_cast<int>(ReadingOf::symptom));
     if (of_->currentData().toInt() == static_cast<int>(ReadingOf::symptom)) {
         for (const auto& [symptom, name] : EnumNames<Symptom>::table)
             words << q(shown(static_cast<double>(symptom), Unit::symptom, document_.units()));
@@ -357,6 +366,8 @@ Result<Reading> ReadingsPage::typed() const {
     reading.of = static_cast<ReadingOf>(of_->currentData().toInt());
     reading.subject = at_->text().trimmed().toStdString();
     reading.under = static_cast<ReadUnder>(under_->currentData().toInt());
+    if (reading.of == ReadingOf::symptom)
+        reading.since = static_cast<Since>(since_->currentData().toInt());
     reading.pair = pair_->text().trimmed().toStdString();
     reading.who = initials().toStdString();
     reading.when = now_text().toStdString();
@@ -409,6 +420,7 @@ void ReadingsPage::start_reading(const Reading& reading) {
     at_->setText(q(reading.subject));
     of_->setCurrentIndex(of_->findData(static_cast<int>(reading.of)));
     under_->setCurrentIndex(under_->findData(static_cast<int>(condition_of(reading.under))));
+    since_->setCurrentIndex(since_->findData(static_cast<int>(reading.since)));
     pair_->setText(q(reading.pair));
     air_->setText(reading.temperature_c
                       ? q(shown(*reading.temperature_c, Unit::celsius, document_.units()))

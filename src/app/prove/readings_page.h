@@ -58,7 +58,7 @@ private:
     QLabel* summary_;
     QLabel* promise_;
     QLineEdit *at_, *value_, *pair_, *air_, *initials_;
-    QComboBox *of_, *under_;
+    QComboBox *of_, *under_, *since_;
     QTableWidget* table_;
     WorkingView* working_;
     QLabel* sentence_;

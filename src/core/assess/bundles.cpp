@@ -3,7 +3,9 @@
 
 #include <algorithm>
 #include <cmath>
+#include <set>
 #include <unordered_map>
+#include <unordered_set>
 
 #include "core/assess/port_feed.h"
 #include "core/route/route.h"
@@ -13,6 +15,9 @@ namespace {
 
 using ByCondition = std::array<double, condition_count>;
 static_assert(std::tuple_size_v<decltype(Bundled::mean_k)> == condition_count);
+
+// How thick cables in a bundle are, whatever lies there: the middle of what is sold.
+const Conductor usual_conductor{24, ConductorMaterial::copper, ConductorForm::solid};
 
 struct Carried {
     ByCondition current_a{};
@@ -140,38 +145,75 @@ OnPathway on_pathways(const Network& net) {
             if (all.empty() || all.back() != number) all.push_back(number);
         }
     }
-    std::erase_if(out, [](const auto& one) {
-        return one.second.size() <= static_cast<std::size_t>(most_cables_apart);
+    std::erase_if(out, [&](const auto& one) {
+        const auto beside = net.site->lies_beside.find(std::string(one.first));
+        const int others = beside == net.site->lies_beside.end() ? 0 : beside->second.cables;
+        return static_cast<int>(one.second.size()) + others <= most_cables_apart;
     });
     return out;
 }
 
+LiesBeside& operator+=(LiesBeside& sum, const LiesBeside& more) {
+    sum.cables += more.cables;
+    for (std::size_t at = 0; at < sum.heat_w_per_m.size(); ++at)
+        sum.heat_w_per_m[at] += more.heat_w_per_m[at];
+    return sum;
+}
+
+void set_heat(NetLink& laid, const Carried& carried) {
+    for (std::size_t at = 0; at < carried.current_a.size(); ++at)
+        laid.bundled.heat_w_per_m[at] =
+            feed_heat_w_per_m(laid.cable->cable->conductor, carried.current_a[at], carried.pairs);
+}
+
+// Metres of the link as it is drawn: what was measured is spread over these.
+double drawn_m(const Network& net, const NetLink& laid) {
+    if (!laid.link->measured_length_m) return laid.length_m;
+    return drawn_length_m(*net.site, *laid.link, net.device(laid.a.device).at,
+                          net.device(laid.b.device).at);
+}
+
 }  // namespace
+
+std::map<std::string, LiesBeside> lies_beside(const Network& whole, const Site& part) {
+    std::map<std::string, LiesBeside> out(whole.bundles.begin(), whole.bundles.end());
+    if (out.empty()) return out;
+    std::unordered_set<std::string_view> kept;
+    for (const Link& link : part.links) kept.insert(link.id);
+    for (const NetLink& laid : whole.links) {
+        if (!kept.contains(laid.link->id) || laid.bundled.cables == 0) continue;
+        const std::set<std::string> ways(laid.link->pathways.begin(), laid.link->pathways.end());
+        for (const std::string& pathway : ways) {
+            const auto found = out.find(pathway);
+            if (found == out.end()) continue;
+            LiesBeside less{-1, laid.bundled.heat_w_per_m};
+            for (double& heat : less.heat_w_per_m) heat = -heat;
+            found->second += less;
+        }
+    }
+    return out;
+}
 
 void warm_bundles(Network& net) {
     if (net.site->settings.bundles == Bundles::apart || net.site->pathways.empty()) return;
     const OnPathway together = on_pathways(net);
     if (together.empty()) return;
     const Currents currents(net);
-    std::unordered_map<std::string_view, Bundle> bundles;
+    std::unordered_map<std::string_view, std::array<double, condition_count>> rises;
     for (const Pathway& pathway : net.site->pathways) {
         const auto found = together.find(pathway.id);
         if (found == together.end()) continue;
-        Bundle& bundle = bundles[found->first];
-        bundle.cables = static_cast<int>(found->second.size());
-        bundle.conductor = net.links[found->second.front()].cable->cable->conductor;
-        bundle.lies = lies_in(pathway, net.site->settings.bundles);
+        LiesBeside& bundle = net.bundles[pathway.id];
+        const auto beside = net.site->lies_beside.find(pathway.id);
+        if (beside != net.site->lies_beside.end()) bundle = beside->second;
         for (LinkNumber number : found->second) {
-            const Carried& carried = currents[number];
-            for (std::size_t at = 0; at < carried.current_a.size(); ++at)
-                bundle.heat_w_per_m[at] +=
-                    feed_heat_w_per_m(net.links[number].cable->cable->conductor,
-                                      carried.current_a[at], carried.pairs);
+            set_heat(net.links[number], currents[number]);
+            bundle += {1, net.links[number].bundled.heat_w_per_m};
         }
-    }
-    std::unordered_map<std::string_view, ByCondition> rises;
-    for (const auto& [pathway, bundle] : bundles) {
-        for (std::size_t at = 0; at < condition_count; ++at) rises[pathway][at] = bundle.rise_k(at);
+        const BundleLies lies = lies_in(pathway, net.site->settings.bundles);
+        for (std::size_t at = 0; at < condition_count; ++at)
+            rises[found->first][at] = bundle_rise_k(bundle.cables, usual_conductor,
+                                                    std::max(0.0, bundle.heat_w_per_m[at]), lies);
     }
     for (NetLink& laid : net.links) {
         if (laid.medium() != Medium::twisted_pair || laid.length_m <= 0) continue;
@@ -179,19 +221,14 @@ void warm_bundles(Network& net) {
         if (std::none_of(ways.begin(), ways.end(),
                          [&](const std::string& id) { return rises.contains(id); }))
             continue;
-        const auto metres = metres_on_pathways(*net.site, *laid.link, net.device(laid.a.device).at,
-                                               net.device(laid.b.device).at);
-        // What was measured is spread over the way as it is drawn.
-        const double drawn_m =
-            laid.link->measured_length_m
-                ? std::max(1e-6, drawn_length_m(*net.site, *laid.link, net.device(laid.a.device).at,
-                                                net.device(laid.b.device).at))
-                : laid.length_m;
-        for (const auto& [pathway, on_it_m] : metres) {
+        const double whole_m = std::max(1e-6, drawn_m(net, laid));
+        for (const auto& [pathway, on_it_m] :
+             metres_on_pathways(*net.site, *laid.link, net.device(laid.a.device).at,
+                                net.device(laid.b.device).at)) {
             const auto rise = rises.find(pathway);
             if (rise == rises.end()) continue;
-            laid.bundled.cables = std::max(laid.bundled.cables, bundles[pathway].cables);
-            const double share = std::min(1.0, on_it_m / drawn_m);
+            laid.bundled.cables = std::max(laid.bundled.cables, net.bundles[pathway].cables);
+            const double share = std::min(1.0, on_it_m / whole_m);
             for (std::size_t at = 0; at < condition_count; ++at) {
                 laid.bundled.mean_k[at] += share * rise->second[at];
                 laid.bundled.most_k[at] = std::max(laid.bundled.most_k[at], rise->second[at]);

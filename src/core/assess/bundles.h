@@ -2,7 +2,8 @@
 // Cables that feed, and lie together along a pathway, warm each other.
 #pragma once
 
-#include <array>
+#include <map>
+#include <string>
 
 #include "core/assess/check.h"
 #include "core/assess/network.h"
@@ -14,16 +15,8 @@ namespace ovant {
 // two to seven.
 inline constexpr int most_cables_apart = 7;
 
-// What lies in one pathway together.
-struct Bundle {
-    int cables = 0;  // twisted pair, whether they feed or not
-    Conductor conductor;
-    BundleLies lies = BundleLies::in_air;
-    std::array<double, condition_count> heat_w_per_m{};
-    double rise_k(std::size_t condition) const {
-        return bundle_rise_k(cables, conductor, heat_w_per_m[condition], lies);
-    }
-};
+// What lies in the bundles of the whole and not in this part of it: the part's `lies_beside`.
+std::map<std::string, LiesBeside> lies_beside(const Network& whole, const Site& part);
 
 // Sets `bundled` of every link that lies in a bundle of more than most_cables_apart. The current in
 // a cable is what its load makes it be at the least volts of its source; a load on the way counts

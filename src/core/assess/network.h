@@ -32,6 +32,7 @@ namespace ovant {
 struct Bundled {
     int cables = 0;  // where most lie together; 0: it lies in no bundle
     std::array<double, 4> mean_k{}, most_k{};
+    std::array<double, 4> heat_w_per_m{};  // of this cable itself
     bool operator==(const Bundled&) const = default;
 };
 
@@ -107,7 +108,8 @@ struct Network {
     std::vector<StandbyFeed> standby_feeds;  // of one unit the one that takes over first before
     std::vector<PassiveEnd> passive_ends;
     bool has_recorder = false, has_head_end = false;
-    std::unordered_map<std::string, SharedUse> shared;  // by existing cable and pathway
+    std::unordered_map<std::string, SharedUse> shared;    // by existing cable and pathway
+    std::unordered_map<std::string, LiesBeside> bundles;  // all that lies together, by pathway
 
     const Device& device(DeviceNumber number) const { return site->devices[number.position()]; }
     const Kind& kind(DeviceNumber number) const { return *kinds[number]; }

@@ -1,4 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/assess/bundles.h"
 #include "core/choose/context.h"
 #include "core/choose/found_kinds.h"
 
@@ -460,6 +461,7 @@ void ChooseContext::make_part(bool whole) {
             outside_[key(link.b.device, link.b.port)] = link.id;
         }
     }
+    part.lies_beside = lies_beside(now, part);
     const Network bare = lay_out(part, catalogue);
     std::map<std::string_view, double> loads;
     for (const NetLink& link : bare.links) loads[link.link->id] = link.load_mbps;

@@ -19,8 +19,9 @@
 namespace ovant {
 namespace {
 
-constexpr const char* plain_columns[] = {"at",          "what",       "value", "pair", "under",
-                                         "temperature", "instrument", "who",   "when", "note"};
+constexpr const char* plain_columns[] = {"at",    "what",        "value",      "pair",
+                                         "under", "temperature", "instrument", "who",
+                                         "when",  "note",        "since"};
 constexpr std::size_t most_samples = 3;
 
 std::string trimmed_cell(std::string_view text) {
@@ -194,6 +195,13 @@ private:
                 fail(row.line, {ErrorCode::bad_value, "", shown_value(under),
                                 "day, night, coldest-night or restart"});
         }
+        if (const std::string since = lowered(cell(row, "since")); !since.empty()) {
+            if (const auto named = from_name<Since>(since))
+                reading.since = *named;
+            else
+                fail(row.line, {ErrorCode::bad_value, "", shown_value(since),
+                                "rain, outage, bench or not-said"});
+        }
         if (const std::string text = cell(row, "temperature"); !text.empty()) {
             const auto degrees = parse_quantity(text, Unit::celsius, out_.site.settings.units);
             if (degrees)
@@ -333,7 +341,7 @@ const char* unit_after(ReadingOf of) {
 
 std::string readings_csv(const Site& site, const std::vector<JudgedReading>& judged) {
     std::string out =
-        "at,what,value,pair,under,temperature,instrument,who,when,note,promised,least,most,"
+        "at,what,value,pair,under,temperature,instrument,who,when,note,since,promised,least,most,"
         "verdict\n";
     const auto figure = [](double value) {
         return std::isfinite(value) ? fmt::format("{:.6g}", value) : std::string();
@@ -342,13 +350,15 @@ std::string readings_csv(const Site& site, const std::vector<JudgedReading>& jud
         const Reading& one = site.readings[i];
         const bool promised = judged[i].verdict != ReadingVerdict::no_promise;
         out += fmt::format(
-            "{},{},{},{},{},{},{},{},{},{},{},{},{},{}\n", csv_cell(one.subject), name_of(one.of),
+            "{},{},{},{},{},{},{},{},{},{},{},{},{},{},{}\n", csv_cell(one.subject),
+            name_of(one.of),
             one.of == ReadingOf::wire_map  ? word_name<WireMap>(one.value)
             : one.of == ReadingOf::symptom ? word_name<Symptom>(one.value)
                                            : figure(one.value) + unit_after(one.of),
             csv_cell(one.pair), name_of(one.under),
             one.temperature_c ? figure(*one.temperature_c) + " C" : "", csv_cell(one.instrument),
             csv_cell(one.who), one.when, csv_cell(one.note),
+            one.since == Since::not_said ? "" : name_of(one.since),
             promised ? figure(judged[i].promised) : "", promised ? figure(judged[i].least) : "",
             promised ? figure(judged[i].most) : "", id_of(judged[i].verdict));
     }

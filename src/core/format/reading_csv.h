@@ -21,8 +21,8 @@ struct ReadingsImport {
 };
 
 // What a column is: "at", "what", "value", "pair", "under", "temperature", "instrument", "who",
-// "when", "note", the name of a reading ("length", "loop-resistance"), or empty for none of these.
-// By heading, in small letters.
+// "when", "note", "since", the name of a reading ("length", "loop-resistance"), or empty for none
+// of these. By heading, in small letters.
 using ColumnMeanings = std::map<std::string, std::string>;
 
 // The columns of a file as they are understood, and its first lines to tell them by.
@@ -40,8 +40,9 @@ std::vector<std::string> all_column_meanings();
 // Columns, in any order, named in the first line. Where it was read (a link, a port as "SW1.6", a
 // unit) is needed, and either what and value, a reading a line, or columns that are readings
 // themselves, as testers write them: "Cable, Length (m), Loop". under is day, night, coldest-night
-// or restart. Values may carry units ("183 ft", "600 kB/s": bytes are taken for what they are), or
-// have them in the heading. `now` stands where a line says neither.
+// or restart, since (of a symptom) rain, outage or bench. Values may carry units ("183 ft", "600
+// kB/s": bytes are taken for what they are), or have them in the heading. `now` stands where a line
+// says neither.
 ReadingsImport import_readings(const Site& site, const Catalogue& catalogue, std::string_view csv,
                                const Signed& now, const ColumnMeanings& told = {});
 

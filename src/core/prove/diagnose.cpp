@@ -136,12 +136,25 @@ void collect(const Network& net, CameraNumber camera, Diagnosis& out) {
 // Of those looked into that were not it: somebody may have looked past it, common practice.
 constexpr double looked_past_share = 0.05;
 
-double prior_of(const Fault& fault, int places, const std::vector<TriedFault>& tried) {
+// What was said of when it began, each once.
+std::set<Since> histories(const std::vector<Reading>& readings) {
+    std::set<Since> out;
+    for (const Reading& reading : readings) {
+        const bool amiss = reading.value != static_cast<double>(Symptom::well);
+        if (reading.of == ReadingOf::symptom && amiss) out.insert(reading.since);
+    }
+    return out;
+}
+
+double prior_of(const Fault& fault, int places, const std::vector<TriedFault>& tried,
+                const std::set<Since>& began) {
     const bool looked_into = std::any_of(tried.begin(), tried.end(), [&](const TriedFault& one) {
         return one.outcome == FaultOutcome::not_it && one.fault == fault.kind &&
                one.at == fault.at && one.to == fault.to;
     });
-    return facts_of(fault.kind).prior / places * (looked_into ? looked_past_share : 1);
+    double prior = facts_of(fault.kind).prior / places * (looked_into ? looked_past_share : 1);
+    for (Since since : began) prior *= history_factor(fault.kind, since);
+    return prior;
 }
 
 // How likely a reading is where a suspect lets it be `expected`, but for a factor.
@@ -396,14 +409,16 @@ Result<Diagnosis> diagnose(const Site& site, const Catalogue& catalogue, std::st
     const std::vector<Fault> faults = possible_faults(net, here);
     std::map<FaultKind, int> places;
     for (const Fault& fault : faults) ++places[fault.kind];
+    const std::set<Since> began = histories(out.readings);
     double all_priors = 0;
-    for (const Fault& fault : faults) all_priors += prior_of(fault, places[fault.kind], out.tried);
+    for (const Fault& fault : faults)
+        all_priors += prior_of(fault, places[fault.kind], out.tried, began);
     double least = std::numeric_limits<double>::infinity();
     std::vector<double> minus_logs;
     for (Fault fault : faults) {
         const Fit fit = likelihood.fitted(fault);
         fault.amount = fit.amount;
-        const double prior = prior_of(fault, places[fault.kind], out.tried) / all_priors;
+        const double prior = prior_of(fault, places[fault.kind], out.tried, began) / all_priors;
         minus_logs.push_back(fit.minus_log - std::log(prior));
         least = std::min(least, minus_logs.back());
         out.suspects.push_back({fault, prior, 0, fit.would_read, fit.misfit, fit.minus_log});

@@ -1,4 +1,5 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/assess/bundles.h"
 #include "core/prove/faults.h"
 
 #include <algorithm>
@@ -82,6 +83,22 @@ const std::vector<FaultFacts>& all_faults() {
     return table;
 }
 
+double history_factor(FaultKind kind, Since since) {
+    using enum FaultKind;
+    switch (since) {
+        case Since::not_said: return 1;
+        case Since::rain:
+            return kind == water ? 8 : kind == bad_joint || kind == conductor_open ? 4 : 1;
+        case Since::outage: return kind == wrong_setting || kind == low_volts ? 5 : 1;
+        case Since::bench:
+            return kind == draws_more || kind == low_volts || kind == infrared_on ||
+                           kind == wrong_optic
+                       ? 0.2
+                       : 1;
+    }
+    return 1;
+}
+
 std::string_view id_of(FaultKind kind) { return name_of(kind); }
 
 const FaultFacts& facts_of(FaultKind kind) {
@@ -135,6 +152,7 @@ Site site_of_run(const Network& net, CameraNumber camera, const std::vector<Came
     for (const Link& link : whole.links) {
         if (kept.contains(link.a.device) && kept.contains(link.b.device)) out.links.push_back(link);
     }
+    out.lies_beside = lies_beside(net, out);
     return out;
 }
 

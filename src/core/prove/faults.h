@@ -25,6 +25,10 @@ struct FaultFacts {
 };
 const std::vector<FaultFacts>& all_faults();
 const FaultFacts& facts_of(FaultKind kind);
+// How much oftener a fault is met where what is seen began so: with rain, with an outage; and where
+// the unit was well on the bench, so that it is rather what was built than the unit. Common
+// practice; 1 where nothing is said.
+double history_factor(FaultKind kind, Since since);
 // As files and the command line have it: "copper-clad".
 std::string_view id_of(FaultKind kind);
 

@@ -3,6 +3,7 @@
 // from a camera to its feeding port. Includes the catalogue's kinds only.
 #pragma once
 
+#include <array>
 #include <map>
 #include <memory>
 #include <optional>
@@ -567,6 +568,14 @@ struct Drawing {
     bool operator==(const Drawing& other) const;
 };
 
+// Of a site that is a part of another: what else lies in a pathway, and turns to heat in a metre of
+// it, by condition.
+struct LiesBeside {
+    int cables = 0;
+    std::array<double, 4> heat_w_per_m{};
+    bool operator==(const LiesBeside&) const = default;
+};
+
 struct Site {
     OVANT_VALUE(Site);
     std::string name;
@@ -590,7 +599,8 @@ struct Site {
     std::vector<Variant> variants;
     std::string design_name;     // of the design that stands; empty while there is one only
     std::vector<Brings> brings;  // in place of the catalogue's of the same id, or besides them
-    std::map<std::string, OwnKind> kinds;  // the site's own, by id
+    std::map<std::string, OwnKind> kinds;           // the site's own, by id
+    std::map<std::string, LiesBeside> lies_beside;  // by pathway; never in a file
     std::string extra;
     bool operator==(const Site&) const = default;
 };
