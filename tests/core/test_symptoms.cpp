@@ -246,3 +246,52 @@ TEST_CASE(
         b.site, b.catalogue, "at,what,value,since\nK01,symptom,dark,monday\n", {"ab", ""});
     CHECK_FALSE(refused.lines.empty());
 }
+
+TEST_CASE("volts read on a pairset: as promised on the one that is fed, none on the other",
+          "[readings]") {
+    CHECK(pairset_of("A") == Alternative::a);
+    CHECK(pairset_of("1 2, 3 6") == Alternative::a);
+    CHECK(pairset_of("Blue/Brown") == Alternative::b);
+    CHECK_FALSE(pairset_of("4 5"));
+    CHECK_FALSE(pairset_of(""));
+    const auto promised = [](const char* unit, const char* port, const char* kind,
+                             const char* pair) {
+        Builder b;
+        const std::string sw = b.unit(unit, {0, 0});
+        const std::string cam = b.unit(kind, {30, 0});
+        b.cable(sw, port, cam, "lan");
+        Reading reading;
+        reading.of = ReadingOf::volts;
+        reading.subject = cam;
+        reading.pair = pair;
+        return promise_of(b.site, b.catalogue, reading);
+    };
+    // Port 9 of it feeds the data pairs.
+    const JudgedReading whole = promised("sw-24-bt-720", "9", "cam-fixed-4mp", "");
+    CHECK(promised("sw-24-bt-720", "9", "cam-fixed-4mp", "A").promised == whole.promised);
+    CHECK(promised("sw-24-bt-720", "9", "cam-fixed-4mp", "B").promised == 0);
+    CHECK(promised("sw-24-bt-720", "9", "cam-fixed-4mp", "4 5").promised == whole.promised);
+    // Over four pairs both carry it.
+    const JudgedReading four = promised("sw-24-bt-720", "1", "cam-ptz-60w", "B");
+    CHECK(four.promised > 40);
+    // Where nobody says which pairs it is, nothing is promised.
+    CHECK(promised("sw-24-bt-720", "1", "cam-fixed-4mp", "A").verdict ==
+          ReadingVerdict::no_promise);
+    const auto judged = [](double volts, const char* pair) {
+        Builder b;
+        const std::string sw = b.unit("sw-24-bt-720", {0, 0});
+        const std::string cam = b.unit("cam-fixed-4mp", {30, 0});
+        b.cable(sw, "9", cam, "lan");
+        Reading reading;
+        reading.of = ReadingOf::volts;
+        reading.subject = cam;
+        reading.pair = pair;
+        reading.value = volts;
+        Result<Added> added = add_reading(b.site, reading);
+        REQUIRE(added);
+        return judge_readings(added->site, b.catalogue).front().verdict;
+    };
+    CHECK(judged(0.2, "B") == ReadingVerdict::as_promised);
+    CHECK(judged(53, "B") == ReadingVerdict::off);
+    CHECK(judged(0.2, "A") == ReadingVerdict::off);
+}

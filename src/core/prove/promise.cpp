@@ -1,9 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
+#include "core/text.h"
 #include "core/prove/promise.h"
 
 #include <fmt/format.h>
 
 #include <algorithm>
+#include <cctype>
 #include <cmath>
 
 #include "core/assess/backup.h"
@@ -18,6 +20,7 @@ namespace {
 
 // What the model may be off, common practice: makers' gauges and copper, what is pulled in against
 // the plan, how little of its sheet a camera draws, how radios are mounted.
+constexpr double idle_pairset_v = 3;  // a meter on pairs without a feed, common practice
 constexpr double resistance_share = 0.10;
 constexpr double drawn_length_share = 0.05, measured_length_share = 0.01, plan_off_m = 2;
 constexpr double least_of_sheet = 0.3, above_sheet = 0.05;
@@ -38,6 +41,18 @@ constexpr double battery_share = 0.2;
 constexpr double least_resistance_share = 0.6;
 
 }  // namespace
+
+std::optional<Alternative> pairset_of(std::string_view text) {
+    std::string plain;
+    for (const char c : lowered(std::string(text))) {
+        if (std::isalnum(static_cast<unsigned char>(c))) plain += c;
+    }
+    for (const char* a : {"a", "1236", "orangegreen", "greenorange"})
+        if (plain == a) return Alternative::a;
+    for (const char* b : {"b", "4578", "bluebrown", "brownblue"})
+        if (plain == b) return Alternative::b;
+    return std::nullopt;
+}
 
 Condition condition_of(ReadUnder under) {
     switch (under) {
@@ -171,16 +186,40 @@ private:
 
     // What a port gives, or what arrives at the input of a unit.
     Promise volts() {
-        if (const PortAt at = port()) return volts_of_port(at);
+        if (const PortAt at = port()) return on_pairset(at, volts_of_port(at));
         const DeviceNumber unit = device();
         if (!unit || !net_.fed_by[unit] || net_.feed_is_off[unit]) return {};
         const std::vector<PortFeed>& feeds = all_.feeds(net_.fed_by[unit], condition_);
         for (const PortFeed& feed : feeds) {
             for (std::size_t node = 1; node < feed.nodes.size(); ++node) {
-                if (feed.points[node].device == unit) return volts_at(feed, node);
+                if (feed.points[node].device == unit)
+                    return on_pairset(feed.port, volts_at(feed, node));
             }
         }
         return {};
+    }
+    // Where a pairset is named: the volts on one that is fed, none on the other, and no promise
+    // where nobody says which of the two it is.
+    Promise on_pairset(PortAt source, Promise whole) const {
+        const auto named = pairset_of(reading_.pair);
+        const PortKind& port = net_.port(source);
+        if (!named || std::isnan(whole.value) || port.medium != Medium::twisted_pair) return whole;
+        const int pairs =
+            port.power == PowerKind::passive ? port.pairs : poe_pairs(net_, source);
+        if (pairs >= 4) return whole;
+        // Always-on feeds over two pairs use the spare ones: 4 5 and 7 8.
+        const Alternative fed =
+            port.power == PowerKind::passive ? Alternative::b : port.alternative;
+        if (fed == Alternative::either) return {};
+        if (fed == *named) return whole;
+        Promise out;
+        out.value = out.lowest = 0;
+        out.above = idle_pairset_v;
+        out.highest = whole.highest;
+        out.past_highest = whole.past_highest;
+        state(out, {"the other pairs carry the power", port.id, 0, Unit::volt,
+                    source::alternatives});
+        return out;
     }
     Promise volts_of_port(PortAt at) {
         const auto& supply = net_.kind(at.device).supply;

@@ -17,6 +17,9 @@
 namespace ovant {
 
 Condition condition_of(ReadUnder under);
+// The pairset that the pair of a reading names: "A", "1 2 3 6" or "orange green"; "B", "4 5 7 8" or
+// "blue brown" (IEEE 802.3, alternatives). Nothing for one pair alone.
+std::optional<Alternative> pairset_of(std::string_view text);
 
 // The site as it was when the reading was taken: at that temperature, sources at their nominal
 // volts, nothing at the end of its tolerance.
