@@ -134,8 +134,8 @@ ordered_json port_json(const PortAssessment& port) {
 
 }  // namespace
 
-std::string assessment_json(const Assessment& assessment, const Site& site,
-                            const TextContext& context) {
+std::string assessment_json(const Assessment& assessment, const SeenAsDrawn& seen,
+                            const Site& site, const TextContext& context) {
     ordered_json out{{"site", site.name},
                      {"school", name_of(site.settings.school)},
                      {"summary",
@@ -153,6 +153,11 @@ std::string assessment_json(const Assessment& assessment, const Site& site,
                                {"length_m", number(run.length_m)},
                                {"camera_w", number(run.camera_w)},
                                {"checks", checks_json(run.checks, context)}});
+        const auto found = seen.find(run.camera);
+        if (found == seen.end() || found->second.empty()) continue;
+        ordered_json& shows = out["runs"].back()["shows"] = ordered_json::array();
+        for (const Foretold& one : found->second)
+            shows.push_back({{"under", name_of(one.under)}, {"symptom", name_of(one.symptom)}});
     }
     out["ports"] = ordered_json::array();
     out["switches"] = ordered_json::array();

@@ -20,6 +20,9 @@
 #include "core/format/file_store.h"
 #include "core/prove/cards.h"
 #include "core/format/reading_csv.h"
+#include "core/prove/promise.h"
+#include "phrase/translate.h"
+#include "phrase/reading_text.h"
 #include "phrase/error_text.h"
 #include "phrase/numbers.h"
 #include "phrase/sum_text.h"
@@ -48,7 +51,19 @@ JudgedUnder under_of(const Options& options) {
     return under;
 }
 
-void print_run(const RunAssessment& run, const Opened& opened, std::ostream& out) {
+// What somebody will see of the runs that fail, by camera.
+SeenAsDrawn seen_as_drawn(const Network& net, const Assessment& assessment) {
+    SeenAsDrawn out;
+    Promises promises(net, Promises::Steps::none);
+    for (CameraNumber camera : assessment.runs.numbers()) {
+        const RunAssessment& run = assessment.runs[camera];
+        if (run.verdict == Verdict::fails) out[run.camera] = promises.foretold(camera);
+    }
+    return out;
+}
+
+void print_run(const RunAssessment& run, const SeenAsDrawn& seen, const Opened& opened,
+               std::ostream& out) {
     const Device* camera = find_device(opened.site, run.camera);
     out << fmt::format("{:8} {:6} {:24} {:>9}  {}\n", id_of(run.verdict), run.camera,
                        camera ? camera->name : "",
@@ -59,6 +74,9 @@ void print_run(const RunAssessment& run, const Opened& opened, std::ostream& out
         out << fmt::format("         {}: {} ({})\n", id_of(check.id),
                            sentence(check, opened.context), source_text(check.source));
     }
+    const auto found = seen.find(run.camera);
+    if (found != seen.end() && !found->second.empty())
+        out << told("         as drawn it shows {}\n", foretold_text(found->second));
 }
 
 int check_command(const Options& options, const Streams& streams) {
@@ -67,12 +85,13 @@ int check_command(const Options& options, const Streams& streams) {
     opened->context.catalogue = &opened->catalogue;
     const bool json = options.format == "json";
     const JudgedUnder under = under_of(options);
-    const Assessment assessment =
-        assess(lay_out_judged(opened->site, opened->catalogue, under), under.options(json));
+    const Network net = lay_out_judged(opened->site, opened->catalogue, under);
+    const Assessment assessment = assess(net, under.options(json));
+    const SeenAsDrawn seen = seen_as_drawn(net, assessment);
     if (json) {
-        streams.out << assessment_json(assessment, opened->site, opened->context);
+        streams.out << assessment_json(assessment, seen, opened->site, opened->context);
     } else {
-        for (const RunAssessment& run : assessment.runs) print_run(run, *opened, streams.out);
+        for (const RunAssessment& run : assessment.runs) print_run(run, seen, *opened, streams.out);
         for (const UnitAssessment& unit : assessment.units) {
             streams.out << fmt::format("{:8} {:6} {}\n", id_of(unit.verdict), unit.device,
                                        unit_sentence(unit, opened->context));

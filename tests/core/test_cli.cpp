@@ -399,3 +399,16 @@ TEST_CASE("a failing site check is shown and fails the command", "[cli][rule-19]
     site.settings.backup_h = 0.1;
     CHECK(cli({"check", folder.write("site.json", write_site(site))}).status == cli_holds);
 }
+
+TEST_CASE("check says what will be seen of the runs that fail, and of no other", "[cli]") {
+    const std::string quay = source_file("data/demo/marram-quay.ovant.json");
+    const Ran text = cli({"check", quay});
+    CHECK(text.out.find("as drawn it shows at night, infrared on: restarts") != std::string::npos);
+    const json told = json::parse(cli({"check", quay, "--format", "json"}).out);
+    int shown = 0;
+    for (const json& one : told["runs"]) {
+        if (one["verdict"] != "fails") CHECK_FALSE(one.contains("shows"));
+        shown += one.contains("shows");
+    }
+    CHECK(shown >= 2);
+}

@@ -4,6 +4,7 @@
 #include "core/assess/address_checks.h"
 #include "core/assess/always_on.h"
 #include "core/assess/check_table.h"
+#include "core/assess/run_checks.h"
 #include "core/assess/unit_checks.h"
 #include "core/assess/whole_site.h"
 

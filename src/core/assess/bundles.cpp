@@ -19,6 +19,9 @@ static_assert(std::tuple_size_v<decltype(Bundled::mean_k)> == condition_count);
 // How thick cables in a bundle are, whatever lies there: the middle of what is sold.
 const Conductor usual_conductor{24, ConductorMaterial::copper, ConductorForm::solid};
 
+// What warms a cable by less decides nothing.
+constexpr double least_counted_k = 0.1;
+
 struct Carried {
     ByCondition current_a{};
     int pairs = 2;
@@ -181,7 +184,9 @@ std::map<std::string, LiesBeside> lies_beside(const Network& whole, const Site& 
     std::unordered_set<std::string_view> kept;
     for (const Link& link : part.links) kept.insert(link.id);
     for (const NetLink& laid : whole.links) {
-        if (!kept.contains(laid.link->id) || laid.bundled.cables == 0) continue;
+        if (!kept.contains(laid.link->id) || laid.medium() != Medium::twisted_pair ||
+            !laid.link->existing.empty())
+            continue;
         const std::set<std::string> ways(laid.link->pathways.begin(), laid.link->pathways.end());
         for (const std::string& pathway : ways) {
             const auto found = out.find(pathway);
@@ -211,10 +216,14 @@ void warm_bundles(Network& net) {
             bundle += {1, net.links[number].bundled.heat_w_per_m};
         }
         const BundleLies lies = lies_in(pathway, net.site->settings.bundles);
+        ByCondition rise_k{};
         for (std::size_t at = 0; at < condition_count; ++at)
-            rises[found->first][at] = bundle_rise_k(bundle.cables, usual_conductor,
-                                                    std::max(0.0, bundle.heat_w_per_m[at]), lies);
+            rise_k[at] = bundle_rise_k(bundle.cables, usual_conductor,
+                                       std::max(0.0, bundle.heat_w_per_m[at]), lies);
+        if (*std::max_element(rise_k.begin(), rise_k.end()) >= least_counted_k)
+            rises[found->first] = rise_k;
     }
+    if (rises.empty()) return;
     for (NetLink& laid : net.links) {
         if (laid.medium() != Medium::twisted_pair || laid.length_m <= 0) continue;
         const auto& ways = laid.link->pathways;

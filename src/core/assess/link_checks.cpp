@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // chain-count, link-length, link-rate, coax-loop, port-setting, conductor, surge, surroundings,
 // beyond-standard.
+#include <fmt/format.h>
+
 #include <algorithm>
 
 #include "core/assess/copper_path.h"

@@ -1,5 +1,4 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "core/assess/bundles.h"
 #include "core/choose/context.h"
 #include "core/choose/found_kinds.h"
 
@@ -7,6 +6,7 @@
 #include <cmath>
 #include <unordered_map>
 
+#include "core/assess/bundles.h"
 #include "core/assess/practice_checks.h"
 #include "core/assess/unit_checks.h"
 #include "core/choose/distances.h"

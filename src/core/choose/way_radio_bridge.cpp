@@ -20,7 +20,8 @@ Proposal build_radio_bridge(const ChooseContext& context) {
     for (const FarSpot& far : far_spots(context)) {
         for (const Kind* kind : by_price(context.catalogue, Category::radio)) {
             const PortKind* beam = port_of_medium(*kind, Medium::radio);
-            if (kind->radio->most_far_ends > 1 || !beam) continue;
+            // Which antenna goes on a socket is for whoever plans it to say.
+            if (kind->radio->most_far_ends > 1 || kind->radio->antenna_socket || !beam) continue;
             Draft draft(context);
             const auto feed = radio_feed_at_head(draft, *kind);
             if (!feed) continue;

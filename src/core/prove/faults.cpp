@@ -1,11 +1,11 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "core/assess/bundles.h"
 #include "core/prove/faults.h"
 
 #include <algorithm>
 #include <cmath>
 #include <set>
 
+#include "core/assess/bundles.h"
 #include "core/assess/port_feed.h"
 #include "core/assess/radio_path.h"
 #include "core/physics/conductor.h"

@@ -1,5 +1,4 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
-#include "core/text.h"
 #include "core/prove/promise.h"
 
 #include <fmt/format.h>
@@ -14,6 +13,7 @@
 #include "core/assess/link_reach.h"
 #include "core/assess/profile.h"
 #include "core/assess/radio_path.h"
+#include "core/text.h"
 
 namespace ovant {
 namespace {
@@ -204,8 +204,7 @@ private:
         const auto named = pairset_of(reading_.pair);
         const PortKind& port = net_.port(source);
         if (!named || std::isnan(whole.value) || port.medium != Medium::twisted_pair) return whole;
-        const int pairs =
-            port.power == PowerKind::passive ? port.pairs : poe_pairs(net_, source);
+        const int pairs = port.power == PowerKind::passive ? port.pairs : poe_pairs(net_, source);
         if (pairs >= 4) return whole;
         // Always-on feeds over two pairs use the spare ones: 4 5 and 7 8.
         const Alternative fed =
@@ -217,8 +216,8 @@ private:
         out.above = idle_pairset_v;
         out.highest = whole.highest;
         out.past_highest = whole.past_highest;
-        state(out, {"the other pairs carry the power", port.id, 0, Unit::volt,
-                    source::alternatives});
+        state(out,
+              {"the other pairs carry the power", port.id, 0, Unit::volt, source::alternatives});
         return out;
     }
     Promise volts_of_port(PortAt at) {
