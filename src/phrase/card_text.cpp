@@ -165,6 +165,11 @@ std::string fit_text(const CardStep& step) {
     return fmt::format("{}", fmt::join(parts, " "));
 }
 
+std::string cable_text(const CardStep& step, const TextContext& context) {
+    const std::string name = kind_name(context, step.cable);
+    return step.colour.empty() ? name + "." : told("{}, {}.", name, step.colour);
+}
+
 std::string ends_text(const CardStep& step) {
     const std::string ends = told("{} {} to {} {}", step.from, socket_text(step, true), step.to,
                                   socket_text(step, false));

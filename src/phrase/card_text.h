@@ -12,6 +12,8 @@ namespace ovant {
 
 std::string caution_text(Caution caution);
 
+// What it is, and its colour.
+std::string cable_text(const CardStep& step, const TextContext& context);
 // "SW1 port 6 to R4 side in, faces SW1; power SW1 → R4."
 std::string ends_text(const CardStep& step);
 // "L24: cut 95 m, label both ends L24."

@@ -45,7 +45,7 @@ public:
         };
         add(false, ends_text(step));
         add(true, joined(cut_text(step, context_), fit_text(step)));
-        add(false, joined(kind_name(context_, step.cable) + ".", pairs_text(step)));
+        add(false, joined(cable_text(step, context_), pairs_text(step)));
         add(false, seen_text(step, context_));
         return lines;
     }

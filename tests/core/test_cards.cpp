@@ -13,12 +13,14 @@
 #include <sstream>
 
 #include "cli/commands.h"
+#include "core/edits/edits.h"
 #include "core/format/file_store.h"
 #include "core/format/parts_sheet.h"
 #include "core/format/site_json.h"
 #include "core/prove/cards.h"
 #include "phrase/card_text.h"
 #include "print/cards_pdf.h"
+#include "support/builder.h"
 #include "support/sites.h"
 #include "support/temp_folder.h"
 
@@ -299,4 +301,52 @@ TEST_CASE("no word of a card is cut off or leaves it, however long", "[cards][ru
             device.name = "A camera with a name that goes on and on, " + std::string(150, 'm');
     }
     all_inside(marina, UnitSystem::metric);
+}
+
+TEST_CASE("a card names the colour of a cable: this one's, else its kind's", "[cards]") {
+    Builder b;
+    const std::string sw = b.unit("sw-8-at-120", {0, 0});
+    const std::string cam = b.unit("cam-fixed-4mp", {30, 0});
+    const std::string laid = b.cable(sw, "1", cam, "lan");
+    const TextContext text{UnitSystem::metric, &b.catalogue};
+    const auto says = [&] {
+        return cable_text(wiring_cards(lay_out(b.site, b.catalogue)).front().steps.front(), text);
+    };
+    CHECK(says().find("blue") == std::string::npos);
+    b.site = *set_colour(b.site, laid, "blue");
+    CHECK(says().ends_with(", blue."));
+    CHECK_FALSE(set_colour(b.site, laid, std::string(41, 'x')));
+    CHECK_FALSE(set_colour(b.site, "L999", "blue"));
+}
+
+TEST_CASE("cards say which way power goes, what a meter shows on a bare lead, and VLANs",
+          "[cards]") {
+    Builder b;
+    const std::string box = b.unit("supply-box-24-4", {0, 0}, b.place("Hut", {0, 0}));
+    const std::string sw = b.unit("sw-8-at-120", {0, 0});
+    const std::string cam = b.unit("cam-fixed-24v-dc", {10, 0});
+    b.cable(sw, "1", cam, "lan");
+    b.cable(box, "1", cam, "dc", "dc-lead-18");
+    const Card card = wiring_cards(lay_out(b.site, b.catalogue)).front();
+    REQUIRE(card.steps.size() == 1);
+    CHECK(card.steps[0].flow == CardStep::Flow::none);  // its socket takes data only
+    REQUIRE(card.beside.size() == 1);
+    CHECK(card.beside[0].flow == CardStep::Flow::onward);
+    CHECK(card.beside[0].open_v == 24);
+    CHECK(card.beside[0].expected_v < 24);
+    CHECK(card.beside[0].expected_v > 20);
+    CHECK(ends_text(card.beside[0]).find("power " + box + " → " + cam) != std::string::npos);
+    const TextContext text{UnitSystem::metric, &b.catalogue};
+    CHECK(seen_text(card.beside[0], text).starts_with("Meter on the plug, nothing joined"));
+    CHECK(wiring_text(PlugWiring::t568a).find("white-green, green, white-orange") !=
+          std::string::npos);
+    CHECK(wiring_text(PlugWiring::t568b).find("white-orange, orange, white-green") !=
+          std::string::npos);
+    CardStep vlan = card.steps[0];
+    CHECK(fit_text(vlan).find("VLAN") == std::string::npos);
+    vlan.vlan_from = 30;
+    vlan.flow = CardStep::Flow::onward;
+    CHECK(fit_text(vlan).find("then PoE off and on there") != std::string::npos);
+    vlan.flow = CardStep::Flow::none;
+    CHECK(fit_text(vlan).find("PoE off and on") == std::string::npos);
 }

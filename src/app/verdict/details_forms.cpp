@@ -438,6 +438,10 @@ void DetailsPanel::fill_link(const Link& link) {
         tr("Slack of %1").arg(q(id)));
     if (medium == Medium::radio || medium == Medium::mains_wiring) return;
     add_text(
+        tr("Colour"), "colour", link.colour,
+        [&d, id](const std::string& colour) { return set_colour(d.committed(), id, colour); },
+        tr("Colour of %1").arg(q(id)));
+    add_text(
         tr("Pulled with"), "pull", link.pull,
         [&d, id](const std::string& pull) { return set_pull(d.committed(), id, pull); },
         tr("Pull of %1").arg(q(id)));

@@ -138,6 +138,8 @@ Result<Site> replace_left_over(Site site, const Catalogue& catalogue, const Left
 // A rule of what is needed with something, in place of one of the same id; one with a count of 0
 // does away with it. Errors: unknown_kind, bad_value.
 Result<Site> set_rule(Site site, const Catalogue& catalogue, Brings rule);
+// Colour of this cable, where it is not its kind's; empty: as the kind comes.
+Result<Site> set_colour(Site site, std::string_view link, std::string_view colour);
 // Cables of one pull are drawn in together; empty: by itself.
 Result<Site> set_pull(Site site, std::string_view link, std::string_view pull);
 // A suspect that was looked into; ids F1, F2.

@@ -141,8 +141,8 @@ Result<Site> set_feeder_loss(Site site, std::string_view id, double loss_db) {
     Device* device = find_device(site, id);
     if (!device) return no_such(id);
     device->feeder_loss_db = loss_db;
-    if (auto wrong = wrong_field(*device)) return *wrong;
-    return site;
+    const Device changed = *device;
+    return if_right(std::move(site), "devices", changed);
 }
 
 Result<Site> set_alternative(Site site, const Catalogue& catalogue, std::string_view id,

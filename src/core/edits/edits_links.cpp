@@ -221,6 +221,14 @@ Result<Site> set_slack(Site site, std::string_view link_id, double slack_m) {
     return if_right(std::move(site), "links", changed);
 }
 
+Result<Site> set_colour(Site site, std::string_view id, std::string_view colour) {
+    Link* link = find_link(site, id);
+    if (!link) return no_such(id);
+    link->colour = colour;
+    const Link changed = *link;
+    return if_right(std::move(site), "links", changed);
+}
+
 Result<Site> set_pull(Site site, std::string_view link_id, std::string_view pull) {
     Link* link = find_link(site, link_id);
     if (!link) return no_such(link_id);

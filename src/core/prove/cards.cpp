@@ -77,6 +77,7 @@ CardStep lead_step(const Network& net, LinkNumber link, PortAt from, PortAt to) 
     CardStep step;
     step.link = laid.link->id;
     step.cable = laid.cable->id;
+    step.colour = laid.link->colour.empty() ? laid.cable->cable->colour : laid.link->colour;
     step.length_m = laid.length_m;
     step.cut_m = std::ceil(cut_m(net, link).value_or(laid.length_m));
     step.from = net.device(from.device).id;
