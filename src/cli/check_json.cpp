@@ -134,8 +134,8 @@ ordered_json port_json(const PortAssessment& port) {
 
 }  // namespace
 
-std::string assessment_json(const Assessment& assessment, const SeenAsDrawn& seen,
-                            const Site& site, const TextContext& context) {
+std::string assessment_json(const Assessment& assessment, const SeenAsDrawn& seen, const Site& site,
+                            const TextContext& context) {
     ordered_json out{{"site", site.name},
                      {"school", name_of(site.settings.school)},
                      {"summary",

@@ -16,8 +16,8 @@ namespace ovant {
 // By camera, what will be seen of it.
 using SeenAsDrawn = std::map<std::string, std::vector<Foretold>>;
 
-std::string assessment_json(const Assessment& assessment, const SeenAsDrawn& seen,
-                            const Site& site, const TextContext& context);
+std::string assessment_json(const Assessment& assessment, const SeenAsDrawn& seen, const Site& site,
+                            const TextContext& context);
 std::string sum_json(const Sum& sum, UnitSystem units);
 std::string ways_json(const std::vector<Proposal>& ways, const std::string& camera,
                       const TextContext& context);

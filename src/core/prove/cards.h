@@ -34,8 +34,8 @@ enum class Caution {
 inline constexpr int caution_count = static_cast<int>(Caution::privacy) + 1;
 
 struct CardStep {
-    std::string link;   // also the label on both ends of the cable
-    std::string cable;  // catalogue id
+    std::string link;    // also the label on both ends of the cable
+    std::string cable;   // catalogue id
     std::string colour;  // of its jacket, where it is known
     double cut_m = 0;
     double length_m = 0;
