@@ -342,6 +342,12 @@ TEST_CASE("an antenna of its own takes the place of what the radio has", "[anten
           ErrorCode::not_possible);
     b.device(dish).antenna = "antenna-5-23";
     CHECK_FALSE(find_problems(b.site, b.catalogue).empty());
+    b.device(dish).antenna.clear();
+    // Another kind of radio leaves it behind where it does not fit.
+    const Result<Site> other = set_kind(b.site, b.catalogue, near, "radio-5-ptp");
+    REQUIRE(other);
+    CHECK(find_device(*other, near)->antenna.empty());
+    CHECK(find_problems(*other, b.catalogue).empty());
     b.site = *set_antenna(b.site, b.catalogue, near, "");
     CHECK(b.device(near).feeder_loss_db == 0);
 }

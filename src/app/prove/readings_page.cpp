@@ -332,10 +332,9 @@ void ReadingsPage::show_reading() {
     if (!reading || row >= judged_.size()) return;
     take_->setEnabled(reading->of == ReadingOf::length ||
                       reading->of == ReadingOf::loop_resistance);
-    const QString signature =
-        reading->when.empty()
-            ? QString()
-            : tr(" (%1 %2)").arg(q(reading->who), q(reading->when).replace('T', ' '));
+    const QString signature = reading->when.empty()
+                                  ? QString()
+                                  : tr(" (%1)").arg(q(signed_text(reading->who, reading->when)));
     sentence_->setText(q(reading->subject) + ": " +
                        q(reading_text(*reading, judged_[row], document_.units())) + signature);
     working_->set_working(judged_[row].working, document_.units());

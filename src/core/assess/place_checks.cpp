@@ -4,6 +4,7 @@
 #include <fmt/format.h>
 
 #include <algorithm>
+#include <unordered_map>
 
 #include "core/assess/backup.h"
 #include "core/assess/copper_path.h"
@@ -175,20 +176,25 @@ void solar(RunCase& of, DeviceNumber device) {
 }  // namespace
 
 std::vector<Check> rack_room(const Network& net) {
-    std::vector<Check> out;
-    for (const Place& place : net.site->places) {
-        if (place.rack_units <= 0) continue;
+    struct Rack {
         double taken = 0;
         const Device* last = nullptr;
-        for (DeviceNumber number : net.kinds.numbers()) {
-            const Device& device = net.device(number);
-            if (device.place != place.id || net.kind(number).rack_units <= 0) continue;
-            taken += net.kind(number).rack_units;
-            last = &device;
-        }
-        if (!last) continue;
-        Check check = start_check(CheckId::rack_room, last->id, taken, place.rack_units,
-                                  Unit::count, Sense::at_most, source::rack_size);
+    };
+    std::unordered_map<std::string_view, Rack> racks;
+    for (DeviceNumber number : net.kinds.numbers()) {
+        const double units = net.kind(number).rack_units;
+        const Device& device = net.device(number);
+        if (units <= 0 || device.place.empty()) continue;
+        Rack& rack = racks[device.place];
+        rack.taken += units;
+        rack.last = &device;
+    }
+    std::vector<Check> out;
+    for (const Place& place : net.site->places) {
+        const auto rack = racks.find(place.id);
+        if (place.rack_units <= 0 || rack == racks.end()) continue;
+        Check check = start_check(CheckId::rack_room, rack->second.last->id, rack->second.taken,
+                                  place.rack_units, Unit::count, Sense::at_most, source::rack_size);
         check.other = spoken_name(place);
         judge(check, 0);
         out.push_back(std::move(check));

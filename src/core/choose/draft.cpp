@@ -124,7 +124,7 @@ std::string Draft::add(const Kind& kind, Point at, const std::string& place,
     if (place.empty()) device.surroundings = here;
     device.enclosure = enclosure;
     if (enclosure.empty() && kind.rating < here) {
-        device.enclosure = here == Surroundings::wet ? usual::wet_box : usual::outdoor_box;
+        device.enclosure = here >= Surroundings::wet ? usual::wet_box : usual::outdoor_box;
     }
     std::string id = device.id;
     site.devices.push_back(std::move(device));

@@ -178,7 +178,7 @@ private:
                 here) {
                 continue;
             }
-            detail = here == Surroundings::wet ? usual::wet_box : usual::outdoor_box;
+            detail = here >= Surroundings::wet ? usual::wet_box : usual::outdoor_box;
             change(find_device(site, device.id), [&](Device& found) { found.enclosure = detail; });
             changed = true;
         }

@@ -41,6 +41,11 @@ Result<Site> set_kind(Site site, const Catalogue& catalogue, std::string_view id
     if (!kind) return Error{ErrorCode::unknown_kind, "", std::string(kind_id), ""};
     device->kind = kind_id;
     if (device->camera) device->camera->draw.reset();
+    const Kind* antenna = device->antenna.empty() ? nullptr : catalogue.find(device->antenna);
+    if (antenna && !takes_antenna(*kind, *antenna)) {
+        device->antenna.clear();
+        device->feeder_loss_db = 0;
+    }
     if (std::optional<Error> wrong = wrong_plug_at(site, catalogue, id)) return *wrong;
     return site;
 }

@@ -5,6 +5,7 @@
 #include <boost/icl/continuous_interval.hpp>
 #include <boost/icl/interval_set.hpp>
 #include <optional>
+#include <unordered_set>
 
 #include "core/look_up.h"
 #include "core/route/route.h"
@@ -61,15 +62,11 @@ public:
         for (DeviceNumber device : of_.devices) unit(device);
         for (LinkNumber number : of_.links) link(number);
         places();
+        const std::unordered_set<std::string_view> wants_duct = pathways_that_want_ducts();
         for (const auto& [pathway, metres] : opened_metres(net_, of_)) {
             Facts facts;
             facts.pathway = or_nothing(find_pathway(*net_.site, pathway)).kind;
-            facts.bare_in_ground = std::all_of(
-                of_.links.begin(), of_.links.end(), [&, &id = pathway](LinkNumber number) {
-                    const auto& ways = net_.links[number].link->pathways;
-                    return std::find(ways.begin(), ways.end(), id) == ways.end() ||
-                           may_lie_bare(number);
-                });
+            facts.bare_in_ground = !wants_duct.contains(pathway);
             count(BroughtBy::opened_metre, facts, metres, {pathway, {}});
         }
         return std::move(shares_);
@@ -88,6 +85,14 @@ private:
                                         place->kind == PlaceKind::outbuilding);
         return building && laid.surroundings != Surroundings::indoor &&
                net_.surroundings[end.device] == Surroundings::indoor;
+    }
+    std::unordered_set<std::string_view> pathways_that_want_ducts() const {
+        std::unordered_set<std::string_view> out;
+        for (LinkNumber number : of_.links) {
+            if (may_lie_bare(number)) continue;
+            for (const std::string& id : net_.links[number].link->pathways) out.insert(id);
+        }
+        return out;
     }
     bool may_lie_bare(LinkNumber number) const {
         return !net_.site->settings.buying.ducts_in_ground &&

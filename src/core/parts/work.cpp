@@ -2,6 +2,7 @@
 #include "core/parts/work.h"
 
 #include <algorithm>
+#include <unordered_map>
 
 #include "core/look_up.h"
 #include "core/parts/parts.h"
@@ -87,21 +88,22 @@ private:
     }
 
     bool fed_by_backup(const Device& device) const {
+        if (device.backup.empty()) return false;
         const Device* ups = find_device(*net_.site, device.backup);
         return ups && in_reach_of_lead(device, *ups);
     }
 
     // As many free ones as there are plugs at the place.
-    bool outlets_suffice(const Place* place) const {
+    bool outlets_suffice(const Place* place) {
         if (!place || place->mains == Mains::none || !place->free_outlets) return false;
-        int plugs = 0;
-        for (DeviceNumber number : net_.kinds.numbers()) {
-            const Device& device = net_.device(number);
-            const Kind& kind = net_.kind(number);
-            plugs += device.place == place->id && !fed_by_backup(device) &&
-                     (plugs_into_mains(kind) || kind.ups);
+        if (plugs_at_.empty()) {
+            for (DeviceNumber number : net_.kinds.numbers()) {
+                const Device& device = net_.device(number);
+                const bool plugs = plugs_into_mains(net_.kind(number)) || net_.kind(number).ups;
+                if (plugs && !fed_by_backup(device)) ++plugs_at_[device.place];
+            }
         }
-        return plugs <= *place->free_outlets;
+        return plugs_at_[place->id] <= *place->free_outlets;
     }
 
     // One serves a place, or the spot where units stand by themselves.
@@ -151,7 +153,8 @@ private:
     const PartsOf& of_;
     const LabourRates& rates_;
     std::vector<WorkItem> items_;
-    std::set<std::string> outlets_;  // places
+    std::set<std::string> outlets_;                       // places
+    std::unordered_map<std::string_view, int> plugs_at_;  // places, counted when first asked for
     std::vector<Point> spots_;
 };
 

@@ -188,7 +188,7 @@ private:
             add(Caution::earth);
         if (laid.in_ground)
             add(Caution::services);
-        else if (laid.surroundings == Surroundings::wet)
+        else if (laid.surroundings >= Surroundings::wet)
             add(Caution::water);
         for (const std::string& id : laid.link->pathways) {
             const Pathway* pathway = find_pathway(*net_.site, id);
