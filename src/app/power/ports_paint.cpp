@@ -72,6 +72,8 @@ public:
     }
 
 private:
+    static constexpr double outline_px = 8, chevrons_px = 11;
+
     void font(double scale, bool bold = false) { p_.setFont(text_font(view_, scale, bold)); }
     void text(double x, double baseline, const QString& line, const QColor& colour) {
         p_.setPen(colour);
@@ -173,13 +175,14 @@ private:
 
     // What the port can give as a box; what it gives inside it, the pale part lost in the cable.
     void column(const PortAssessment& port, const QRectF& area, double highest_w) {
-        const double per_watt = (area.height() - line_ - 4) / highest_w;
+        const double per_watt = (area.height() - line_ - 2 * outline_px - chevrons_px) / highest_w;
         const QRectF box(area.left(), area.bottom() - port.limit_w * per_watt, area.width(),
                          port.limit_w * per_watt);
         p_.setPen(QPen(theme_.rule, 1));
         p_.setBrush(theme_.track);
         p_.drawRect(box);
         const bool chosen = !port.camera.empty() && port.camera == document_.selected_camera();
+        double highest = box.top() - outline_px;
         if (port.collapses) {
             p_.fillRect(box, QBrush(theme_.fails, Qt::BDiagPattern));
         } else if (port.watts > 0) {
@@ -194,7 +197,11 @@ private:
                         over ? theme_.fails : theme_.copper);
             font(0.85, true);
             p_.setPen(theme_.ink);
-            p_.drawText(QRectF(area.left() - 14, given.top() - line_ - 1, area.width() + 28, line_),
+            // Never across the edge of the box: inside, or above all outlines.
+            double top = given.top() - line_ - 1;
+            if (top < box.top() + outline_px) top = std::min(top, box.top() - outline_px - line_);
+            highest = std::min(highest, top);
+            p_.drawText(QRectF(area.left() - 14, top, area.width() + 28, line_),
                         Qt::AlignCenter,
                         area.width() < 22 ? QString::number(std::lround(port.watts))
                                           : q(shown_number(port.watts, Unit::watt, units_)));
@@ -213,7 +220,7 @@ private:
             paint_verdict(p_, theme_, port.verdict, {area.center().x(), area.bottom() + line_ + 12},
                           9);
         }
-        rank(port, area);
+        rank(port, area, highest);
         font(0.85);
         p_.setPen(port.power_off ? theme_.fails : theme_.quiet);
         p_.drawText(QRectF(area.left() - 8, area.bottom() + 2, area.width() + 16, line_),
@@ -222,12 +229,12 @@ private:
     }
 
     // Priority 1 as two chevrons, 2 as one; a port that would wait for power as an open circle.
-    void rank(const PortAssessment& port, const QRectF& area) {
+    void rank(const PortAssessment& port, const QRectF& area, double highest) {
         const int priority =
             or_nothing(find_device(document_.site(), unit_.device)).priority_of(port.port);
         p_.setPen(QPen(theme_.ink, 1.4));
         for (int i = 0; i < 3 - priority; ++i) {
-            const double y = area.top() + 8 + 5 * i;
+            const double y = highest - 1 - 5 * i;
             p_.drawPolyline(QPolygonF({{area.center().x() - 4, y},
                                        {area.center().x(), y - 4},
                                        {area.center().x() + 4, y}}));
