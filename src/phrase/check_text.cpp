@@ -273,6 +273,8 @@ std::string reason(const Check& check, const TextContext& context) {
             return said("makers promise it; choose another school to count on them");
         case Note::two_pairs: return said("split the load, or run a cable of its own");
         case Note::not_for_burial: return told("{} needs a direct burial cable", check.subject);
+        case Note::not_for_digging:
+            return said("a direct burial cable, or draw the pathway it lies in");
         case Note::unit_unprotected: return said("all that hang on it go with it");
         case Note::on_behind_repeater:
             return said("turn PoE off on the far side of the last repeater");

@@ -84,6 +84,8 @@ std::string surroundings_words(const Sentence& s) {
             return told("{} is indoor cable laid outdoors", s.check.subject);
         case Note::not_for_burial:
             return told("{} lies in the ground and is not made for burial", s.check.subject);
+        case Note::not_for_digging:
+            return told("{} is counted as dug in and is not made for burial", s.check.subject);
         case Note::crosses_water:
             return told("{} would lie in open water: no pathway leads there", s.check.subject);
         case Note::not_for_water:

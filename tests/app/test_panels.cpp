@@ -79,7 +79,10 @@ TEST_CASE("details of a place", "[window][details]") {
 
 TEST_CASE("details of a pathway", "[window][details]") {
     Driver d;
-    d.open_copper();
+    Site site = copper_site();
+    find_link(site, "L32")->cable = "cat5e-solid-24-out";
+    find_link(site, "L32")->measured_length_m = 87;
+    d.window().open_site(site);
     d.window().set_stage(Stage::survey);
     d.document().select("W5");
     enter_detail(d, "name", "Quay wall tray");

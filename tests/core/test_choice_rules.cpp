@@ -155,6 +155,7 @@ TEST_CASE("ways say what they consist of", "[rule-22]") {
         INFO(id_of(*way.way));
         double price = 0;
         for (const PartLine& part : way.parts) {
+            INFO(part.kind << " " << part.name);
             CHECK(part.quantity > 0);
             CHECK(part.kind != "cam-fixed-4mp");
             price += part.price;
@@ -208,6 +209,28 @@ TEST_CASE("one head unit on the mains wiring serves several, and they share its 
     CHECK(check_of(b.judged().run(camera), CheckId::link_rate).value == Approx(2 * alone));
 }
 
+TEST_CASE("what a way digs for is bought for the ground, what it clips is not", "[rule-22]") {
+    for (const double metres : {14.0, 60.0}) {
+        HeadEnd b;
+        b.site.settings.default_drop_m = 0;
+        b.device(b.sw).place.clear();
+        b.device(b.sw).at = {0, 0};
+        const std::string camera = b.unit("cam-fixed-4mp", {metres, 0});
+        b.site = with_change(
+            b.site,
+            with_way(propose_ways(b.site, b.catalogue, camera), WayId::direct_copper).change);
+        const Judged judged = b.judged();
+        const Check surroundings = check_of(judged.run(camera), CheckId::surroundings);
+        CHECK(surroundings.verdict == Verdict::holds);
+        const Link& cable = b.site.links.back();
+        CHECK((b.catalogue.find(cable.cable)->rating == Surroundings::wet) == (metres > 15));
+        b.link(cable.id).cable = "cat5e-solid-24-out";
+        const Check outdoor = check_of(b.judged().run(camera), CheckId::surroundings);
+        CHECK((outdoor.note == Note::not_for_digging) == (metres > 15));
+        CHECK(outdoor.verdict == (metres > 15 ? Verdict::tight : Verdict::holds));
+    }
+}
+
 TEST_CASE("long-range ports of any switch are used, its other groups left alone", "[rule-22]") {
     HeadEnd b("sw-16-long");
     const std::string office = b.office, sw = b.sw;
@@ -225,7 +248,7 @@ TEST_CASE("a sealed switch runs on an ordinary port while its load is small", "[
     HeadEnd b;
     const std::string office = b.office, sw = b.sw;
     const std::string fed = b.unit("sw-poe-fed-2-at", {60, 0});
-    b.protect(b.cable(sw, "1", fed, "up"));
+    b.protect(b.cable(sw, "1", fed, "up", "cat5e-burial-24"));
     for (const char* port : {"1", "2"}) {
         const std::string camera = b.unit("cam-fixed-2mp", {62, 0});
         b.protect(b.cable(fed, port, camera, "lan"));

@@ -58,6 +58,10 @@ TEST_CASE("a stretch inside an outline lies on the line, and the line reads both
         const Point a = anywhere(), b = anywhere();
         const double whole_m = distance_m(a, b);
         RC_PRE(whole_m > 1);
+        // An end on the outline itself is neither inside nor outside.
+        std::vector<Point> closed = outline;
+        closed.push_back(outline.front());
+        for (const Point& end : {a, b}) RC_PRE(project(closed, end).away_m > 0.01);
         const auto here = stretch_inside(outline, a, b);
         const auto there = stretch_inside(outline, b, a);
         RC_ASSERT(here.has_value() == there.has_value());

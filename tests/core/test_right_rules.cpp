@@ -340,7 +340,7 @@ TEST_CASE("a heated box keeps what is in it warm, the sun heats it", "[rule-15]"
     b.device(sw).place.clear();
     b.device(sw).surroundings = Surroundings::outdoor;
     const std::string cam = b.unit("cam-fixed-4mp", {40, 30});
-    b.cable(sw, "1", cam, "lan");
+    b.cable(sw, "1", cam, "lan", "cat5e-burial-24");
     const auto cold = [&](const char* box) {
         b.device(sw).enclosure = box;
         const Judged judged = b.judged();

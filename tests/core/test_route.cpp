@@ -105,14 +105,59 @@ TEST_CASE("a cable is as harsh as the harshest place it lies in", "[route]") {
     Link& link = site.links.front();
     for (Device& device : site.devices) device.surroundings = Surroundings::indoor;
     const auto lies = [&] {
-        return link_surroundings(site, link, site.devices.front(), site.devices.back(),
-                                 Medium::twisted_pair);
+        return laying_of(site, link, site.devices.front(), site.devices.back(),
+                         Medium::twisted_pair)
+            .surroundings;
     };
     CHECK(lies() == Surroundings::indoor);
     site.devices.back().surroundings = Surroundings::wet;
+    site.settings.where_no_pathway = Between::on_walls;
     CHECK(lies() == Surroundings::outdoor);
     link.pathways = {"W1"};
     CHECK(lies() == Surroundings::wet);
+}
+
+TEST_CASE("what is counted as dug lies in the ground, and nothing else is", "[route]") {
+    Site site = site_with_run({});
+    Device &a = site.devices.front(), &b = site.devices.back();
+    Link& link = site.links.front();
+    link.measured_length_m.reset();
+    a.at = {0, 0};
+    a.surroundings = Surroundings::indoor;
+    b.surroundings = Surroundings::outdoor;
+    const auto laid = [&](double metres, Medium medium = Medium::twisted_pair) {
+        b.at = {metres, 0};
+        const Laying lies = laying_of(site, link, a, b, medium);
+        CHECK((lies.dug_m > 0) == (lies.surroundings == Surroundings::wet));
+        CHECK_FALSE(lies.in_ground);
+        return lies.dug_m;
+    };
+    CHECK(laid(15) == 0);
+    CHECK(laid(15.5) == Approx(0.5));
+    CHECK(laid(60) == Approx(45));
+    CHECK(laid(60, Medium::radio) == 0);
+    for (const Between between : {Between::on_walls, Between::indoors}) {
+        site.settings.where_no_pathway = between;
+        CHECK(laid(60) == 0);
+    }
+    site.settings.where_no_pathway = Between::in_ground;
+    b.surroundings = Surroundings::indoor;
+    CHECK(laid(60) == 0);
+    b.surroundings = Surroundings::outdoor;
+    link.measured_length_m = 70;
+    CHECK(laid(60) == 0);
+    link.measured_length_m.reset();
+    site.existing.push_back({});
+    site.existing.back().id = "E1";
+    link.existing = "E1";
+    CHECK(laid(60) == 0);
+    link.existing.clear();
+    // Only what no pathway covers is dug, and the ends of a way that is none are.
+    site.pathways = {pathway("W1", {{0, 0}, {50, 0}})};
+    site.pathways.front().kind = PathwayKind::tray;
+    link.pathways = {"W1"};
+    CHECK(laid(60) == 0);
+    CHECK(laid(70) == Approx(5));
 }
 
 namespace {

@@ -79,7 +79,7 @@ private:
         const Device& a = *find_device(site_, link.a.device);
         const Device& b = *find_device(site_, link.b.device);
         const bool indoors =
-            link_surroundings(site_, link, a, b, cable.medium) == Surroundings::indoor;
+            laying_of(site_, link, a, b, cable.medium).surroundings == Surroundings::indoor;
         const double temperature_c = indoors ? 20 : outdoor_c_;
         const bool loops = !cable.cord && link.existing.empty() && !link.measured_length_m;
         const double length_m =

@@ -201,8 +201,7 @@ private:
             double top = given.top() - line_ - 1;
             if (top < box.top() + outline_px) top = std::min(top, box.top() - outline_px - line_);
             highest = std::min(highest, top);
-            p_.drawText(QRectF(area.left() - 14, top, area.width() + 28, line_),
-                        Qt::AlignCenter,
+            p_.drawText(QRectF(area.left() - 14, top, area.width() + 28, line_), Qt::AlignCenter,
                         area.width() < 22 ? QString::number(std::lround(port.watts))
                                           : q(shown_number(port.watts, Unit::watt, units_)));
         }

@@ -143,6 +143,7 @@ enum class Note {
     shared_cable,        // standard only: two channels in one cable
     two_pairs,           // the load needs four pairs, the way has two
     not_for_burial,      // lies in the ground
+    not_for_digging,     // nothing says where it lies, so it is counted as in the ground
     unit_unprotected,    // an active unit between two outdoor lengths
     not_promised,        // the camera runs on these volts, nobody promises it
     large_on_generator,  // motors and heaters on a generator

@@ -333,6 +333,9 @@ private:
             } else if (laid.in_ground && laid.cable->rating < Surroundings::wet) {
                 check.verdict = Verdict::fails;
                 check.note = Note::not_for_burial;
+            } else if (laid.dug_m > 0 && laid.cable->rating == Surroundings::outdoor) {
+                check.verdict = Verdict::tight;
+                check.note = Note::not_for_digging;
             } else if (laid.cable->rating < laid.surroundings) {
                 check.note =
                     past_rating(laid.cable->rating, laid.surroundings, Note::cable_indoor_outside);

@@ -514,8 +514,10 @@ void add_link(Network& net, const DeviceNumbers& numbers, const Link& link) {
     const Device& end_a = net.device(laid.a.device);
     const Device& end_b = net.device(laid.b.device);
     laid.length_m = laid_length_m(site, laid, end_a, end_b);
-    laid.surroundings = link_surroundings(site, link, end_a, end_b, laid.medium());
-    laid.in_ground = lies_in_ground(site, link, end_a, end_b, laid.medium());
+    const Laying lies = laying_of(site, link, end_a, end_b, laid.medium());
+    laid.surroundings = lies.surroundings;
+    laid.in_ground = lies.in_ground;
+    laid.dug_m = lies.dug_m;
     for (PortAt end : {laid.a, laid.b}) net.link_on[end.device][end.port] = net.links.next();
     net.links.push_back(laid);
 }

@@ -42,7 +42,8 @@ struct NetLink {
     PortAt a, b;
     double length_m = 0;  // of solid cable; of a radio path, between the antennas
     Surroundings surroundings = Surroundings::indoor;
-    bool in_ground = false;
+    bool in_ground = false;      // in a trench, or from building to building
+    double dug_m = 0;            // what has to be opened for it where no pathway leads
     double load_mbps = 0;        // bit rates of all that use it, up to the recorder or head end
     double unrecorded_mbps = 0;  // the part of it that is no pictures
     Bundled bundled;

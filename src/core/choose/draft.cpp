@@ -149,7 +149,7 @@ std::string Draft::join(const std::string& cable, const At& a, const At& b, doub
     } else {
         lay_by_known_length(link, route);
     }
-    const Surroundings here = link_surroundings(site, link, from, to, medium);
+    const Surroundings here = surroundings_to_lay_in(site, link, from, to, medium);
     link.cable = fit_to_lie(context_.catalogue, kind, here).id;
     if (is_outdoor_copper(kind, here)) {
         link.a.protector = link.b.protector = protector_for(medium);
@@ -276,9 +276,9 @@ std::vector<std::string> Draft::chain(const Kind& cable, const At& a, const At& 
             if (std::min(lane.to_m, to_m) - std::max(lane.from_m, from_m) > 0.05)
                 link.pathways.push_back(lane.pathway);
         }
-        const Surroundings lies =
-            link_surroundings(site, link, or_nothing(find_device(site, here.device)),
-                              or_nothing(find_device(site, there.device)), Medium::twisted_pair);
+        const Surroundings lies = surroundings_to_lay_in(
+            site, link, or_nothing(find_device(site, here.device)),
+            or_nothing(find_device(site, there.device)), Medium::twisted_pair);
         link.cable = fit_to_lie(context_.catalogue, cable, lies).id;
         const bool outdoors = is_outdoor_copper(cable, std::max(lies, Surroundings::outdoor));
         if (outdoors) link.a.protector = link.b.protector = usual::copper_protector;

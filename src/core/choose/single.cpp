@@ -152,7 +152,7 @@ std::optional<Link> LengthLayer::lay(const Device& camera, double length_m) {
     if (!parts_->site.pathways.empty() && camera.stated_run_m <= 0)
         link.pathways = parts_->router.route(nearest->device.at, camera.at);
     const Surroundings here =
-        link_surroundings(parts_->site, link, nearest->device, camera, Medium::twisted_pair);
+        surroundings_to_lay_in(parts_->site, link, nearest->device, camera, Medium::twisted_pair);
     const Kind* cable = solid_copper(parts_->catalogue, std::max(here, Surroundings::outdoor), 24);
     if (!cable) return std::nullopt;
     link.cable = cable->id;

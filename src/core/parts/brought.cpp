@@ -13,8 +13,6 @@
 namespace ovant {
 namespace {
 
-constexpr double along_walls_m = 15;
-
 // What is known of what a rule counts; what does not apply to it is not there.
 struct Facts {
     const Kind* cable = nullptr;
@@ -152,18 +150,19 @@ private:
             if (enters_building(laid, end))
                 count(BroughtBy::wall_entry, of_cable, 1, {link.id, end.device});
         }
+        const Site& site = *net_.site;
         const Point a = net_.device(laid.a.device).at, b = net_.device(laid.b.device).at;
-        for (const auto& [pathway, metres] : metres_on_pathways(*net_.site, link, a, b)) {
+        for (const auto& [pathway, metres] : metres_on_pathways(site, link, a, b)) {
             Facts facts = of_cable;
-            facts.pathway = or_nothing(find_pathway(*net_.site, pathway)).kind;
+            facts.pathway = or_nothing(find_pathway(site, pathway)).kind;
             count(BroughtBy::laid_metre, facts, metres, whole);
         }
         Facts dug = of_cable;
         dug.pathway = PathwayKind::trench;
-        dug.bare_in_ground = laid.in_ground && may_lie_bare(number);
-        count(BroughtBy::opened_metre, dug, dug_metres(net_, number), whole);
-        const double bare_m = bare_metres(net_, number);
-        if (bare_m > 0 && net_.site->settings.where_no_pathway != Between::in_ground)
+        dug.bare_in_ground = may_lie_bare(number);
+        count(BroughtBy::opened_metre, dug, laid.dug_m, whole);
+        const double bare_m = bare_metres(site, link, a, b);
+        if (bare_m > 0 && site.settings.where_no_pathway != Between::in_ground)
             count(BroughtBy::bare_metre, of_cable, bare_m, whole);
     }
 
@@ -258,13 +257,6 @@ std::map<std::string, double> opened_metres(const Network& net, const PartsOf& o
     return opened;
 }
 
-double dug_metres(const Network& net, LinkNumber number) {
-    const Link& link = *net.links[number].link;
-    const bool in_ground = net.site->settings.where_no_pathway == Between::in_ground;
-    if (!in_ground || link.measured_length_m || !link.existing.empty()) return 0;
-    return std::max(0.0, bare_metres(net, number) - along_walls_m);
-}
-
 double ends_price(const Catalogue& catalogue, const Kind& cable) {
     Facts facts;
     facts.cable = &cable;
@@ -276,15 +268,6 @@ double ends_price(const Catalogue& catalogue, const Kind& cable) {
         price += 2 * rule.count / rule.for_every * (1 + rule.spare_share) * part->price;
     }
     return price;
-}
-
-double bare_metres(const Network& net, LinkNumber number) {
-    const NetLink& laid = net.links[number];
-    const Point a = net.device(laid.a.device).at, b = net.device(laid.b.device).at;
-    double bare_m = polyline_length_m(link_polyline(*net.site, *laid.link, a, b));
-    for (const auto& [pathway, metres] : metres_on_pathways(*net.site, *laid.link, a, b))
-        bare_m -= metres;
-    return std::max(0.0, bare_m);
 }
 
 }  // namespace ovant

@@ -55,10 +55,4 @@ std::map<std::string, double> opened_metres(const Network& net, const PartsOf& o
 // Of what is fitted to the two ends of a cable of this kind that goes from plug to plug.
 double ends_price(const Catalogue& catalogue, const Kind& cable);
 
-// Metres of a link where no pathway leads; of those, what has to be dug: past the first 15 m, which
-// are clipped to what is there (common practice), where the site says that cables lie in the ground
-// and nobody has laid and measured it.
-double dug_metres(const Network& net, LinkNumber link);
-double bare_metres(const Network& net, LinkNumber link);
-
 }  // namespace ovant

@@ -102,6 +102,7 @@ public:
     std::vector<PartLine> done() {
         std::vector<PartLine> parts;
         for (auto& [id, line] : lines_) {
+            if (line.quantity <= 0) continue;  // a cable between units in one spot
             line.price = line.quantity * line.unit_price;
             parts.push_back(std::move(line));
         }

@@ -146,7 +146,7 @@ private:
         between.metres = cut_length_m(link);
         between.two_people = between.metres > by_oneself_m;
         add(between, between.metres / 100 * rates_.pull_h_per_100m);
-        opened(id, dug_metres(net_, number), rates_.new_way_per_m, link.a);
+        opened(id, link.dug_m, rates_.new_way_per_m, link.a);
     }
 
     const Network& net_;

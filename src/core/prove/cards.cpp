@@ -186,7 +186,7 @@ private:
             add(Caution::dc_polarity);
         if (outdoors && carries_power(laid.medium()) && !laid.cable->cable->cord)
             add(Caution::earth);
-        if (laid.in_ground)
+        if (laid.in_ground || laid.dug_m > 0)
             add(Caution::services);
         else if (laid.surroundings >= Surroundings::wet)
             add(Caution::water);

@@ -254,43 +254,59 @@ const Place* building_of(const Site& site, const Device& device) {
 }
 
 // Laid anew, off every pathway, from one building to another.
-bool leaves_building(const Site& site, const Link& link, const Device& a, const Device& b,
-                     Medium medium) {
-    if (medium == Medium::radio || medium == Medium::mains_wiring) return false;
+bool leaves_building(const Site& site, const Link& link, const Device& a, const Device& b) {
     if (!link.pathways.empty() || !link.existing.empty() || a.place == b.place) return false;
     const Place* from = building_of(site, a);
     const Place* to = from ? building_of(site, b) : nullptr;
     return to && from != to;
 }
 
-}  // namespace
-
-bool lies_in_ground(const Site& site, const Link& link, const Device& a, const Device& b,
-                    Medium medium) {
-    if (medium == Medium::radio || medium == Medium::mains_wiring) return false;
+bool in_trench(const Site& site, const Link& link) {
     for (const std::string& id : link.pathways) {
         const Pathway* pathway = find_pathway(site, id);
         if (pathway && pathway->kind == PathwayKind::trench) return true;
     }
-    return site.settings.where_no_pathway == Between::in_ground &&
-           leaves_building(site, link, a, b, medium);
+    return false;
 }
 
-Surroundings link_surroundings(const Site& site, const Link& link, const Device& a, const Device& b,
-                               Medium medium) {
+}  // namespace
+
+double bare_metres(const Site& site, const Link& link, Point a, Point b) {
+    double bare_m = polyline_length_m(link_polyline(site, link, a, b));
+    for (const auto& [pathway, metres] : metres_on_pathways(site, link, a, b)) bare_m -= metres;
+    return std::max(0.0, bare_m);
+}
+
+Laying laying_of(const Site& site, const Link& link, const Device& a, const Device& b,
+                 Medium medium) {
+    constexpr double along_walls_m = 15;
+    Laying out;
+    const Surroundings ends = std::max(surroundings_of(site, a), surroundings_of(site, b));
     // A wet unit wets its plug, which its enclosure keeps dry; the cable beside it is outdoors.
-    Surroundings harshest = std::min(std::max(surroundings_of(site, a), surroundings_of(site, b)),
-                                     Surroundings::outdoor);
+    out.surroundings = std::min(ends, Surroundings::outdoor);
     for (const std::string& id : link.pathways) {
         const Pathway* pathway = find_pathway(site, id);
-        if (pathway) harshest = std::max(harshest, pathway->surroundings);
+        if (pathway) out.surroundings = std::max(out.surroundings, pathway->surroundings);
     }
     if (const ExistingCable* hangs = find_existing(site, link.existing))
-        harshest = std::max(harshest, hangs->surroundings);
-    if (leaves_building(site, link, a, b, medium))
-        harshest = std::max(harshest, Surroundings::outdoor);
-    if (lies_in_ground(site, link, a, b, medium)) harshest = std::max(harshest, Surroundings::wet);
-    return harshest;
+        out.surroundings = std::max(out.surroundings, hangs->surroundings);
+    if (medium == Medium::radio || medium == Medium::mains_wiring) return out;
+    const bool leaves = leaves_building(site, link, a, b);
+    const bool dig = site.settings.where_no_pathway == Between::in_ground;
+    out.in_ground = in_trench(site, link) || (dig && leaves);
+    if (dig && !link.measured_length_m && link.existing.empty() &&
+        (leaves || ends != Surroundings::indoor))
+        out.dug_m = std::max(0.0, bare_metres(site, link, a.at, b.at) - along_walls_m);
+    if (leaves) out.surroundings = std::max(out.surroundings, Surroundings::outdoor);
+    if (out.in_ground || out.dug_m > 0)
+        out.surroundings = std::max(out.surroundings, Surroundings::wet);
+    return out;
+}
+
+Surroundings surroundings_to_lay_in(const Site& site, Link link, const Device& a, const Device& b,
+                                    Medium medium) {
+    if (a.stated_run_m <= 0 && b.stated_run_m <= 0) link.measured_length_m.reset();
+    return laying_of(site, link, a, b, medium).surroundings;
 }
 
 }  // namespace ovant

@@ -59,13 +59,27 @@ double drawn_length_m(const Site& site, const Link& link, Point a, Point b);
 // The measured length where there is one, else the drawn one.
 double link_length_m(const Site& site, const Link& link);
 
-// Whether the cable lies in the ground: in a trench, or where no pathway leads from one building to
-// another and the site says that it does. Never radio or mains wiring.
-bool lies_in_ground(const Site& site, const Link& link, const Device& a, const Device& b,
-                    Medium medium);
-// Harshest surroundings the cable lies in; the ground is wet, and between two buildings it is
-// outdoors whatever its ends are.
-Surroundings link_surroundings(const Site& site, const Link& link, const Device& a, const Device& b,
-                               Medium medium);
+// Metres of the link where no pathway leads.
+double bare_metres(const Site& site, const Link& link, Point a, Point b);
+
+// What a cable lies in.
+struct Laying {
+    // The harshest; the ground is wet, and between two buildings it is outdoors whatever its ends
+    // are.
+    Surroundings surroundings = Surroundings::indoor;
+    // In a trench, or where no pathway leads from one building to another and the site says that
+    // cables lie in the ground there.
+    bool in_ground = false;
+    // What has to be dug for it off every pathway: past the first 15 m, which are clipped to what
+    // is there (common practice), where the site says so, one end is outdoors or in another
+    // building, and nobody has laid and measured it.
+    double dug_m = 0;
+};
+// Radio and mains wiring never lie in the ground.
+Laying laying_of(const Site& site, const Link& link, const Device& a, const Device& b,
+                 Medium medium);
+// Of a cable that is yet to be bought: a length that was measured there lays nothing.
+Surroundings surroundings_to_lay_in(const Site& site, Link link, const Device& a, const Device& b,
+                                    Medium medium);
 
 }  // namespace ovant
