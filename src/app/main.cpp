@@ -158,7 +158,7 @@ int run(int argc, char** argv, const ovant::StartOptions& options) {
     if (options.demo)
         window.open_demo();
     else if (!options.site.isEmpty())
-        window.open_file(options.site);
+        window.take_file(options.site);
     if (options.stage) window.set_stage(*options.stage);
     if (!options.select.isEmpty()) window.document().select(options.select.toStdString());
     if (options.view == "ways" || options.view == "compare") window.show_ways(true);

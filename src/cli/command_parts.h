@@ -41,8 +41,8 @@ struct Options {
     std::string by = "day";         // how work is listed
     std::string choose, keep, way;  // of variants
     std::vector<std::string> words;
-    std::vector<std::string> columns;  // of a list of readings: "HEADING=MEANING"
-    std::string date, place, write_path, csv_path;
+    std::vector<std::string> columns;  // of a list: "HEADING=MEANING"
+    std::string date, place, write_path, csv_path, table_sheet;
     std::optional<double> latitude_deg, longitude_deg;
     std::optional<std::uint32_t> seed;
     std::string scan_path, subnet, order, who, when, take;

@@ -494,11 +494,16 @@ private:
     }
 
     void add_files() {
-        CLI::App* import =
-            add("import", "take cameras from a CSV file into the site", import_command);
-        files.reads(import, "CSV", options.csv_path)
-            ->description("name, kind, watts, mbps, and x and y or length")
+        CLI::App* import = add("import", "take cameras from a list into the site", import_command);
+        files.reads(import, "LIST", options.csv_path)
+            ->description("CSV, XLSX or ODS: name, kind, watts, mbps, and x and y or length")
             ->required();
+        import
+            ->add_option("--column", options.columns,
+                         "what a heading stands for, as HEADING=MEANING: length, kind, port, "
+                         "and nothing behind the = for a column that is left out")
+            ->take_all();
+        import->add_option("--sheet", options.table_sheet, "which sheet of a workbook, by name");
         files.writes(import, "--write", options.write_path)
             ->description("write the site with them here");
         import->add_flag("--feet", options.feet, "bare lengths are feet");

@@ -44,6 +44,7 @@ enum class ErrorCode {
     bad_unit,         // place, subject: text, detail: unit wanted
     missing_field,    // place, subject: field
     no_such_object,   // subject: id
+    not_a_table,      // a file that is no list and no spreadsheet
     not_a_sum,        // subject: what was asked for, empty for something without a name
     not_in_line,      // subject: kind that does not go into a cable
     not_possible      // detail: reason

@@ -25,4 +25,21 @@ inline std::string lowered(std::string_view text) {
     return out;
 }
 
+// Without blanks around it, the one that spreadsheets do not break at included.
+inline std::string_view trimmed(std::string_view text) {
+    constexpr std::string_view blanks = " \t\r\n\f", unbroken = "\u00a0";
+    for (;;) {
+        if (!text.empty() && blanks.find(text.front()) != std::string_view::npos)
+            text.remove_prefix(1);
+        else if (!text.empty() && blanks.find(text.back()) != std::string_view::npos)
+            text.remove_suffix(1);
+        else if (text.starts_with(unbroken))
+            text.remove_prefix(unbroken.size());
+        else if (text.ends_with(unbroken))
+            text.remove_suffix(unbroken.size());
+        else
+            return text;
+    }
+}
+
 }  // namespace ovant

@@ -86,6 +86,7 @@ std::string without_place(const Error& e) {
                                     : told("{} is missing; needed are {}", e.subject, e.detail);
         case ErrorCode::no_such_object: return told("there is no {}", e.subject);
         case ErrorCode::not_possible: return fmt::format("{}: {}", e.subject, e.detail);
+        case ErrorCode::not_a_table: return said("this is no table: CSV, XLSX and ODS can be read");
         case ErrorCode::not_a_sum:
             return told("{} is no sum; there are {}",
                         e.subject.empty() ? said("that") : shown_value(e.subject),

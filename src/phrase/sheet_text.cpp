@@ -45,6 +45,8 @@ std::string title(SheetColumn column) {
         case SheetColumn::importance: return said("Importance");
         case SheetColumn::address: return said("Address");
         case SheetColumn::channel: return said("Channel");
+        case SheetColumn::x: return said("Plan x");
+        case SheetColumn::y: return said("Plan y");
         case SheetColumn::decides: return said("What decides");
     }
     return "";
@@ -79,6 +81,11 @@ std::string sheet_text(const Network& net, const RunAssessment& of, CameraNumber
         case SheetColumn::address: return own.address;
         case SheetColumn::channel:
             return own.recorder_channel > 0 ? std::to_string(own.recorder_channel) : "";
+        case SheetColumn::x:
+        case SheetColumn::y: {
+            const double along_m = column == SheetColumn::x ? device.at.x_m : device.at.y_m;
+            return device.stated_run_m > 0 ? "" : shown(along_m, Unit::metre, context.units);
+        }
         case SheetColumn::decides: {
             const Check* check = of.decisive();
             return check ? sentence(*check, context) : "";
@@ -98,6 +105,8 @@ double sheet_number(const Network& net, const RunAssessment& of, CameraNumber ca
         case SheetColumn::bit_rate: return net.bit_rate_mbps[camera];
         case SheetColumn::importance: return device.camera ? device.camera->importance : 2;
         case SheetColumn::channel: return or_nothing(device.on_network).recorder_channel;
+        case SheetColumn::x: return device.at.x_m;
+        case SheetColumn::y: return device.at.y_m;
         default: return std::numeric_limits<double>::quiet_NaN();
     }
 }

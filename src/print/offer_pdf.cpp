@@ -3,7 +3,7 @@
 
 #include <fmt/format.h>
 
-#include "core/format/camera_csv.h"
+#include "core/format/csv_text.h"
 #include "phrase/numbers.h"
 #include "phrase/offer_text.h"
 #include "phrase/translate.h"

@@ -8,7 +8,7 @@
 #include "app/verdict/details_panel.h"
 #include "core/choose/assign.h"
 #include "core/choose/proposal.h"
-#include "core/format/camera_csv.h"
+#include "core/sheet/camera_list.h"
 #include "core/format/kind_text.h"
 #include "core/format/site_json.h"
 #include "core/edits/edits.h"

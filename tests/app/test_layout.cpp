@@ -10,6 +10,7 @@
 #include "app/settings/settings_window.h"
 #include "app/theme/theme.h"
 #include "app/runs/chain_dialog.h"
+#include "app/runs/list_dialog.h"
 #include "app/runs/sheet_view.h"
 #include "app/ways/ways_view.h"
 #include "app/prove/columns_dialog.h"
@@ -263,6 +264,12 @@ void audit_all(const Look& look) {
                           &d.window());
     columns.show();
     audit(columns);
+    ListDialog list(d.document(),
+                    *read_table("name,type,length (m),address\nGate,dome 20m,40,192.168.9.1\n"
+                                "Yard,a kind of its own that nobody knows,far,\n"),
+                    &d.window());
+    list.show();
+    audit(list);
     ChainDialog chain(d.document(), true, &d.window());
     chain.show();
     chain.set_words("30 W port, 90 m cat6, repeater, 85 m, camera 9.6 W");

@@ -1,5 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // From nothing to a proposed run, by mouse and by keyboard alone; drawing, scale, pathways, import.
+#include <QSettings>
+#include <QTableView>
+
 #include "driver.h"
 
 #include "app/kit/q.h"
@@ -217,9 +220,8 @@ TEST_CASE("rows pasted from a spreadsheet are a priced and carded job without a 
         ++actions;
         d.click(d.find(name));
     };
-    actions += 2;
+    ++actions;
     d.trigger("pasteCameras");
-    d.find<QDialog>("importReport")->reject();
     const Assessment& judged = d.document().assessment();
     CHECK(judged.runs.size() == 40);
     CHECK(judged.summary.fails + judged.summary.unknown == 0);
@@ -251,21 +253,75 @@ TEST_CASE("rows pasted from a spreadsheet are a priced and carded job without a 
     CHECK(d.text_of("message").contains("no rows to paste"));
 }
 
-TEST_CASE("cameras from a spreadsheet, with a report by line", "[window]") {
+TEST_CASE("a list is shown before it is taken, and what is left can be mended", "[window]") {
     const TempFolder folder;
     Driver d;
     d.open_copper();
     d.open_paths = {QString::fromStdString(
         folder.write("cameras.csv", "name,x,y,kind\nNew gate,10,10,cam-dome-4mp\nBad,x,10,\n"))};
-    d.trigger("importCsv");
+    d.trigger("importList");
+    auto* table = d.find<QTableView>("listTable");
+    CHECK(d.document().assessment().runs.size() == 24);
+    REQUIRE(table->model()->rowCount() == 2);
+    CHECK(table->model()->index(1, 0).data().toString() == "left out");
+    CHECK(table->model()->index(1, 5).data().toString().contains("not a number"));
+    CHECK(d.text_of("listWords").contains("Rows that can be taken: 1"));
+    d.click(d.find("takeList"));
     CHECK(d.document().assessment().runs.size() == 25);
     CHECK(find_device(d.document().site(), "K25")->name == "New gate");
-    auto* lines = d.find<QListWidget>("importLines");
-    REQUIRE(lines->count() == 1);
-    CHECK(lines->item(0)->text().startsWith("line 3"));
-    d.find<QDialog>("importReport")->reject();
+    REQUIRE(table->model()->rowCount() == 1);
+    CHECK_FALSE(d.find<QPushButton>("takeList")->isEnabled());
+    // Put away and taken up again from the menu.
+    d.find<QDialog>("listDialog")->reject();
+    d.wait([&] { return d.find<QAction>("leftList")->isVisible(); });
+    QCoreApplication::sendPostedEvents(nullptr, QEvent::DeferredDelete);
+    d.trigger("leftList");
+    table = d.find<QTableView>("listTable");
+    REQUIRE(table->model()->setData(table->model()->index(0, 2), "20", Qt::EditRole));
+    d.click(d.find("takeList"));
+    CHECK(d.document().assessment().runs.size() == 26);
+    CHECK_FALSE(d.find<QAction>("leftList")->isVisible());
+    d.trigger("undo");
     d.trigger("undo");
     CHECK(d.document().assessment().runs.size() == 24);
+}
+
+TEST_CASE("columns and kinds of a list are told by hand and remembered", "[window]") {
+    QSettings().remove("listColumns");
+    QSettings().remove("listKinds");
+    const TempFolder folder;
+    const QString path = QString::fromStdString(folder.write(
+        "cameras.csv", "Was;Ort;Weg\nunsere Kugel;Tor;40\nunsere Kugel;Steg;50\n;Kai;300.5 m\n"));
+    Driver d;
+    d.open_copper();
+    d.open_paths = {path};
+    d.trigger("importList");
+    const auto holds = [&](int column) {
+        return d.find<QComboBox>(QString("listColumn-%1").arg(column).toLatin1().constData());
+    };
+    CHECK(holds(0)->currentText() == "Name");
+    CHECK(holds(1)->currentText() == "not used");
+    CHECK(holds(2)->currentText() == "Length");
+    holds(1)->setCurrentIndex(holds(1)->findData("name"));
+    CHECK(holds(0)->currentText() == "not used");  // no two mean the same
+    holds(0)->setCurrentIndex(holds(0)->findData("kind"));
+    CHECK(d.text_of("listWords").contains("Rows that can be taken: 1"));
+    auto* kind = d.find<QComboBox>("listKind-0");
+    kind->setCurrentIndex(kind->findData("cam-dome-4mp"));
+    emit kind->activated(kind->currentIndex());
+    d.wait([&] { return d.text_of("listWords").contains("Rows that can be taken: 3"); });
+    d.click(d.find("takeList"));
+    CHECK(d.document().assessment().runs.size() == 27);
+    CHECK(find_device(d.document().site(), "K25")->kind == "cam-dome-4mp");
+    QCoreApplication::sendPostedEvents(nullptr, QEvent::DeferredDelete);
+    d.open_paths = {path};
+    d.trigger("importList");
+    CHECK(holds(1)->currentText() == "Name");
+    CHECK(d.text_of("listWords").contains("Rows that can be taken: 3"));
+    CHECK(d.text_of("listWords").contains("there twice: 3"));
+    d.find<QDialog>("listDialog")->reject();
+    QSettings().remove("listColumns");
+    QSettings().remove("listKinds");
 }
 
 TEST_CASE("the settings are one edit, in the units shown", "[window]") {

@@ -5,7 +5,7 @@
 #include <cstdio>
 
 #include "core/route/route.h"
-#include "core/format/camera_csv.h"
+#include "core/sheet/camera_list.h"
 #include "core/format/parts_sheet.h"
 #include "core/format/site_json.h"
 #include "core/edits/edits.h"

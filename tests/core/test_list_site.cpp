@@ -8,7 +8,7 @@
 #include "core/choose/proposal.h"
 #include "core/design/design.h"
 #include "core/edits/edits.h"
-#include "core/format/camera_csv.h"
+#include "core/sheet/camera_list.h"
 #include "core/format/site_json.h"
 #include "core/parts/parts.h"
 #include "core/prove/cards.h"

@@ -7,7 +7,7 @@
 #include "core/chain/chain.h"
 #include "core/choose/proposal.h"
 #include "core/edits/edits.h"
-#include "core/format/camera_csv.h"
+#include "core/sheet/camera_list.h"
 #include "core/format/site_json.h"
 #include "core/look_up.h"
 #include "core/prove/addresses.h"

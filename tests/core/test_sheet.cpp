@@ -7,7 +7,7 @@
 #include "core/edits/edits.h"
 #include "core/format/site_json.h"
 #include "core/look_up.h"
-#include "core/sheet/sheet.h"
+#include "core/sheet/camera_list.h"
 #include "phrase/error_text.h"
 #include "phrase/sheet_text.h"
 #include "support/builder.h"
@@ -169,7 +169,7 @@ TEST_CASE("rows become runs that need no plan, a room with them where there is n
     CHECK(rows.added.size() == 3);
     CHECK(rows.rows == std::vector<std::size_t>{0, 2, 5});
     std::set<std::size_t> refused;
-    for (const CellRefused& one : rows.refused) refused.insert(one.cell);
+    for (const RowFault& one : rows.faults) refused.insert(one.row);
     CHECK(refused == std::set<std::size_t>{3, 4, 5});
     REQUIRE(rows.cells.size() == 1);
     CHECK(rows.cells.front().first == CellText{rows.added[2], Column::address, "nowhere"});

@@ -3,7 +3,7 @@
 // What its way wants besides (an extender, a switch) comes with it.
 #include <algorithm>
 
-#include "core/format/camera_csv.h"
+#include "core/sheet/camera_list.h"
 #include "core/edits/edits.h"
 #include "fuzz/fuzz.h"
 

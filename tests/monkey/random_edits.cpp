@@ -7,7 +7,7 @@
 #include "core/choose/proposal.h"
 #include "core/choose/unit_remedies.h"
 #include "core/assess/budget.h"
-#include "core/format/camera_csv.h"
+#include "core/sheet/camera_list.h"
 #include "core/format/kind_text.h"
 #include "core/choose/supply_box.h"
 #include "core/edits/edits.h"

@@ -17,7 +17,7 @@ constexpr int columns = static_cast<int>(std::size(all_sheet_columns));
 bool is_number(SheetColumn column) {
     return column == SheetColumn::length || column == SheetColumn::watts ||
            column == SheetColumn::bit_rate || column == SheetColumn::importance ||
-           column == SheetColumn::channel;
+           column == SheetColumn::channel || column == SheetColumn::x || column == SheetColumn::y;
 }
 
 }  // namespace
@@ -234,17 +234,22 @@ bool SheetModel::write(const QString& name, const std::vector<Typed>& typed,
     for (const CellRefused& refused : edit.refused) why.push_back(q(sentence(refused.error)));
     RowsAdded more;
     if (!rows.empty()) more = add_rows(edit.site, document_.catalogue(), under, rows);
-    for (const CellRefused& refused : more.refused) why.push_back(q(sentence(refused.error)));
+    for (const RowFault& fault : more.faults) why.push_back(q(sentence(fault.error)));
     Site& site = more.added.empty() ? edit.site : more.site;
     if (!(site == document_.committed())) document_.edit(name, Result<Site>(std::move(site)));
     // Beside what stands in them now.
     for (const CellRefused& refused : edit.refused)
         refuse(cells[refused.cell], q(sentence(refused.error)));
-    for (const auto& [cell, error] : more.cells) refuse(cell, q(sentence(error)));
+    keep_refused(more.cells);
     refresh();
     tell(why);
     if (!more.added.empty()) emit added(more.added.front());
     return !more.added.empty();
+}
+
+void SheetModel::keep_refused(const std::vector<std::pair<CellText, Error>>& cells) {
+    for (const auto& [cell, error] : cells) refuse(cell, q(sentence(error)));
+    if (!cells.empty()) refresh();
 }
 
 void SheetModel::clear(const std::vector<Typed>& cells) {

@@ -11,7 +11,7 @@
 #include <vector>
 
 #include "app/document/document.h"
-#include "core/sheet/sheet.h"
+#include "core/sheet/camera_list.h"
 
 namespace ovant {
 
@@ -50,6 +50,8 @@ public:
                const std::vector<std::vector<std::string>>& rows = {});
     // As if they had never been typed where they were refused; else back to what the kind says.
     void clear(const std::vector<Typed>& cells);
+    // Cells of runs that were brought in and not taken stand in them, marked.
+    void keep_refused(const std::vector<std::pair<CellText, Error>>& cells);
     std::size_t refused_count() const { return refused_.size(); }
 
 signals:

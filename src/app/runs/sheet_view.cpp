@@ -76,7 +76,7 @@ private:
     const Document& document_;
 };
 
-constexpr const char* columns_key = "sheet/columns-hidden";
+constexpr const char* columns_key = "sheet/hidden";
 
 }  // namespace
 
@@ -172,6 +172,8 @@ void SheetView::make_table() {
         {SheetColumn::importance, "Importance"},
         {SheetColumn::address, "192.168.100.200"},
         {SheetColumn::channel, "Channel"},
+        {SheetColumn::x, "1 234.56 m"},
+        {SheetColumn::y, "1 234.56 m"},
         {SheetColumn::decides, "The camera voltage at night is 33.1 V, needs 37"}};
     for (const auto& [column, text] : widest)
         table_->setColumnWidth(SheetModel::column_of(column), metrics.horizontalAdvance(text) + 18);
@@ -183,7 +185,9 @@ void SheetView::make_table() {
 
 void SheetView::make_columns_menu() {
     auto* menu = new QMenu(columns_);
-    const QStringList hidden = QSettings().value(columns_key).toStringList();
+    const QStringList usual = {QString::number(SheetModel::column_of(SheetColumn::x)),
+                               QString::number(SheetModel::column_of(SheetColumn::y))};
+    const QStringList hidden = QSettings().value(columns_key, usual).toStringList();
     for (int column = 0; column < model_->columnCount(); ++column) {
         const SheetColumn of = SheetModel::column_at(column);
         QAction* action = menu->addAction(q(title(of)));
@@ -311,6 +315,10 @@ void SheetView::paste(const QString& text) {
         return;
     }
     model_->write(tr("Paste into the sheet"), cells, under, more);
+}
+
+void SheetView::keep_refused(const std::vector<std::pair<CellText, Error>>& cells) {
+    model_->keep_refused(cells);
 }
 
 void SheetView::fill_down() {

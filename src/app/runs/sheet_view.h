@@ -6,6 +6,7 @@
 #include <QWidget>
 
 #include "app/document/document.h"
+#include "core/sheet/sheet.h"
 
 class QLineEdit;
 class QTableView;
@@ -26,6 +27,7 @@ public:
     void paste(const QString& text);
     void fill_down();
     void clear();
+    void keep_refused(const std::vector<std::pair<CellText, Error>>& cells);
 
 signals:
     void plan_wanted();

@@ -133,6 +133,10 @@ void MainWindow::connect_all() {
     connect(&message_timer_, &QTimer::timeout, this, [this] { message_->clear(); });
     connect(&document_, &Document::changed, this, [this](Change what) {
         if (what == Change::preview) return refresh_counts();
+        if (what == Change::opening) {
+            left_list_ = {};
+            findChild<QAction*>("leftList")->setVisible(false);
+        }
         time_autosave();
         refresh();
     });

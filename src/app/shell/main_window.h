@@ -9,6 +9,8 @@
 #include "app/kit/prompts.h"
 #include "app/settings/setting_rows.h"
 #include "app/shell/stage_line.h"
+#include "core/format/table_file.h"
+#include "core/sheet/sheet.h"
 
 class QComboBox;
 class QLabel;
@@ -70,7 +72,7 @@ public:
     void show_settings(SettingGroup group);
     Stage stage() const { return stage_; }
     // Reads cameras from a CSV file and shows what was left out, line by line.
-    void import_csv(const QString& path);
+    void import_file(const QString& path);
     void paste_cameras();
     void show_chain(const QString& words = {});
     void copy_run();
@@ -83,7 +85,11 @@ public:
     void set_list_shown(bool shown);
     void refresh_selected_line();
     // `what` is the step's name, with a place for their number.
-    void import_list(const std::string& text, const QString& what);
+    void paste_list(const std::string& text);
+    void show_list(std::vector<TableSheet> sheets);
+    void list_taken(const std::vector<std::string>& cameras,
+                    const std::vector<std::pair<CellText, Error>>& cells);
+    void save_sample_list();
     // A file dropped on the window, by what it is: a site, a list of cameras, kinds, a drawing.
     void take_file(const QString& path);
 
@@ -173,6 +179,7 @@ private:
     RunList* runs_ = nullptr;
     PlanView* plan_ = nullptr;
     SheetView* sheet_ = nullptr;
+    TableSheet left_list_;  // rows of a list that could not be taken
     QStackedWidget* plan_or_sheet_ = nullptr;
     StripView* strip_ = nullptr;
     PowerView* power_ = nullptr;

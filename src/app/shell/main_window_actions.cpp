@@ -88,11 +88,17 @@ void MainWindow::make_file_actions() {
                                QKeySequence(tr("Ctrl+Shift+S")), [this] { save_as(); }));
     menu->addSeparator();
     make_drawing_actions(*menu);
-    menu->addAction(add_action("importCsv", tr("Import cameras from CSV…"), {}, [this] {
-        const QString path =
-            prompts_.open_path(this, {tr("Import cameras"), tr("CSV (*.csv *.txt)"), {}});
-        if (!path.isEmpty()) import_csv(path);
+    menu->addAction(add_action("importList", tr("Import cameras from a list…"), {}, [this] {
+        const QString path = prompts_.open_path(
+            this, {tr("Import cameras"), tr("Lists (*.csv *.tsv *.txt *.xlsx *.ods)"), {}});
+        if (!path.isEmpty()) import_file(path);
     }));
+    menu->addAction(add_action("leftList", tr("Rows left of a list…"), {}, [this] {
+        if (!left_list_.table.rows.empty()) show_list({left_list_});
+    }));
+    findChild<QAction*>("leftList")->setVisible(false);
+    menu->addAction(
+        add_action("sampleList", tr("Save a sample list…"), {}, [this] { save_sample_list(); }));
     menu->addAction(add_action("pasteCameras", tr("Paste cameras from a spreadsheet"),
                                QKeySequence::Paste, [this] { paste_cameras(); }));
     menu->addSeparator();
@@ -167,7 +173,7 @@ void MainWindow::make_edit_actions() {
     const std::pair<const char*, Icon> icons[] = {
         {"new", Icon::add},           {"open", Icon::open},
         {"demo", Icon::look},         {"keptWork", Icon::kept},
-        {"save", Icon::save},         {"importCsv", Icon::bring_in},
+        {"save", Icon::save},         {"importList", Icon::bring_in},
         {"saveCsv", Icon::give_out},  {"saveXlsx", Icon::table},
         {"savePdf", Icon::card},      {"practice", Icon::search},
         {"settings", Icon::settings}, {"catalogueAction", Icon::catalogue},
@@ -517,7 +523,7 @@ QString usual_words(const QAction& action) {
         {"saveXlsx", "export list"},
         {"chain", "chain line type text paste"},
         {"copyRun", "chain line text clipboard"},
-        {"importCsv", "import list spreadsheet"},
+        {"importList", "csv xlsx ods table spreadsheet"},
         {"sheet", "table spreadsheet list grid"},
         {"tool-camera",
          "load phone access point intercom door station reader panel speaker gateway"},

@@ -20,6 +20,9 @@
 #include <QTreeWidget>
 #include <QVBoxLayout>
 
+#include "app/document/save_export.h"
+#include "app/runs/list_dialog.h"
+#include "app/runs/sheet_view.h"
 #include "app/kit/q.h"
 #include "app/plan/plan_view.h"
 #include "app/prove/practice_dialog.h"
@@ -28,7 +31,8 @@
 #include "app/theme/icons.h"
 #include "app/runs/chain_dialog.h"
 #include "core/chain/chain.h"
-#include "core/format/camera_csv.h"
+#include "core/format/table_file.h"
+#include "core/sheet/camera_list.h"
 #include "core/format/site_json.h"
 #include "phrase/error_text.h"
 
@@ -325,10 +329,46 @@ void MainWindow::refresh_start_page() {
                             all_left_work(document_.unsaved_folder(), recent_files()));
 }
 
-void MainWindow::import_csv(const QString& path) {
-    const Result<std::string> text = read_file(path.toStdString(), largest_csv_bytes);
-    if (!text) return say(q(sentence(text.error())));
-    import_list(*text, tr("Import cameras (%1)"));
+void MainWindow::import_file(const QString& path) {
+    const Result<std::string> file = read_file(path.toStdString(), largest_csv_bytes);
+    if (!file) return say(q(sentence(file.error())));
+    Result<std::vector<TableSheet>> sheets = read_table(*file);
+    if (!sheets) {
+        return say(tr("%1: %2").arg(QFileInfo(path).fileName(), q(sentence(sheets.error()))));
+    }
+    if (sheets->empty()) return say(tr("%1 has no rows.").arg(QFileInfo(path).fileName()));
+    show_list(std::move(*sheets));
+}
+
+void MainWindow::show_list(std::vector<TableSheet> sheets) {
+    auto* dialog = new ListDialog(document_, std::move(sheets), this);
+    dialog->setAttribute(Qt::WA_DeleteOnClose);
+    connect(dialog, &ListDialog::taken, this, &MainWindow::list_taken);
+    connect(dialog, &QDialog::finished, this, [this, dialog] {
+        left_list_ = dialog->left();
+        const std::size_t rows = left_list_.table.rows.size();
+        findChild<QAction*>("leftList")->setVisible(rows > 0);
+        if (rows > 0)
+            say(tr("What is left of the list can be mended: Rows left of a list, in the menu."));
+    });
+    dialog->open();
+}
+
+void MainWindow::list_taken(const std::vector<std::string>& cameras,
+                            const std::vector<std::pair<CellText, Error>>& cells) {
+    plan_->fit();
+    sheet_->keep_refused(cells);
+    document_.select(cameras.front());
+    QString words = tr("Cameras added: %1.").arg(cameras.size());
+    if (!cells.empty())
+        words += " " + tr("Cells that were not taken are underlined in the sheet (F8).");
+    say_with_links(words.toHtmlEscaped());
+}
+
+void MainWindow::save_sample_list() {
+    save_export_of(this, document_, prompts_,
+                   {tr("Save a sample list"), tr("CSV (*.csv)"), tr("sample list.csv")},
+                   [this] { return sample_list(document_.units()); });
 }
 
 // Rows as a spreadsheet copies them; on the start page they begin a site.
@@ -338,7 +378,7 @@ void MainWindow::paste_cameras() {
         return say(tr("There are no rows to paste: copy names, kinds and metres first."));
     if (looks_like_chain(text)) return show_chain(q(text));
     if (pages_->currentWidget() == start_page_) new_site();
-    import_list(text, tr("Paste cameras (%1)"));
+    paste_list(text);
 }
 
 void MainWindow::show_chain(const QString& words) {
@@ -362,29 +402,31 @@ void MainWindow::copy_run() {
     say(tr("Copied: %1").arg(words));
 }
 
-void MainWindow::import_list(const std::string& text, const QString& what) {
+// What is clear goes in at once, anything else is shown first.
+void MainWindow::paste_list(const std::string& text) {
+    CsvRows read = csv_rows(text);
+    const ListColumns columns = columns_as_told(read.rows, document_.catalogue());
+    const bool clear =
+        lacking(columns).empty() && read.unclosed == 0 &&
+        wrong_rows(document_.committed(), document_.catalogue(), columns, read.rows).empty();
+    if (!clear) {
+        std::vector<TableSheet> sheets;
+        sheets.push_back({"", std::move(read)});
+        return show_list(std::move(sheets));
+    }
     QProgressDialog progress(tr("Reading cameras…"), tr("Stop"), 0, 100, this);
     progress.setObjectName("importProgress");
     progress.setWindowModality(Qt::WindowModal);
-    const CsvImport import =
-        import_cameras(document_.committed(), document_.catalogue(), text, [&](double share) {
-            progress.setValue(static_cast<int>(100 * share));
-            return !progress.wasCanceled();
-        });
+    RowsAdded made = take_rows(document_.committed(), document_.catalogue(), columns, read.rows,
+                               [&](double share) {
+                                   progress.setValue(static_cast<int>(100 * share));
+                                   return !progress.wasCanceled();
+                               });
     progress.reset();
-    if (import.stopped) return say(tr("Stopped: no camera was taken."));
-    if (!import.added.empty()) {
-        document_.edit(what.arg(import.added.size()), import.site);
-        plan_->fit();
-        document_.select(import.added.front());
-    }
-    show_report("import",
-                {tr("Import of cameras"),
-                 import.lines.empty()
-                     ? tr("Cameras added: %1. Every line was taken.").arg(import.added.size())
-                     : tr("Cameras added: %1. These lines were left out or taken in part:")
-                           .arg(import.added.size()),
-                 import.lines});
+    if (made.stopped) return say(tr("Stopped: no camera was taken."));
+    if (made.added.empty()) return;
+    if (document_.edit(tr("Paste cameras (%1)").arg(made.added.size()), made.site))
+        list_taken(made.added, made.cells);
 }
 
 void MainWindow::dragEnterEvent(QDragEnterEvent* event) {
@@ -404,10 +446,10 @@ void MainWindow::dropEvent(QDropEvent* event) {
 void MainWindow::take_file(const QString& path) {
     const QString ending = QFileInfo(path).suffix().toLower();
     const bool drawing = QStringList{"png", "jpg", "jpeg", "svg", "pdf"}.contains(ending);
-    const bool list = ending == "csv" || ending == "txt";
+    const bool list = QStringList{"csv", "tsv", "txt", "xlsx", "ods"}.contains(ending);
     if (drawing || list) {
         if (pages_->currentWidget() == start_page_) new_site();
-        if (list) return import_csv(path);
+        if (list) return import_file(path);
         set_stage(Stage::survey);
         return plan_->take_drawing(path);
     }

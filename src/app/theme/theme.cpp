@@ -84,6 +84,7 @@ QString style_sheet(const Theme& theme) {
                "background: %8; }"
                "QListView:focus, QTableView:focus, QTreeView:focus { border: 1px solid %5; }"
                "QTableView { gridline-color: %3; alternate-background-color: %4; }"
+               "QTableCornerButton::section { background: %8; border: none; }"
                "QHeaderView::section { background: %8; color: %7; border: none; border-bottom: 1px "
                "solid %3;"
                " padding: 5px 6px; }"

@@ -6,6 +6,7 @@
 #include <algorithm>
 #include <cctype>
 #include <charconv>
+#include <set>
 
 #include "core/catalogue/kind_fields.h"
 #include "core/catalogue/kind_json.h"
@@ -120,6 +121,25 @@ const CableFacts* cable_facts(const Catalogue& catalogue, std::string_view id) {
     return kind && kind->cable ? &*kind->cable : nullptr;
 }
 
+namespace {
+
+// "4MP" is "4" and "mp".
+std::set<std::string> name_words(std::string_view text) {
+    const auto sort = [](char c) {
+        return c >= '0' && c <= '9' ? 1 : (c >= 'a' && c <= 'z') || c < 0 ? 2 : 0;
+    };
+    std::set<std::string> out;
+    for (std::size_t at = 0; at < text.size();) {
+        std::size_t end = at + 1;
+        while (end < text.size() && sort(text[end]) == sort(text[at])) ++end;
+        if (sort(text[at]) != 0) out.emplace(text.substr(at, end - at));
+        at = end;
+    }
+    return out;
+}
+
+}  // namespace
+
 const Kind* kind_named(const Catalogue& catalogue, std::string_view text,
                        const std::function<bool(const Kind&)>& takes) {
     if (const Kind* kind = catalogue.find(text)) return takes(*kind) ? kind : nullptr;
@@ -127,7 +147,20 @@ const Kind* kind_named(const Catalogue& catalogue, std::string_view text,
     for (const auto& [id, kind] : catalogue) {
         if (takes(*kind) && lowered(kind->name) == name) return kind.get();
     }
-    return nullptr;
+    // Words in any order, where they leave one.
+    const std::set<std::string> wanted = name_words(name);
+    const bool letters =
+        std::any_of(wanted.begin(), wanted.end(), [](const auto& word) { return word[0] > '9'; });
+    if (!letters) return nullptr;
+    const Kind* only = nullptr;
+    for (const auto& [id, kind] : catalogue) {
+        if (!takes(*kind)) continue;
+        const std::set<std::string> has = name_words(lowered(kind->name));
+        if (!std::includes(has.begin(), has.end(), wanted.begin(), wanted.end())) continue;
+        if (only) return nullptr;
+        only = kind.get();
+    }
+    return only;
 }
 
 std::vector<const Kind*> Catalogue::of(Category category) const {

@@ -13,7 +13,7 @@
 
 #include "core/assess/address_checks.h"
 #include "core/fields/fields.h"
-#include "core/format/camera_csv.h"
+#include "core/format/csv_text.h"
 #include "core/look_up.h"
 #include "core/prove/addresses.h"
 #include "core/site/site_enum_names.h"

@@ -11,7 +11,7 @@
 
 #include "core/catalogue/catalogue.h"
 #include "core/catalogue/kind_json.h"
-#include "core/format/camera_csv.h"
+#include "core/format/csv_text.h"
 #include "core/catalogue/embedded.h"
 #include "core/json/json_text.h"
 

@@ -8,7 +8,7 @@
 #include <array>
 
 #include "core/catalogue/kind_enum_names.h"
-#include "core/format/camera_csv.h"
+#include "core/format/csv_text.h"
 #include "core/format/workbook.h"
 
 namespace ovant {

@@ -9,7 +9,7 @@
 #include <set>
 
 #include "core/fields/field_check.h"
-#include "core/format/camera_csv.h"
+#include "core/format/csv_text.h"
 #include "core/look_up.h"
 #include "core/prove/readings.h"
 #include "core/site/site_enum_names.h"

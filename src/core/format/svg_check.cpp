@@ -27,13 +27,6 @@ namespace {
 
 constexpr std::size_t deepest_svg = 100;
 
-std::string_view trimmed(std::string_view text) {
-    constexpr std::string_view blank = " \t\r\n\f";
-    const std::size_t first = text.find_first_not_of(blank);
-    if (first == std::string_view::npos) return "";
-    return text.substr(first, text.find_last_not_of(blank) - first + 1);
-}
-
 // Whoever reads the picture looks at what it begins with, not at what it is said to be.
 bool inside_the_file(std::string_view reference) {
     const std::string_view whole = trimmed(reference);

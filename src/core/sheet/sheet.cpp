@@ -5,7 +5,6 @@
 
 #include <algorithm>
 #include <charconv>
-#include <map>
 #include <memory>
 #include <unordered_map>
 
@@ -26,13 +25,6 @@ int order_of(SheetColumn column) {
     return column == SheetColumn::port                                     ? 1
            : column == SheetColumn::cable || column == SheetColumn::length ? 2
                                                                            : 0;
-}
-
-std::string_view trimmed(std::string_view text) {
-    constexpr std::string_view blanks = " \t\r\n\u00a0";
-    const std::size_t from = text.find_first_not_of(blanks);
-    if (from == std::string_view::npos) return {};
-    return text.substr(from, text.find_last_not_of(blanks) - from + 1);
 }
 
 class CellWriter {
@@ -92,6 +84,8 @@ private:
                 wrong = whole(text, 2, [&](int value) { changed.camera->importance = value; });
                 break;
             case SheetColumn::surroundings: wrong = write_surroundings(changed, text); break;
+            case SheetColumn::x: wrong = write_place(changed, changed.at.x_m, text); break;
+            case SheetColumn::y: wrong = write_place(changed, changed.at.y_m, text); break;
             case SheetColumn::address: own.address = text; break;
             case SheetColumn::channel:
                 wrong = whole(text, 0, [&](int value) { own.recorder_channel = value; });
@@ -142,6 +136,14 @@ private:
         return std::nullopt;
     }
 
+    std::optional<Error> write_place(const Device& device, double& along_m,
+                                     const std::string& text) {
+        if (device.stated_run_m > 0)
+            return Error{ErrorCode::not_possible, "", device.id, "it stands on no plan"};
+        if (text.empty()) return Error{ErrorCode::missing_field, "", "x and y", ""};
+        return quantity(text, Unit::metre,
+                        [&](std::optional<double> metres) { along_m = to_centimetre(*metres); });
+    }
     static std::optional<Error> write_surroundings(Device& device, const std::string& text) {
         constexpr std::pair<std::string_view, Surroundings> words[] = {
             {"indoor", Surroundings::indoor},
@@ -292,17 +294,6 @@ private:
     std::unordered_map<std::string, CameraNumber> runs_;
 };
 
-const char* csv_name(SheetColumn column) {
-    switch (column) {
-        case SheetColumn::name: return "name";
-        case SheetColumn::kind: return "kind";
-        case SheetColumn::length: return "length";
-        case SheetColumn::watts: return "watts";
-        case SheetColumn::bit_rate: return "mbps";
-        default: return nullptr;
-    }
-}
-
 bool needs_quotes(std::string_view cell) {
     return cell.find_first_of("\t\r\n\"") != std::string_view::npos;
 }
@@ -317,11 +308,6 @@ std::size_t hangs_by(const Network& net, const Run& run) {
             return i;
     }
     return 0;
-}
-
-bool is_written(SheetColumn column) {
-    return column != SheetColumn::verdict && column != SheetColumn::unit &&
-           column != SheetColumn::decides;
 }
 
 namespace {
@@ -376,64 +362,6 @@ SheetEdit set_cells(const Site& site, const Catalogue& catalogue,
     }
     // Some of it closes a loop, say: what does is found, so that the rest goes in.
     return written_one_by_one(site, catalogue, cells);
-}
-
-RowsAdded add_rows(const Site& site, const Catalogue& catalogue,
-                   const std::vector<SheetColumn>& columns,
-                   const std::vector<std::vector<std::string>>& rows) {
-    RowsAdded out;
-    std::vector<std::vector<std::string>> list(1);
-    std::vector<std::size_t> taken;
-    for (SheetColumn column : columns)
-        if (const char* name = csv_name(column)) list[0].push_back(name);
-    for (const char* needed : {"name", "length"}) {
-        if (std::find(list[0].begin(), list[0].end(), needed) == list[0].end())
-            list[0].push_back(needed);
-    }
-    for (std::size_t row = 0; row < rows.size(); ++row) {
-        std::vector<std::string> cells;
-        bool any = false;
-        for (std::size_t i = 0; i < columns.size(); ++i) {
-            const std::string text = i < rows[row].size() ? std::string(trimmed(rows[row][i])) : "";
-            any = any || !text.empty();
-            if (csv_name(columns[i])) cells.push_back(text);
-        }
-        if (!any) continue;
-        cells.resize(list[0].size());
-        list.push_back(std::move(cells));
-        taken.push_back(row);
-    }
-    const CsvImport import = import_cameras(site, catalogue, rows_text(list));
-    std::map<std::size_t, Error> wrong;  // by row
-    for (const Error& error : import.lines) {
-        std::size_t line = 0;
-        const std::string digits = error.place.substr(std::string_view("line ").size());
-        std::from_chars(digits.data(), digits.data() + digits.size(), line);
-        if (line >= 2 && line - 2 < taken.size()) wrong.emplace(taken[line - 2], error);
-    }
-    out.added = import.added;
-    for (std::size_t line : import.added_lines) out.rows.push_back(taken[line - 2]);
-    for (auto& [row, error] : wrong) {
-        error.place.clear();
-        out.refused.push_back({row, std::move(error)});
-    }
-    std::vector<CellText> more;
-    for (std::size_t i = 0; i < out.added.size(); ++i) {
-        const std::vector<std::string>& row = rows[out.rows[i]];
-        for (std::size_t c = 0; c < columns.size() && c < row.size(); ++c) {
-            if (is_written(columns[c]) && !csv_name(columns[c]) && !trimmed(row[c]).empty())
-                more.push_back({out.added[i], columns[c], row[c]});
-        }
-    }
-    SheetEdit edit = set_cells(import.site, catalogue, more);
-    out.site = std::move(edit.site);
-    for (CellRefused& refused : edit.refused) {
-        const auto of = std::find(out.added.begin(), out.added.end(), more[refused.cell].run);
-        out.refused.push_back(
-            {out.rows[static_cast<std::size_t>(of - out.added.begin())], refused.error});
-        out.cells.emplace_back(more[refused.cell], std::move(refused.error));
-    }
-    return out;
 }
 
 std::string rows_text(const std::vector<std::vector<std::string>>& rows) {

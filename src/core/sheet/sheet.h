@@ -8,35 +8,11 @@
 
 #include "core/assess/network.h"
 #include "core/catalogue/catalogue.h"
-#include "core/format/camera_csv.h"
 #include "core/result.h"
+#include "core/sheet/columns.h"
 #include "core/site/site.h"
 
 namespace ovant {
-
-enum class SheetColumn {
-    verdict,
-    unit,
-    name,
-    kind,
-    surroundings,
-    length,
-    cable,
-    port,
-    watts,
-    bit_rate,
-    importance,
-    address,
-    channel,
-    decides
-};
-inline constexpr SheetColumn all_sheet_columns[] = {
-    SheetColumn::verdict,  SheetColumn::unit,         SheetColumn::name,       SheetColumn::kind,
-    SheetColumn::length,   SheetColumn::cable,        SheetColumn::port,       SheetColumn::watts,
-    SheetColumn::bit_rate, SheetColumn::surroundings, SheetColumn::importance, SheetColumn::address,
-    SheetColumn::channel,  SheetColumn::decides};
-// Whether a cell of it can be written; else it is what the program says.
-bool is_written(SheetColumn column);
 
 // The length of a run that hangs on a switch, a recorder or what else has mains, nearest to its
 // end: what a port is written for. Domain: the run has links.
@@ -61,20 +37,6 @@ struct SheetEdit {
 // are those of the whole run where it is one length, and of what stands on no plan.
 SheetEdit set_cells(const Site& site, const Catalogue& catalogue,
                     const std::vector<CellText>& cells);
-
-struct RowsAdded {
-    Site site;
-    std::vector<std::string> added;    // ids, in the order of their rows
-    std::vector<std::size_t> rows;     // which of those given each of them is
-    std::vector<CellRefused> refused;  // `cell` is the row: it added nothing, or not all of it
-    // Cells of those added that were not taken: each can be mended where it stands.
-    std::vector<std::pair<CellText, Error>> cells;
-};
-// Rows of texts under these columns as new runs that stand on no plan: they need metres. A site
-// without a head end gets one with room for them.
-RowsAdded add_rows(const Site& site, const Catalogue& catalogue,
-                   const std::vector<SheetColumn>& columns,
-                   const std::vector<std::vector<std::string>>& rows);
 
 // Cells between tabs, one row a line, as spreadsheets copy and paste them; cells that hold tabs,
 // lines or quotes are quoted.

@@ -65,14 +65,6 @@ constexpr std::array suffixes{
     Suffix{"s", Unit::millisecond, 1000.0},
 };
 
-std::string_view trimmed(std::string_view text) {
-    while (!text.empty() && (text.front() == ' ' || text.front() == '\t')) text.remove_prefix(1);
-    while (!text.empty() && (text.back() == ' ' || text.back() == '\t' || text.back() == '\r')) {
-        text.remove_suffix(1);
-    }
-    return text;
-}
-
 std::string_view wanted(Unit unit) {
     switch (unit) {
         case Unit::metre: return "m";
