@@ -77,6 +77,7 @@ TEST_CASE("every refusal once, as it is read", "[phrase][bad-input]") {
          "line 4, watts: “3 m” should be in watts."},
         {{Code::missing_field, "devices/K1", "kind", ""}, "devices, K1: kind is missing."},
         {{Code::no_such_object, "", "camera K9", ""}, "There is no camera K9."},
+        {{Code::not_a_table, "", "", ""}, "This is no table: CSV, XLSX and ODS can be read."},
         {{Code::not_a_sum, "", "tea", ""},
          "tea is no sum; there are drop 24awg 120 m 13 W 54 V; reach 24awg 13 W 50 V; watts 24awg "
          "100 m 50 V 30 W; fibre 2.4 km os2 4 connectors; radio 1.2 km 5.8 GHz; fresnel 640 m 5.8 "

@@ -104,8 +104,8 @@ struct XmlWalk {
                 static_cast<XmlWalk*>(self)->begins(local(name), Attributes(with));
             },
             [](void* self, const char* name) { static_cast<XmlWalk*>(self)->ends(local(name)); });
-        XML_SetCharacterDataHandler(parser, [](void* self, const char* text, int size) {
-            static_cast<XmlWalk*>(self)->text({text, static_cast<std::size_t>(size)});
+        XML_SetCharacterDataHandler(parser, [](void* self, const char* letters, int size) {
+            static_cast<XmlWalk*>(self)->text({letters, static_cast<std::size_t>(size)});
         });
         XML_SetStartDoctypeDeclHandler(
             parser, [](void* self, const char*, const char*, const char*, int) {

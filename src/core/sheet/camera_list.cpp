@@ -63,9 +63,7 @@ constexpr Word heading_words[] = {
     {"stands", SheetColumn::surroundings},
     {"surroundings", SheetColumn::surroundings},
     {"x", SheetColumn::x},
-    {"east", SheetColumn::x},
     {"y", SheetColumn::y},
-    {"north", SheetColumn::y},
 };
 constexpr Word weak_words[] = {{"camera", SheetColumn::name}, {"cable", SheetColumn::cable}};
 
