@@ -156,6 +156,7 @@ TEST_CASE("columns are told by headings, then by what stands in them", "[import]
     CHECK(means(foreign) == std::vector{C::name, C::kind, C::length, none});
     CHECK(guessed(rows_of(foreign)).headings);
     CHECK_FALSE(guessed(rows_of("Tor;40\nSteg;50\n")).headings);
+    CHECK(means("Ort;Weg;Etage\nTor;40;1\nSteg;50;2\n") == std::vector{C::name, none, none});
     // What was told goes first, that a column is left out too.
     CHECK(means(foreign, {{"notiz", C::name}, {"ort", std::nullopt}}) ==
           std::vector{none, C::kind, C::length, C::name});

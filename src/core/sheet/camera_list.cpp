@@ -152,15 +152,23 @@ void by_what_stands_there(ListColumns& out, const std::vector<CsvRow>& rows,
         out.headings = !word.empty() && !parse_quantity(word, Unit::metre, UnitSystem::metric) &&
                        of_numbers(what_stands_there(rows, 1, column, catalogue));
     }
-    const bool placed = means(SheetColumn::x) || means(SheetColumn::y);
-    for (std::size_t column = 0; column < out.columns.size(); ++column) {
+    std::vector<Holds> all(out.columns.size());
+    int numbers = 0;
+    for (std::size_t column = 0; column < all.size(); ++column) {
         if (out.columns[column].means || told[column]) continue;
-        const Holds holds = what_stands_there(rows, out.headings ? 1 : 0, column, catalogue);
+        all[column] = what_stands_there(rows, out.headings ? 1 : 0, column, catalogue);
+        numbers += all[column].filled > 0 && of_numbers(all[column]);
+    }
+    // Of several columns of numbers under headings nobody knows which are metres.
+    const bool unsure =
+        means(SheetColumn::x) || means(SheetColumn::y) || (out.headings && numbers > 1);
+    for (std::size_t column = 0; column < all.size(); ++column) {
+        const Holds& holds = all[column];
         if (holds.filled == 0) continue;
         const SheetColumn here = 2 * holds.kinds > holds.filled ? SheetColumn::kind
                                  : of_numbers(holds)            ? SheetColumn::length
                                                                 : SheetColumn::name;
-        if (!means(here) && !(here == SheetColumn::length && placed))
+        if (!means(here) && !(here == SheetColumn::length && unsure))
             out.columns[column].means = here;
     }
 }
