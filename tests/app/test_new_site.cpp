@@ -1,11 +1,15 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 // From nothing to a proposed run, by mouse and by keyboard alone; drawing, scale, pathways, import.
+#include <QDragEnterEvent>
+#include <QListView>
+#include <QMimeData>
 #include <QSettings>
 #include <QTableView>
 
 #include "driver.h"
 
 #include "app/kit/q.h"
+#include "app/runs/run_model.h"
 #include "app/shell/command_palette.h"
 #include "core/edits/edits.h"
 #include "support/temp_folder.h"
@@ -245,6 +249,44 @@ TEST_CASE("rows pasted from a spreadsheet are a priced and carded job without a 
     REQUIRE(d.document().edit("Move", move_object(d.document().committed(), "K05", {20, 10})));
     CHECK(find_device(d.document().site(), "K05")->stated_run_m == 0);
     CHECK(d.document().assessment().run("K05")->length_m == Approx(35));
+    d.trigger("undo");
+    // By mouse: its row is dragged there; by keyboard: from the list of commands.
+    auto* list = d.find<QListView>("runs");
+    const auto row_of = [&](const char* id) {
+        for (int row = 0; row < list->model()->rowCount(); ++row)
+            if (list->model()->index(row, 0).data(RunModel::camera_role).toString() == id)
+                return list->model()->index(row, 0);
+        return QModelIndex();
+    };
+    REQUIRE(list->model()->flags(row_of("K05")) & Qt::ItemIsDragEnabled);
+    const std::unique_ptr<QMimeData> dragged(list->model()->mimeData({row_of("K05")}));
+    const QPointF spot(200, 150);
+    const auto over = [&] {
+        QDragEnterEvent in(spot.toPoint(), Qt::CopyAction, dragged.get(), Qt::LeftButton, {});
+        QApplication::sendEvent(d.plan(), &in);
+        QDragMoveEvent move(spot.toPoint(), Qt::CopyAction, dragged.get(), Qt::LeftButton, {});
+        QApplication::sendEvent(d.plan(), &move);
+        return in.isAccepted();
+    };
+    CHECK(over());
+    CHECK(d.document().previewing());
+    QDragLeaveEvent leave;
+    QApplication::sendEvent(d.plan(), &leave);
+    CHECK_FALSE(d.document().previewing());
+    REQUIRE(over());
+    QDropEvent drop(spot, Qt::CopyAction, dragged.get(), Qt::LeftButton, {});
+    QApplication::sendEvent(d.plan(), &drop);
+    const Device& put = *find_device(d.document().committed(), "K05");
+    CHECK(put.stated_run_m == 0);
+    CHECK(distance_m(put.at, d.plan()->map().to_site(spot)) < 0.02);
+    CHECK(d.document().assessment().run("K05")->length_m == Approx(35));
+    CHECK_FALSE(list->model()->flags(row_of("K05")) & Qt::ItemIsDragEnabled);
+    d.document().select("K06");
+    d.trigger("putOnPlan");
+    CHECK(find_device(d.document().committed(), "K06")->stated_run_m == 0);
+    d.trigger("putOnPlan");
+    CHECK(d.text_of("message").contains("already"));
+    d.trigger("undo");
     d.trigger("undo");
     d.trigger("undo");
     CHECK(d.document().assessment().runs.empty());

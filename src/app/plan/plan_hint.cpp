@@ -45,8 +45,8 @@ QString PlanView::hint_of_tool() const {
                     std::count_if(site.devices.begin(), site.devices.end(),
                                   [](const Device& device) { return device.stated_run_m > 0; });
                 listed > 0)
-                return tr("%1 cameras stand on no plan, each at the metres stated. To put one on "
-                          "it, choose it in the list and right-click where it hangs.")
+                return tr("%1 cameras stand on no plan, each at the metres stated. Drag one "
+                          "here from the list, or choose it and right-click where it hangs.")
                     .arg(listed);
             if (document_.assessment().runs.empty())
                 return tr(

@@ -16,6 +16,7 @@
 #include "app/plan/drawing_layer.h"
 #include "app/plan/plan_ground.h"
 #include "app/plan/plan_paint.h"
+#include "app/runs/run_model.h"
 #include "app/theme/theme.h"
 #include "core/assess/radio_path.h"
 #include "core/look_up.h"
@@ -50,6 +51,7 @@ PlanView::PlanView(Document& document, QWidget* parent)
     setAccessibleName(tr("Plan"));
     setFocusPolicy(Qt::StrongFocus);
     setMouseTracking(true);
+    setAcceptDrops(true);
     setMinimumSize(260, 180);
     known_length_->setObjectName("knownLength");
     known_length_->setAccessibleName(tr("Known length"));
@@ -399,6 +401,48 @@ void PlanView::drag_to(QPointF pixel) {
     }
     Point to{grabbed_from_.x_m + now.x_m - start.x_m, grabbed_from_.y_m + now.y_m - start.y_m};
     document_.preview_move(grabbed_.id, to);
+}
+
+// A run of the list over the plan stands there for as long; the length that was stated stays.
+void PlanView::dragEnterEvent(QDragEnterEvent* event) {
+    if (event->mimeData()->hasFormat(dragged_run_type)) event->acceptProposedAction();
+}
+
+void PlanView::dragMoveEvent(QDragMoveEvent* event) {
+    if (!event->mimeData()->hasFormat(dragged_run_type)) return;
+    document_.preview_move(event->mimeData()->data(dragged_run_type).toStdString(),
+                           map_.to_site(event->position()));
+    event->acceptProposedAction();
+}
+
+void PlanView::dragLeaveEvent(QDragLeaveEvent*) { document_.cancel_preview(); }
+
+void PlanView::dropEvent(QDropEvent* event) {
+    if (!event->mimeData()->hasFormat(dragged_run_type)) return;
+    const std::string id = event->mimeData()->data(dragged_run_type).toStdString();
+    document_.preview_move(id, map_.to_site(event->position()));
+    document_.commit_preview(tr("Put %1 on the plan").arg(q(id)));
+    document_.select(id);
+    event->acceptProposedAction();
+    setFocus();
+}
+
+void PlanView::put_on_plan() {
+    const std::string id = document_.selected_camera();
+    const Device* device = find_device(document_.committed(), id);
+    if (!device) {
+        emit document_.refused(tr("Choose a camera that stands on no plan first."));
+        return;
+    }
+    if (device->stated_run_m <= 0) {
+        emit document_.refused(tr("%1 has its place on the plan already.").arg(q(id)));
+        return;
+    }
+    const Point middle = map_.to_site({width() / 2.0, height() / 2.0});
+    document_.edit(tr("Put %1 on the plan").arg(q(id)),
+                   move_object(document_.committed(), id, middle));
+    document_.select(id);
+    setFocus();
 }
 
 void PlanView::mouseMoveEvent(QMouseEvent* event) {

@@ -64,6 +64,8 @@ public:
     void show_selected();
     // Takes a picture file as the drawing beneath, laid into the middle of the view.
     void take_drawing(const QString& path);
+    // Gives the selected camera, which stands on no plan, its place: in the middle of the view.
+    void put_on_plan();
     // Names a fitting in-line kind for a spot: the first of the category that stands it.
     static std::string in_line_kind(const Document& document, Category category,
                                     const std::string& link);
@@ -81,6 +83,10 @@ protected:
     void wheelEvent(QWheelEvent* event) override;
     void keyPressEvent(QKeyEvent* event) override;
     void contextMenuEvent(QContextMenuEvent* event) override;
+    void dragEnterEvent(QDragEnterEvent* event) override;
+    void dragMoveEvent(QDragMoveEvent* event) override;
+    void dragLeaveEvent(QDragLeaveEvent* event) override;
+    void dropEvent(QDropEvent* event) override;
 
 private:
     void take_change(Change what);

@@ -97,6 +97,8 @@ RunList::RunList(Document& document, QWidget* parent)
     found_->setFilterRole(RunModel::find_role);
     found_->setFilterCaseSensitivity(Qt::CaseInsensitive);
     list_->setObjectName("runs");
+    list_->setDragDropMode(QAbstractItemView::DragOnly);
+    list_->setDefaultDropAction(Qt::CopyAction);
     list_->setAccessibleName(tr("Runs"));
     list_->setModel(found_);
     list_->setItemDelegate(new RunDelegate(*model_, this));

@@ -1,6 +1,8 @@
 // SPDX-License-Identifier: GPL-3.0-or-later
 #include "app/runs/run_model.h"
 
+#include <QMimeData>
+
 #include <algorithm>
 #include <cmath>
 
@@ -84,6 +86,22 @@ const RunModel::Row& RunModel::row(std::size_t index) const {
 
 int RunModel::rowCount(const QModelIndex& parent) const {
     return parent.isValid() ? 0 : static_cast<int>(rows_.size());
+}
+
+Qt::ItemFlags RunModel::flags(const QModelIndex& index) const {
+    Qt::ItemFlags flags = QAbstractListModel::flags(index);
+    const std::string camera = data(index, camera_role).toString().toStdString();
+    const Device* device = find_device(document_.site(), camera);
+    if (device && device->stated_run_m > 0 && !document_.read_only())
+        flags |= Qt::ItemIsDragEnabled;
+    return flags;
+}
+
+QMimeData* RunModel::mimeData(const QModelIndexList& rows) const {
+    auto* out = new QMimeData;
+    if (!rows.isEmpty())
+        out->setData(dragged_run_type, data(rows.front(), camera_role).toString().toUtf8());
+    return out;
 }
 
 QVariant RunModel::data(const QModelIndex& index, int role) const {

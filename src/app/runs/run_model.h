@@ -18,6 +18,9 @@ struct MiniHop {
     LinkMark mark;
 };
 
+// A run on its way from the list to the plan: its id.
+inline constexpr const char* dragged_run_type = "application/x-ovant-run";
+
 class RunModel : public QAbstractListModel {
     Q_OBJECT
 
@@ -35,6 +38,10 @@ public:
     explicit RunModel(const Document& document, QObject* parent = nullptr);
     int rowCount(const QModelIndex& parent = {}) const override;
     QVariant data(const QModelIndex& index, int role) const override;
+    // A run that stands on no plan can be taken there by the mouse.
+    Qt::ItemFlags flags(const QModelIndex& index) const override;
+    QStringList mimeTypes() const override { return {dragged_run_type}; }
+    QMimeData* mimeData(const QModelIndexList& rows) const override;
     // Metres that the widest miniature spans.
     double longest_m() const { return longest_m_; }
 

@@ -209,6 +209,10 @@ void MainWindow::make_view_actions() {
     }
     add_action("allWays", tr("All ways to reach the selected camera, and back to the plan"),
                QKeySequence("Y"), [this] { show_ways(!shows_ways()); });
+    add_action("putOnPlan", tr("Put the selected camera on the plan"), {}, [this] {
+        set_stage(Stage::survey);
+        plan_->put_on_plan();
+    });
     add_action("sheet", tr("All runs as a sheet to work in, and back to the plan"),
                QKeySequence(Qt::Key_F8), [this] { show_sheet(!shows_sheet()); });
     const auto panel = [&](const char* name, const QString& text, Qt::Key key) {
@@ -525,6 +529,7 @@ QString usual_words(const QAction& action) {
         {"copyRun", "chain line text clipboard"},
         {"importList", "csv xlsx ods table spreadsheet"},
         {"sheet", "table spreadsheet list grid"},
+        {"putOnPlan", "place position drag"},
         {"tool-camera",
          "load phone access point intercom door station reader panel speaker gateway"},
         {"pasteCameras", "import list table clipboard"},
