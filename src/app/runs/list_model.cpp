@@ -49,10 +49,31 @@ void ListModel::look() {
     } else {
         for (std::size_t i = first(); i < rows_.size(); ++i) rows_[i].outcome = Outcome::left_out;
     }
+    say_kinds();
     unknown_.clear();
     for (const auto& [text, times] : unknown) unknown_.emplace_back(q(text), times);
     std::stable_sort(unknown_.begin(), unknown_.end(),
                      [](const auto& a, const auto& b) { return a.second > b.second; });
+}
+
+// What is called otherwise here is said by the name it has in the catalogue.
+void ListModel::say_kinds() {
+    std::map<std::string, QString> names;
+    for (std::size_t column = 0; column < columns_.columns.size(); ++column) {
+        if (columns_.columns[column].means != SheetColumn::kind) continue;
+        for (std::size_t i = first(); i < list_.size(); ++i) {
+            if (column >= list_[i].cells.size() || rows_[i].outcome == Outcome::left_out) continue;
+            const std::string text(trimmed(list_[i].cells[column]));
+            if (text.empty()) continue;
+            const auto [name, fresh] = names.try_emplace(text);
+            if (fresh) {
+                const Kind* kind = kind_of_list(document_.catalogue(), columns_, text);
+                if (kind && lowered(kind->name) != lowered(text)) name->second = q(kind->name);
+            }
+            if (name->second.isEmpty()) continue;
+            rows_[i].why = name->second + (rows_[i].why.isEmpty() ? "" : ". ") + rows_[i].why;
+        }
+    }
 }
 
 std::size_t ListModel::count(Outcome outcome) const {
@@ -105,7 +126,7 @@ QVariant ListModel::headerData(int section, Qt::Orientation orientation, int rol
         return section < rowCount() ? QVariant(static_cast<qulonglong>(list_[at(section)].line))
                                     : QVariant();
     if (section == 0) return tr("Outcome");
-    if (section == columnCount() - 1) return tr("Why");
+    if (section == columnCount() - 1) return tr("Note");
     const auto cell = static_cast<std::size_t>(section - before_cells);
     if (!columns_.headings || cell >= list_.front().cells.size())
         return tr("Column %1").arg(section);

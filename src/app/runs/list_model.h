@@ -50,6 +50,7 @@ private:
         std::vector<std::size_t> wrong;  // cells
     };
     void look();
+    void say_kinds();
     std::size_t first() const { return columns_.headings ? 1 : 0; }
     std::size_t at(int row) const { return static_cast<std::size_t>(row) + first(); }
 

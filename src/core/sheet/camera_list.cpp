@@ -423,9 +423,7 @@ private:
     }
     bool kind_of(const Cells& row, Device& camera) {
         const std::string text = cell(row, SheetColumn::kind);
-        const auto told = columns_.kinds.find(lowered(text));
-        const Kind* kind =
-            end_of_run(catalogue_, told == columns_.kinds.end() ? text : told->second);
+        const Kind* kind = kind_of_list(catalogue_, columns_, text);
         camera.kind = text.empty() ? usual::camera : or_nothing(kind).id;
         if (!camera.kind.empty()) return true;
         leave_out({ErrorCode::unknown_kind, "", text, ""}, SheetColumn::kind);
@@ -507,6 +505,12 @@ ListColumns list_columns(const std::vector<CsvRow>& rows, const Catalogue& catal
     }
     by_what_stands_there(out, rows, catalogue, is_told);
     return out;
+}
+
+const Kind* kind_of_list(const Catalogue& catalogue, const ListColumns& columns,
+                         const std::string& text) {
+    const auto told = columns.kinds.find(lowered(text));
+    return end_of_run(catalogue, told == columns.kinds.end() ? text : told->second);
 }
 
 std::string lacking(const ListColumns& columns) {

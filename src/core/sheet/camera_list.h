@@ -37,6 +37,9 @@ using ToldColumns = std::map<std::string, std::optional<SheetColumn>>;
 // columns mean the same.
 ListColumns list_columns(const std::vector<CsvRow>& rows, const Catalogue& catalogue,
                          const ToldColumns& told = {});
+// What a cell of kinds stands for; null where nothing is called so.
+const Kind* kind_of_list(const Catalogue& catalogue, const ListColumns& columns,
+                         const std::string& text);
 // What these columns lack to make cameras: "name", "x", "y" or "length"; empty: nothing.
 std::string lacking(const ListColumns& columns);
 
