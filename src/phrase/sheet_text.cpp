@@ -6,6 +6,7 @@
 #include <vector>
 
 #include "core/look_up.h"
+#include "core/units/units.h"
 #include "phrase/numbers.h"
 #include "phrase/translate.h"
 
@@ -26,6 +27,17 @@ std::string cables_of(const Network& net, const Run& run) {
 // What was stated stays what is said of it, whatever leads there are at its ends.
 double shown_length_m(const Run& run, const Device& device) {
     return device.stated_run_m > 0 ? device.stated_run_m : run.length_m;
+}
+
+// With as many digits as it takes to read the same place back.
+std::string to_the_centimetre(double metres, UnitSystem units) {
+    constexpr int most = 4;
+    for (int more = 0; more < most; ++more) {
+        const std::string text = shown(metres, Unit::metre, units, more);
+        const Result<double> back = parse_quantity(text, Unit::metre, units);
+        if (back && to_centimetre(*back) == to_centimetre(metres)) return text;
+    }
+    return shown(metres, Unit::metre, units, most);
 }
 
 }  // namespace
@@ -84,7 +96,7 @@ std::string sheet_text(const Network& net, const RunAssessment& of, CameraNumber
         case SheetColumn::x:
         case SheetColumn::y: {
             const double along_m = column == SheetColumn::x ? device.at.x_m : device.at.y_m;
-            return device.stated_run_m > 0 ? "" : shown(along_m, Unit::metre, context.units);
+            return device.stated_run_m > 0 ? "" : to_the_centimetre(along_m, context.units);
         }
         case SheetColumn::decides: {
             const Check* check = of.decisive();

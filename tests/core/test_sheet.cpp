@@ -64,6 +64,23 @@ TEST_CASE("each column of the sheet takes what its field takes and refuses the r
     CHECK(s.device(s.cam).kind == "cam-mini-3w");
     CHECK(s.write(s.cam, Column::kind, "sw-8-at-120") == ErrorCode::unknown_kind);
     CHECK(s.write(s.cam, Column::kind, "") == ErrorCode::unknown_kind);
+    CHECK_FALSE(s.write(s.cam, Column::x, "1234.567"));
+    CHECK(s.device(s.cam).at == Point{1234.57, 0});
+    CHECK_FALSE(s.write(s.cam, Column::y, "-10 ft"));
+    CHECK(s.device(s.cam).at.y_m == Approx(-3.05));
+    for (const Column column : {Column::x, Column::y}) {
+        const Point was = s.device(s.cam).at;
+        CHECK_FALSE(s.write(s.cam, column, s.text(s.cam, column)));
+        CHECK(s.device(s.cam).at == was);
+        CHECK(s.write(s.cam, column, "") == ErrorCode::missing_field);
+        CHECK(s.write(s.cam, column, "1e9") == ErrorCode::bad_value);
+    }
+    s.device(s.bare).stated_run_m = 40;
+    CHECK(s.text(s.bare, Column::x).empty());
+    CHECK(s.write(s.bare, Column::x, "5") == ErrorCode::not_possible);
+    s.device(s.bare).stated_run_m = 0;
+    CHECK_FALSE(s.write(s.cam, Column::x, "30"));
+    CHECK_FALSE(s.write(s.cam, Column::y, "0"));
     CHECK_FALSE(s.write(s.cam, Column::watts, "7.5"));
     CHECK(s.device(s.cam).camera->draw->day_w == 7.5);
     CHECK_FALSE(s.write(s.cam, Column::watts, "500 mW"));
