@@ -157,8 +157,10 @@ int run(int argc, char** argv, const ovant::StartOptions& options) {
     window.show();
     if (options.demo)
         window.open_demo();
-    else if (!options.site.isEmpty())
+    else if (ovant::MainWindow::brings_in(options.site))
         window.take_file(options.site);
+    else if (!options.site.isEmpty())
+        window.open_file(options.site);
     if (options.stage) window.set_stage(*options.stage);
     if (!options.select.isEmpty()) window.document().select(options.select.toStdString());
     if (options.view == "ways" || options.view == "compare") window.show_ways(true);

@@ -115,6 +115,10 @@ TEST_CASE("a file dropped anywhere is taken by what it is", "[start][files]") {
     CHECK(d.document().assessment().runs.size() == 24);
     d.click(d.find("takeList"));
     CHECK(d.document().assessment().runs.size() == 26);
+    for (const char* name : {"a.CSV", "a.tsv", "a.xlsx", "a.ods", "a.txt", "plan.PDF", "a.svg"})
+        CHECK(MainWindow::brings_in(name));
+    for (const char* name : {"quay.ovant.json", "quay", "letter.docx", ""})
+        CHECK_FALSE(MainWindow::brings_in(name));
     const Site before = d.document().committed();
     CHECK(drop(d, other));
     CHECK(d.text_of("message").contains("letter.docx"));

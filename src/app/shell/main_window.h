@@ -92,6 +92,8 @@ public:
     void save_sample_list();
     // A file dropped on the window, by what it is: a site, a list of cameras, kinds, a drawing.
     void take_file(const QString& path);
+    // Whether a file of that name is a drawing or a list, to be brought into a site.
+    static bool brings_in(const QString& path);
 
 signals:
     void colours_wanted(Colours colours);

@@ -443,17 +443,28 @@ void MainWindow::dropEvent(QDropEvent* event) {
     }
 }
 
+namespace {
+
+QString ending_of(const QString& path) { return QFileInfo(path).suffix().toLower(); }
+bool is_list(const QString& path) {
+    return QStringList{"csv", "tsv", "txt", "xlsx", "ods"}.contains(ending_of(path));
+}
+
+}  // namespace
+
+bool MainWindow::brings_in(const QString& path) {
+    return is_list(path) ||
+           QStringList{"png", "jpg", "jpeg", "svg", "pdf"}.contains(ending_of(path));
+}
+
 void MainWindow::take_file(const QString& path) {
-    const QString ending = QFileInfo(path).suffix().toLower();
-    const bool drawing = QStringList{"png", "jpg", "jpeg", "svg", "pdf"}.contains(ending);
-    const bool list = QStringList{"csv", "tsv", "txt", "xlsx", "ods"}.contains(ending);
-    if (drawing || list) {
+    if (brings_in(path)) {
         if (pages_->currentWidget() == start_page_) new_site();
-        if (list) return import_file(path);
+        if (is_list(path)) return import_file(path);
         set_stage(Stage::survey);
         return plan_->take_drawing(path);
     }
-    if (ending != "json") {
+    if (ending_of(path) != "json") {
         const QString told =
             tr("%1 is no site, list of cameras or drawing.").arg(QFileInfo(path).fileName());
         if (pages_->currentWidget() != start_page_) return say(told);
