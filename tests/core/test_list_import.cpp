@@ -125,6 +125,33 @@ TEST_CASE("what is no table, cut off or grows without end is refused in words", 
         "</text:p></table:table-cell></table:table-row>")));
 }
 
+TEST_CASE("a small file that says much is refused before it fills the memory", "[import]") {
+    const TempFolder folder;
+    const std::string text(1'000'000, 'x');
+    const auto repeated = [&](int columns, int rows) {
+        return read_table(open_document(
+            folder, "<table:table-row table:number-rows-repeated=\"" + std::to_string(rows) +
+                        "\"><table:table-cell table:number-columns-repeated=\"" +
+                        std::to_string(columns) + "\"><text:p>" + text +
+                        "</text:p></table:table-cell></table:table-row>"));
+    };
+    const auto some = repeated(2, 3);
+    REQUIRE(some);
+    CHECK(some->front().table.rows.size() == 3);
+    CHECK(some->front().table.rows[0].cells[1].size() == 32'767);
+    const auto many = repeated(900, 90'000);
+    REQUIRE_FALSE(many);
+    CHECK(many.error().code == ErrorCode::too_large);
+}
+
+TEST_CASE("lines of separators only come before headings as if they were not there", "[import]") {
+    const std::vector<CsvRow> rows = rows_of(";;;\n ;;\nname;length\nA;40\n;;\nB;50\n");
+    REQUIRE(rows.size() == 3);
+    CHECK(rows[0].line == 3);
+    CHECK(guessed(rows).headings);
+    CHECK(take_rows(bare_site(), shipped_catalogue(), guessed(rows), rows).added.size() == 2);
+}
+
 TEST_CASE("texts of two bytes a letter are read", "[import]") {
     const auto rows = [](std::string_view file) { return read_table(file)->front().table.rows; };
     const auto little =

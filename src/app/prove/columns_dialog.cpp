@@ -3,12 +3,12 @@
 
 #include <QDialogButtonBox>
 #include <QHeaderView>
-#include <QSettings>
 #include <QVBoxLayout>
 
 #include "app/kit/labels.h"
 #include "app/kit/plain_table.h"
 #include "app/kit/q.h"
+#include "app/kit/told_words.h"
 #include "core/text.h"
 #include "phrase/reading_text.h"
 
@@ -20,17 +20,7 @@ constexpr const char* kept_group = "readingColumns";
 
 }  // namespace
 
-ColumnMeanings told_columns() {
-    ColumnMeanings out;
-    QSettings settings;
-    const int count = settings.beginReadArray(kept_group);
-    for (int i = 0; i < count; ++i) {
-        settings.setArrayIndex(i);
-        out[settings.value("heading").toString().toStdString()] =
-            settings.value("meaning").toString().toStdString();
-    }
-    return out;
-}
+ColumnMeanings told_columns() { return told_words(kept_group); }
 
 ColumnsDialog::ColumnsDialog(std::string csv, QWidget* parent)
     : QDialog(parent),
@@ -103,17 +93,7 @@ void ColumnsDialog::look() {
 }
 
 void ColumnsDialog::accept() {
-    ColumnMeanings all = told_columns();
-    for (const auto& [name, what] : meanings()) all[name] = what;
-    QSettings settings;
-    settings.beginWriteArray(kept_group);
-    int i = 0;
-    for (const auto& [name, what] : all) {
-        settings.setArrayIndex(i++);
-        settings.setValue("heading", q(name));
-        settings.setValue("meaning", q(what));
-    }
-    settings.endArray();
+    remember_words(kept_group, meanings());
     QDialog::accept();
 }
 

@@ -10,7 +10,6 @@
 #include <QProgressDialog>
 #include <QPushButton>
 #include <QScrollBar>
-#include <QSettings>
 #include <QTableView>
 #include <QVBoxLayout>
 
@@ -20,6 +19,7 @@
 #include "app/kit/labels.h"
 #include "app/kit/plain_table.h"
 #include "app/kit/q.h"
+#include "app/kit/told_words.h"
 #include "app/runs/list_model.h"
 #include "core/text.h"
 #include "phrase/sheet_text.h"
@@ -30,40 +30,13 @@ namespace {
 constexpr const char *kept_columns = "listColumns", *kept_kinds = "listKinds";
 constexpr int most_unknown = 4;  // kinds asked for at once
 
-std::vector<std::pair<std::string, std::string>> kept_pairs(const char* group) {
-    std::vector<std::pair<std::string, std::string>> out;
-    QSettings settings;
-    const int count = settings.beginReadArray(group);
-    for (int i = 0; i < count; ++i) {
-        settings.setArrayIndex(i);
-        out.emplace_back(settings.value("says").toString().toStdString(),
-                         settings.value("means").toString().toStdString());
-    }
-    return out;
-}
-
-void keep_pairs(const char* group, const std::map<std::string, std::string>& pairs) {
-    std::map<std::string, std::string> all;
-    for (const auto& [says, means] : kept_pairs(group)) all[says] = means;
-    for (const auto& [says, means] : pairs) all[says] = means;
-    QSettings settings;
-    settings.beginWriteArray(group);
-    int i = 0;
-    for (const auto& [says, means] : all) {
-        settings.setArrayIndex(i++);
-        settings.setValue("says", q(says));
-        settings.setValue("means", q(means));
-    }
-    settings.endArray();
-}
-
 }  // namespace
 
 ListColumns columns_as_told(const std::vector<CsvRow>& rows, const Catalogue& catalogue) {
     ToldColumns told;
-    for (const auto& [says, means] : kept_pairs(kept_columns)) told[says] = sheet_column(means);
+    for (const auto& [says, means] : told_words(kept_columns)) told[says] = sheet_column(means);
     ListColumns out = list_columns(rows, catalogue, told);
-    for (const auto& [says, means] : kept_pairs(kept_kinds))
+    for (const auto& [says, means] : told_words(kept_kinds))
         if (catalogue.find(means)) out.kinds[says] = means;
     return out;
 }
@@ -290,8 +263,8 @@ void ListDialog::remember() const {
         }
     }
     for (const auto& [text, kind] : columns.kinds) kinds[text] = kind;
-    keep_pairs(kept_columns, said);
-    keep_pairs(kept_kinds, kinds);
+    remember_words(kept_columns, said);
+    remember_words(kept_kinds, kinds);
 }
 
 void ListDialog::take() {

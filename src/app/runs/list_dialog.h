@@ -33,8 +33,8 @@ class ListDialog : public QDialog {
 
 public:
     ListDialog(Document& document, std::vector<TableSheet> sheets, QWidget* parent);
-    // The rows that make cameras become some, in one step; whether all went and none is left. The
-    // others stay to be mended.
+    // The rows that make cameras become some, in one step. The others stay to be mended; where none
+    // is left the dialog ends.
     void take();
     // What is left, its headings with it; empty where nothing is.
     TableSheet left() const;

@@ -349,7 +349,8 @@ void MainWindow::show_list(std::vector<TableSheet> sheets) {
         const std::size_t rows = left_list_.table.rows.size();
         findChild<QAction*>("leftList")->setVisible(rows > 0);
         if (rows > 0)
-            say(tr("What is left of the list can be mended: Rows left of a list, in the menu."));
+            say_with_links(
+                tr("What is left of the list can be mended: Rows left of a list, in the menu."));
     });
     dialog->open();
 }

@@ -6,6 +6,7 @@
 #include <algorithm>
 
 #include "core/fields/fields.h"
+#include "core/text.h"
 
 namespace ovant {
 namespace {
@@ -95,7 +96,9 @@ CsvRows csv_rows(std::string_view text) {
     };
     const auto on_row = [](int, void* data) {
         auto* s = static_cast<State*>(data);
-        s->out.rows.push_back({s->begins, std::move(s->row)});
+        if (std::any_of(s->row.begin(), s->row.end(),
+                        [](const std::string& cell) { return !trimmed(cell).empty(); }))
+            s->out.rows.push_back({s->begins, std::move(s->row)});
         s->row.clear();
         s->ended = true;
     };

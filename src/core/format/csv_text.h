@@ -16,8 +16,8 @@ struct CsvRows {
     std::vector<CsvRow> rows;
     std::size_t unclosed = 0;  // line of a quote that is never closed; 0: none. Ends the rows
 };
-// Rows and cells of a CSV text, tabs, commas or semicolons told by the first line. Blank lines are
-// none.
+// Rows and cells of a CSV text, tabs, commas or semicolons told by the first line. Lines of
+// nothing but blanks are none.
 CsvRows csv_rows(std::string_view text);
 
 // The text itself where it is UTF-8; UTF-16 told by its first bytes; else every byte taken for a

@@ -21,6 +21,11 @@ namespace ovant {
 namespace {
 
 constexpr std::size_t most_bytes = std::size_t(64) << 20, most_rows = 100'000, most_columns = 1000;
+constexpr std::size_t most_in_cell = 32'767;  // of any spreadsheet; the rest is cut off
+
+Error too_large() {
+    return {ErrorCode::too_large, "", "the table", fmt::format("{} MB", most_bytes >> 20)};
+}
 
 // The files in a packed one.
 class PackedFile {
@@ -51,9 +56,6 @@ public:
         if (got < 0 || static_cast<std::size_t>(got) != out.size())
             return Error{ErrorCode::ends_early, "", "", ""};
         return out;
-    }
-    static Error too_large() {
-        return {ErrorCode::too_large, "", "the table", fmt::format("{} MB", most_bytes >> 20)};
     }
 
 private:
@@ -119,9 +121,34 @@ struct XmlWalk {
     }
 };
 
-void put(CsvRows& table, std::size_t line, std::vector<std::string> cells) {
-    while (!cells.empty() && trimmed(cells.back()).empty()) cells.pop_back();
-    if (!cells.empty()) table.rows.push_back({line, std::move(cells)});
+// Rows as they come. A few bytes of a file can say that a long text stands in many cells: all that
+// is kept of it is counted.
+class Rows {
+public:
+    explicit Rows(XmlWalk& walk) : walk_(walk) {}
+    void put(CsvRows& table, std::size_t line, std::vector<std::string> cells) {
+        while (!cells.empty() && trimmed(cells.back()).empty()) cells.pop_back();
+        if (cells.empty()) return;
+        for (const std::string& cell : cells) bytes_ += cell.size() + sizeof(cell);
+        if (bytes_ > most_bytes) return walk_.refuse(too_large());
+        if (++rows_ > most_rows)
+            return walk_.refuse({ErrorCode::too_many, "the table", std::to_string(rows_),
+                                 std::to_string(most_rows)});
+        table.rows.push_back({line, std::move(cells)});
+    }
+
+private:
+    XmlWalk& walk_;
+    std::size_t bytes_ = 0, rows_ = 0;
+};
+
+// A letter of several bytes goes whole.
+std::string as_in_cell(std::string text) {
+    if (text.size() <= most_in_cell) return text;
+    std::size_t size = most_in_cell;
+    while (size > 0 && (static_cast<unsigned char>(text[size]) & 0xc0) == 0x80) --size;
+    text.resize(size);
+    return text;
 }
 
 // 90.100000000000001 was typed as 90.1.
@@ -206,19 +233,17 @@ Result<std::vector<Named>> sheets_of_book(const PackedFile& package) {
 
 Result<CsvRows> rows_of_sheet(const std::string& xml, const std::vector<std::string>& texts) {
     CsvRows out;
-    std::size_t line = 0, column = 0, seen = 0;
+    std::size_t line = 0, column = 0;
     std::vector<std::string> cells;
     std::string type, value;
     bool inside = false;
     XmlWalk walk;
+    Rows rows(walk);
     walk.begins = [&](std::string_view name, const Attributes& with) {
         if (name == "row") {
             line = count_in(with["r"], line + 1);
             column = 0;
             cells.clear();
-            if (++seen > most_rows)
-                walk.refuse({ErrorCode::too_many, "the table", std::to_string(seen),
-                             std::to_string(most_rows)});
         } else if (name == "c") {
             column = column_of(with["r"]).value_or(column);
             type = with["t"];
@@ -231,7 +256,7 @@ Result<CsvRows> rows_of_sheet(const std::string& xml, const std::vector<std::str
     };
     walk.ends = [&](std::string_view name) {
         if (name == "v" || name == "t") inside = false;
-        if (name == "row") put(out, line, std::move(cells));
+        if (name == "row") rows.put(out, line, std::move(cells));
         if (name != "c" || column >= most_columns) return;
         if (type == "s") {
             const std::size_t at = count_in(value, texts.size());
@@ -242,7 +267,7 @@ Result<CsvRows> rows_of_sheet(const std::string& xml, const std::vector<std::str
             value = as_typed(value);
         }
         if (cells.size() <= column) cells.resize(column + 1);
-        cells[column++] = value;
+        cells[column++] = as_in_cell(value);
     };
     if (auto wrong = walk.walk(xml)) return *wrong;
     return out;
@@ -276,6 +301,7 @@ Result<std::vector<TableSheet>> read_open_document(const PackedFile& package) {
     std::string value, kept;
     bool inside = false;
     XmlWalk walk;
+    Rows rows(walk);
     walk.begins = [&](std::string_view name, const Attributes& with) {
         if (name == "table") {
             out.push_back({std::string(with["name"]), {}});
@@ -307,19 +333,14 @@ Result<std::vector<TableSheet>> read_open_document(const PackedFile& package) {
         if (name == "annotation" && notes > 0) --notes;
         if (name == "p" && notes == 0) inside = false;
         if (name == "table-cell" || name == "covered-table-cell") {
-            const std::string& text = kept.empty() ? value : kept;
+            const std::string text = as_in_cell(kept.empty() ? value : kept);
             for (std::size_t i = 0; i < cell_times && cells.size() < most_columns; ++i)
                 cells.push_back(text);
         } else if (name == "table-row" && !out.empty()) {
             const bool blank = std::all_of(cells.begin(), cells.end(),
                                            [](const auto& c) { return trimmed(c).empty(); });
-            for (std::size_t i = 0; i < times && !blank; ++i) {
-                if (out.back().table.rows.size() >= most_rows)
-                    return walk.refuse({ErrorCode::too_many, "the table",
-                                        std::to_string(most_rows + times),
-                                        std::to_string(most_rows)});
-                put(out.back().table, line + i, cells);
-            }
+            for (std::size_t i = 0; i < times && !blank && !walk.wrong; ++i)
+                rows.put(out.back().table, line + i, cells);
             line += times;
         }
     };

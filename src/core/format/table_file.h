@@ -18,7 +18,8 @@ struct TableSheet {
 };
 // Sheets in their order, empty ones left out; numbers as they are kept, formulas by what came out
 // when they were last worked out. Errors: not_a_table (nothing that is known), not_xml, ends_early,
-// too_large (what is in it unpacks to more than 64 MB, or has more than 100,000 rows).
+// too_large (a part of it unpacks to more than 64 MB, or its cells hold more), too_many (a sheet of
+// more than 100,000 rows).
 Result<std::vector<TableSheet>> read_table(std::string_view file);
 
 }  // namespace ovant
